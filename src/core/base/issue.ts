@@ -1,0 +1,43 @@
+/** What went wrong, as data. `sentence` is the only place that turns it into words. */
+export type Issue =
+  | { code: 'file-too-large'; bytes: number; limitBytes: number }
+  | { code: 'not-json'; detail: string }
+  | { code: 'wrong-kind'; actual: string; expected: string }
+  | { code: 'newer-version'; actual: number; newest: number }
+  | { code: 'bad-value'; path: string; actual: string; expected: string }
+  | { code: 'unknown-reference'; path: string; actual: string; expected: string }
+  | { code: 'too-deep'; limit: number }
+  | { code: 'no-such-piece'; id: string }
+  | { code: 'no-such-step'; id: string }
+  | { code: 'form-impossible'; reason: string }
+  | { code: 'storage-failed'; detail: string }
+
+const mebibytes = (bytes: number) => (bytes / 1_048_576).toFixed(1)
+
+/** One clear sentence with the offending value and what to do about it. */
+export function sentence(issue: Issue): string {
+  switch (issue.code) {
+    case 'file-too-large':
+      return `This file is ${mebibytes(issue.bytes)} MB and Vernice reads files up to ${mebibytes(issue.limitBytes)} MB; choose a file that Vernice exported.`
+    case 'not-json':
+      return `This file is not readable as JSON (${issue.detail}); export it again and choose that copy.`
+    case 'wrong-kind':
+      return `This file says it is “${issue.actual}”, but ${issue.expected} is needed; choose a file that Vernice exported.`
+    case 'newer-version':
+      return `This file was written by a newer Vernice (version ${issue.actual}, this one reads up to ${issue.newest}); update Vernice, then open it.`
+    case 'bad-value':
+      return `“${issue.path}” is ${issue.actual}, but it must be ${issue.expected}; correct it in the file and try again.`
+    case 'unknown-reference':
+      return `“${issue.path}” names ${issue.actual}, which is not ${issue.expected}; export the file again with its materials.`
+    case 'too-deep':
+      return `This file is nested more than ${issue.limit} levels deep, which no Vernice file is; choose another file.`
+    case 'no-such-piece':
+      return `There is no piece “${issue.id}” in this studio; go back to the rack and choose one.`
+    case 'no-such-step':
+      return `The plan has no step “${issue.id}” any more; it was probably removed in the meantime.`
+    case 'form-impossible':
+      return `This form cannot be built: ${issue.reason}.`
+    case 'storage-failed':
+      return `The browser could not save (${issue.detail}); export the studio now so that nothing is lost.`
+  }
+}

@@ -1,0 +1,27 @@
+/** Lengths and temperatures at the edge of the program; inside, everything is millimetres and °C. */
+export type LengthUnit = 'mm' | 'in'
+export type TemperatureUnit = 'C' | 'F'
+
+const MM_PER_INCH = 25.4
+
+export const toMillimetres = (value: number, unit: LengthUnit): number => (unit === 'in' ? value * MM_PER_INCH : value)
+
+export const fromMillimetres = (mm: number, unit: LengthUnit): number => (unit === 'in' ? mm / MM_PER_INCH : mm)
+
+export const toFahrenheit = (celsius: number): number => (celsius * 9) / 5 + 32
+
+/** A length with its unit: whole millimetres above 10 mm, tenths below; inches to two places. */
+export function formatLength(mm: number, unit: LengthUnit): string {
+  if (unit === 'in') return `${(mm / MM_PER_INCH).toFixed(2)} in`
+  return `${mm >= 10 ? Math.round(mm) : Number(mm.toFixed(1))} mm`
+}
+
+export const formatTemperature = (celsius: number, unit: TemperatureUnit): string =>
+  unit === 'F' ? `${Math.round(toFahrenheit(celsius))} °F` : `${Math.round(celsius)} °C`
+
+/** A wait: seconds below two minutes, minutes below two hours, then hours. */
+export function formatDuration(seconds: number): string {
+  if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`
+  if (seconds < 7200) return `${Math.round(seconds / 60)} min`
+  return `${(seconds / 3600).toFixed(seconds < 36_000 ? 1 : 0)} h`
+}

@@ -1,0 +1,41 @@
+import type { ProfilePoint } from './profile'
+import { profileAt, type Stretch, type TurnedForm } from './turnedForm'
+
+/** Area in mm² of the surface that a polyline sweeps round the axis: Σ π (r₁+r₂) √(Δr²+Δz²), exact for cone frusta. */
+export function sweptArea(points: readonly ProfilePoint[]): number {
+  let area = 0
+  for (let i = 0; i + 1 < points.length; i++) {
+    const a = points[i]
+    const b = points[i + 1]
+    area += Math.PI * (a.r + b.r) * Math.hypot(a.r - b.r, a.z - b.z)
+  }
+  return area
+}
+
+/** Volume in mm³ swept by a closed polygon round the axis: 2π · centroid radius · area. Source: Pappus of Alexandria, second theorem. */
+export function sweptVolume(polygon: readonly ProfilePoint[]): number {
+  let moment = 0
+  for (let i = 0; i < polygon.length; i++) {
+    const a = polygon[i]
+    const b = polygon[(i + 1) % polygon.length]
+    moment += (a.r + b.r) * (a.r * b.z - b.r * a.z)
+  }
+  return Math.abs((2 * Math.PI * moment) / 6)
+}
+
+/** Area in mm² of a stretch of the skin. */
+export function stretchArea(form: TurnedForm, { from, to }: Stretch): number {
+  const inside = form.profile.filter((_, i) => form.lengths[i] > from && form.lengths[i] < to)
+  return sweptArea([profileAt(form, from), ...inside, profileAt(form, to)])
+}
+
+/** What the form holds when full to the brim, ml. */
+export function capacityMl(form: TurnedForm): number {
+  const top = Math.max(...form.profile.map((p) => p.z))
+  const rimMiddle = (form.zones.rim.from + form.zones.rim.to) / 2
+  const inside = form.profile.filter((_, i) => form.lengths[i] >= rimMiddle)
+  return sweptVolume([{ r: 0, z: top }, { r: inside[0].r, z: top }, ...inside]) / 1000
+}
+
+/** Clay in the piece, ml as made. */
+export const clayMl = (form: TurnedForm): number => sweptVolume(form.profile) / 1000

@@ -1,0 +1,95 @@
+import type { ProfilePoint } from './profile'
+
+/** What a potter measures on a finished piece, mm as made. */
+export interface TurnedSizes {
+  readonly heightMm: number
+  readonly rimMm: number
+  readonly bellyMm: number
+  readonly footMm: number
+  readonly wallMm: number
+}
+
+export const FORM_PRESETS = ['jug', 'beaker', 'bowl', 'dish', 'cylinderJar', 'bottle', 'moonJar'] as const
+
+export type FormPreset = (typeof FORM_PRESETS)[number]
+
+export interface PresetDefinition {
+  readonly name: string
+  readonly words: string
+  readonly sizes: TurnedSizes
+  /** Whether the widest part is measured apart from rim and foot. */
+  readonly hasBelly: boolean
+  /** Control points of the outside, from the edge of the foot to the rim, for given diameters and height. */
+  readonly outline: (s: TurnedSizes) => ProfilePoint[]
+}
+
+const at = (diameter: number, height: number): ProfilePoint => ({ r: diameter / 2, z: height })
+const between = (a: number, b: number, share: number) => a + (b - a) * share
+
+/** Form presets: each is a few control points as shares of the measured sizes. */
+export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
+  jug: {
+    name: 'Jug',
+    words: 'round belly, waisted neck, flaring rim; the handle comes later',
+    sizes: { heightMm: 214, rimMm: 78, bellyMm: 142, footMm: 84, wallMm: 6.8 },
+    hasBelly: true,
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0), at(between(foot, belly, 0.42), h * 0.12), at(between(foot, belly, 0.93), h * 0.33), at(belly, h * 0.46),
+      at(between(rim, belly, 0.68), h * 0.65), at(between(rim, belly, 0.06), h * 0.79), at(rim * 0.93, h * 0.87), at(rim, h),
+    ],
+  },
+  beaker: {
+    name: 'Beaker',
+    words: 'straight, a little wider at the rim',
+    sizes: { heightMm: 112, rimMm: 88, bellyMm: 88, footMm: 68, wallMm: 4.5 },
+    hasBelly: false,
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.34), h * 0.3), at(between(foot, rim, 0.68), h * 0.66), at(rim, h)],
+  },
+  bowl: {
+    name: 'Bowl',
+    words: 'open curve from a small foot',
+    sizes: { heightMm: 92, rimMm: 204, bellyMm: 204, footMm: 78, wallMm: 5.5 },
+    hasBelly: false,
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0), at(foot * 1.02, h * 0.08), at(between(foot, rim, 0.5), h * 0.28), at(between(foot, rim, 0.84), h * 0.62), at(rim, h),
+    ],
+  },
+  dish: {
+    name: 'Wide dish',
+    words: 'broad floor, low flaring wall',
+    sizes: { heightMm: 58, rimMm: 318, bellyMm: 318, footMm: 196, wallMm: 7.5 },
+    hasBelly: false,
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0), at(foot * 1.01, h * 0.1), at(between(foot, rim, 0.42), h * 0.34), at(between(foot, rim, 0.78), h * 0.7), at(rim, h),
+    ],
+  },
+  cylinderJar: {
+    name: 'Cylinder jar',
+    words: 'straight walls, slightly drawn in at foot and rim',
+    sizes: { heightMm: 124, rimMm: 88, bellyMm: 98, footMm: 90, wallMm: 5.5 },
+    hasBelly: true,
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0), at(between(foot, belly, 0.85), h * 0.12), at(belly, h * 0.4), at(belly, h * 0.72), at(between(rim, belly, 0.75), h * 0.9), at(rim, h),
+    ],
+  },
+  bottle: {
+    name: 'Bottle',
+    words: 'full shoulder, narrow neck',
+    sizes: { heightMm: 246, rimMm: 42, bellyMm: 128, footMm: 82, wallMm: 6 },
+    hasBelly: true,
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0), at(between(foot, belly, 0.55), h * 0.14), at(belly, h * 0.38), at(between(rim, belly, 0.78), h * 0.56),
+      at(between(rim, belly, 0.16), h * 0.71), at(rim * 0.86, h * 0.84), at(rim, h),
+    ],
+  },
+  moonJar: {
+    name: 'Moon jar',
+    words: 'nearly a sphere, short upright rim',
+    sizes: { heightMm: 226, rimMm: 96, bellyMm: 232, footMm: 92, wallMm: 7 },
+    hasBelly: true,
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0), at(between(foot, belly, 0.52), h * 0.12), at(between(foot, belly, 0.88), h * 0.29), at(belly, h * 0.49),
+      at(between(rim, belly, 0.86), h * 0.7), at(between(rim, belly, 0.44), h * 0.86), at(rim * 1.01, h * 0.94), at(rim, h),
+    ],
+  },
+}

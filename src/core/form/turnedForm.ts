@@ -1,0 +1,141 @@
+import { fail, ok, type Result } from '../base/result'
+import { clamp } from '../numeric/interpolation'
+import { PRESETS, type FormPreset, type TurnedSizes } from './presets'
+import { arcLengths, insideOf, smoothThrough, type ProfilePoint } from './profile'
+
+/** Named parts of the skin, in order from the middle of the base to the middle of the floor. */
+export const ZONES = ['base', 'outside', 'rim', 'inside', 'floor'] as const
+
+export type ZoneName = (typeof ZONES)[number]
+
+/** A stretch of the skin, mm along the profile from the middle of the base. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+}
+
+/**
+ * A turned form with its skin: one profile from the middle of the base, up the outside, over the rim, down the inside to the
+ * middle of the floor. Lengths in mm as made.
+ */
+export interface TurnedForm {
+  readonly profile: readonly ProfilePoint[]
+  /** Length along the profile at each of its points. */
+  readonly lengths: readonly number[]
+  readonly totalMm: number
+  readonly zones: Readonly<Record<ZoneName, Stretch>>
+  readonly wallMm: number
+  readonly heightMm: number
+}
+
+/** The floor is thicker than the wall [our choice, common practice]. */
+const FLOOR_OVER_WALL = 1.15
+
+/** Builds a form from a preset and its measured sizes. Fails with words when the sizes contradict each other. */
+export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes): Result<TurnedForm> {
+  const narrowest = Math.min(sizes.rimMm, sizes.footMm)
+  if (sizes.wallMm * 2.6 > narrowest) {
+    return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm leaves no room in a diameter of ${narrowest} mm; make the wall thinner or the form wider` })
+  }
+  if (sizes.wallMm * 2 > sizes.heightMm) {
+    return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm is too thick for a height of ${sizes.heightMm} mm; make the wall thinner` })
+  }
+  const outside = smoothThrough(PRESETS[preset].outline(sizes))
+  return buildFromOutside(outside, sizes.wallMm)
+}
+
+/** Builds a form from the sampled outside, foot to rim. */
+export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: number): Result<TurnedForm> {
+  const floorMm = wallMm * FLOOR_OVER_WALL
+  const inside = insideOf(outside, wallMm, floorMm)
+  if (inside.length < 4) {
+    return fail({ code: 'form-impossible', reason: `a wall of ${wallMm} mm fills this form; make the wall thinner or the form wider` })
+  }
+  const rimOutside = outside[outside.length - 1]
+  const rimInside = inside[inside.length - 1]
+  const rim = roundedRim(rimOutside, rimInside)
+  const foot = outside[0]
+  const innerCorner = inside[0]
+  const floor = straight({ r: innerCorner.r, z: floorMm }, { r: 0, z: floorMm })
+  const profile = joined([straight({ r: 0, z: 0 }, foot), outside, rim, [...inside].reverse(), floor])
+  const lengths = arcLengths(profile)
+  const lengthAt = (p: ProfilePoint) => lengths[profile.indexOf(p)]
+  const totalMm = lengths[lengths.length - 1]
+  const footAt = lengthAt(profile.find((p) => p.r === foot.r && p.z === foot.z) as ProfilePoint)
+  const rimFrom = lengthAt(rimOutside)
+  const rimTo = lengthAt(rimInside)
+  const floorFrom = totalMm - innerCorner.r
+  return ok({
+    profile,
+    lengths,
+    totalMm,
+    wallMm,
+    heightMm: Math.max(...profile.map((p) => p.z)),
+    zones: {
+      base: { from: 0, to: footAt },
+      outside: { from: footAt, to: rimFrom },
+      rim: { from: rimFrom, to: rimTo },
+      inside: { from: rimTo, to: floorFrom },
+      floor: { from: floorFrom, to: totalMm },
+    },
+  })
+}
+
+function straight(a: ProfilePoint, b: ProfilePoint): ProfilePoint[] {
+  const pieces = Math.max(2, Math.ceil(Math.hypot(a.r - b.r, a.z - b.z) / 2))
+  return Array.from({ length: pieces + 1 }, (_, i) => ({ r: a.r + ((b.r - a.r) * i) / pieces, z: a.z + ((b.z - a.z) * i) / pieces }))
+}
+
+/** A half round from the outside edge to the inside edge. */
+function roundedRim(outer: ProfilePoint, inner: ProfilePoint): ProfilePoint[] {
+  const centre = { r: (outer.r + inner.r) / 2, z: (outer.z + inner.z) / 2 }
+  const radius = Math.hypot(outer.r - inner.r, outer.z - inner.z) / 2
+  const start = Math.atan2(outer.z - centre.z, outer.r - centre.r)
+  return Array.from({ length: 7 }, (_, i) => {
+    const angle = start + ((i + 1) / 8) * Math.PI
+    return { r: centre.r + radius * Math.cos(angle), z: centre.z + radius * Math.sin(angle) }
+  })
+}
+
+function joined(parts: readonly (readonly ProfilePoint[])[]): ProfilePoint[] {
+  const out: ProfilePoint[] = []
+  for (const part of parts) {
+    for (const p of part) {
+      const last = out[out.length - 1]
+      if (last && Math.hypot(last.r - p.r, last.z - p.z) < 1e-9) out[out.length - 1] = p
+      else out.push(p)
+    }
+  }
+  return out
+}
+
+/** The point of the profile at a length (mm from the middle of the base), with its place in the polyline. */
+export function profileAt(form: TurnedForm, lengthMm: number): ProfilePoint {
+  const { lengths, profile } = form
+  const s = clamp(lengthMm, 0, form.totalMm)
+  let low = 0
+  let high = lengths.length - 1
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (lengths[middle] <= s) low = middle
+    else high = middle
+  }
+  const t = (s - lengths[low]) / (lengths[high] - lengths[low] || 1)
+  return { r: profile[low].r + (profile[high].r - profile[low].r) * t, z: profile[low].z + (profile[high].z - profile[low].z) * t }
+}
+
+/** The name of the zone at a length along the skin. */
+export function zoneAt(form: TurnedForm, lengthMm: number): ZoneName {
+  return ZONES.find((zone) => lengthMm <= form.zones[zone].to) ?? 'floor'
+}
+
+/** Largest diameter of the outside, mm, and how far up the wall it lies. */
+export function widest(form: TurnedForm): { diameterMm: number; alongMm: number } {
+  const { from, to } = form.zones.outside
+  let best = { diameterMm: 0, alongMm: 0 }
+  for (let s = from; s <= to; s += 1) {
+    const { r } = profileAt(form, s)
+    if (2 * r > best.diameterMm) best = { diameterMm: 2 * r, alongMm: s - from }
+  }
+  return best
+}

@@ -1,0 +1,23 @@
+/** The bench card as plain data: what is printed, in order. */
+export interface BenchCard {
+  readonly title: string
+  readonly subtitle: string
+  readonly facts: readonly string[]
+  readonly steps: readonly BenchCardStep[]
+  readonly openFindings: readonly string[]
+  readonly caution: string
+}
+
+export interface BenchCardStep {
+  readonly number: number
+  readonly stage: string
+  readonly title: string
+  readonly detail: string
+  /** Boxes to tick, one a coat. */
+  readonly boxes: number
+  /** What to wait for, with its time. */
+  readonly wait: string
+  readonly lookFor: string
+  readonly caution: string
+  readonly done: boolean
+}

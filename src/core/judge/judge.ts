@@ -1,0 +1,27 @@
+import { ok, type Result } from '../base/result'
+import type { Piece } from '../model/piece'
+import type { Studio } from '../model/studio'
+import { SEVERITIES, type Finding } from './finding'
+import { JudgedPlan } from './plan'
+import type { Rule } from './rule'
+import { carveRules } from './rules/carveRules'
+import { coatRules } from './rules/coatRules'
+import { fireRules } from './rules/fireRules'
+import { glazeRules } from './rules/glazeRules'
+import { stageRules } from './rules/stageRules'
+
+/** All rules. */
+export const RULES: readonly Rule[] = [...stageRules, ...coatRules, ...carveRules, ...glazeRules, ...fireRules]
+
+/** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
+export function judge(piece: Piece, studio: Studio): Result<Finding[]> {
+  const plan = JudgedPlan.of(piece, studio)
+  return plan.ok ? ok(judgePlan(plan.value)) : plan
+}
+
+export function judgePlan(plan: JudgedPlan): Finding[] {
+  const place = (stepId: string | null) => (stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId))
+  return RULES.flatMap((rule) => rule.look(plan).map((sighting) => ({ ...sighting, ruleId: rule.id, school: rule.school, severity: sighting.severity ?? rule.severity }))).sort(
+    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId),
+  )
+}

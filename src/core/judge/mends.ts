@@ -1,0 +1,57 @@
+import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
+import type { Command } from '../model/command'
+import type { Step, StepContent } from '../model/step'
+import { timeline } from '../model/timeline'
+import type { Mend } from './finding'
+import type { JudgedPlan } from './plan'
+
+/** Changes some values of a step. */
+export const changeStep = (plan: JudgedPlan, label: string, stepId: string, changes: Record<string, unknown>): Mend => ({
+  label,
+  command: { type: 'step.change', pieceId: plan.piece.id, stepId, changes },
+})
+
+/** Adds a step at a place in the plan. */
+export const addStep = (plan: JudgedPlan, label: string, at: number, content: StepContent, offset = 0): Mend => ({
+  label,
+  command: { type: 'step.add', pieceId: plan.piece.id, at, step: { ...content, id: plan.freshId(offset), done: false } as Step },
+})
+
+export const removeStep = (plan: JudgedPlan, label: string, stepId: string): Mend => ({
+  label,
+  command: { type: 'step.remove', pieceId: plan.piece.id, stepId },
+})
+
+/** Moves a step to a place counted in the plan without it. */
+export const moveStep = (plan: JudgedPlan, label: string, stepId: string, to: number): Mend => ({
+  label,
+  command: { type: 'step.move', pieceId: plan.piece.id, stepId, to },
+})
+
+export const together = (label: string, mends: readonly Mend[]): Mend => ({
+  label,
+  command: { type: 'batch', label, commands: mends.map((mend) => mend.command) as Command[] },
+})
+
+const isDrying = (stage: Stage): stage is DryingStage => (DRYING_STAGES as readonly Stage[]).includes(stage)
+
+/**
+ * Moves a step into the stretch of the plan that happens at `stage`: the nearest end of an existing stretch, or a new
+ * “bring to” where the clay passes that stage. Null when the plan never gets there (a stage only a firing reaches).
+ */
+export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: string): Mend | null {
+  const from = plan.steps.indexOf(step)
+  const others = plan.steps.filter((other) => other !== step)
+  const times = timeline(others)
+  const positions = times.flatMap((time, at) => (time.stage === stage ? [at] : []))
+  if (positions.length) {
+    const later = positions.filter((at) => at >= from)
+    const to = later.length ? later[0] : positions[positions.length - 1]
+    return moveStep(plan, label, step.id, to)
+  }
+  if (!isDrying(stage)) return null
+  const passes = times.findIndex((time) => stageIndex(time.stage) > stageIndex(stage))
+  const at = passes < 0 ? others.length : passes - 1
+  const bring = addStep(plan, label, at, { act: 'bring', to: stage, cover: 'draped' })
+  return together(label, [moveStep(plan, label, step.id, at), bring])
+}

@@ -1,0 +1,95 @@
+import { buildTurnedForm, type TurnedForm } from '../form/turnedForm'
+import { coneIndex, type Cone } from '../firing/cones'
+import type { Result } from '../base/result'
+import { ok } from '../base/result'
+import { compilePlan, type SkinOperation } from '../skin/compile'
+import { StackOptics } from '../skin/appearance'
+import { skinGrid, type SkinGrid } from '../skin/grid'
+import { probeSpot, type Spot } from '../skin/probe'
+import type { Stack } from '../skin/stack'
+import type { MediumTraits } from '../skin/acts'
+import type { Body, Medium } from '../model/material'
+import type { Piece } from '../model/piece'
+import type { Step, StepOf } from '../model/step'
+import type { Studio, Ways } from '../model/studio'
+import { timeline, type StepTime } from '../model/timeline'
+
+/** Everything rules look at: the plan, the clay's state at each step, and stacks at any spot. */
+export class JudgedPlan {
+  readonly steps: readonly Step[]
+  readonly times: readonly StepTime[]
+  readonly operations: readonly SkinOperation[]
+  readonly optics: StackOptics
+  readonly ways: Ways
+  private readonly spots = new Map<string, Stack[]>()
+
+  private constructor(
+    readonly piece: Piece,
+    readonly studio: Studio,
+    readonly form: TurnedForm,
+    readonly grid: SkinGrid,
+    readonly body: Body,
+    readonly media: readonly Medium[],
+  ) {
+    this.steps = piece.steps
+    this.times = timeline(piece.steps)
+    this.operations = compilePlan(piece.steps, media, grid)
+    this.optics = new StackOptics(body, media)
+    this.ways = studio.ways
+  }
+
+  static of(piece: Piece, studio: Studio): Result<JudgedPlan> {
+    const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+    if (!form.ok) return form
+    // Probing needs no raster: a coarse grid carries the form.
+    const grid = skinGrid(form.value, 128, 256)
+    return ok(new JudgedPlan(piece, studio, form.value, grid, studio.bodies[piece.bodyId], Object.values(studio.media)))
+  }
+
+  /** Steps of one act with their place in the plan and the stage they happen in. */
+  of<A extends Step['act']>(act: A): { step: StepOf<A>; index: number; time: StepTime }[] {
+    return this.steps.flatMap((step, index) => (step.act === act ? [{ step: step as StepOf<A>, index, time: this.times[index] }] : []))
+  }
+
+  medium(id: string): Medium | undefined {
+    return this.studio.media[id]
+  }
+
+  /** The stack at a spot after each step (entry 0: bare clay). */
+  probe(spot: Spot): Stack[] {
+    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}`
+    let stacks = this.spots.get(key)
+    if (!stacks) {
+      stacks = probeSpot(this.operations, this.steps.length, spot, this.traits)
+      this.spots.set(key, stacks)
+    }
+    return stacks
+  }
+
+  get traits(): readonly MediumTraits[] {
+    return this.media
+  }
+
+  /** The cone of the hottest firing planned, or the body's bisque. */
+  get topCone(): Cone {
+    return this.of('fire').reduce<Cone>((top, { step }) => (coneIndex(step.cone) > coneIndex(top) ? step.cone : top), this.body.bisqueCone)
+  }
+
+  /** Lab of a stack as it will be after the last firing. */
+  firedLab(stack: Stack): [number, number, number] {
+    return this.optics.lab({ ...stack, cone: Math.max(stack.cone, coneIndex(this.topCone)) })
+  }
+
+  /** The final stack at a spot. */
+  finalStack(spot: Spot): Stack {
+    const stacks = this.probe(spot)
+    return stacks[stacks.length - 1]
+  }
+
+  /** A step id that the plan does not use yet; the same plan gives the same ids. */
+  freshId(offset = 0): string {
+    let n = this.steps.length + 1 + offset
+    while (this.steps.some((step) => step.id === `mend-${n}`)) n++
+    return `mend-${n}`
+  }
+}

@@ -1,0 +1,13 @@
+import type { Ways } from '../model/studio'
+import type { Severity, Sighting } from './finding'
+import type { JudgedPlan } from './plan'
+
+/** One rule: what it is called, whose school it follows, how grave it is, and what it sees in a plan. */
+export interface Rule {
+  readonly id: string
+  /** What the rule guards, in a few words, for the list of rules. */
+  readonly guards: string
+  readonly school: keyof Ways | null
+  readonly severity: Severity
+  readonly look: (plan: JudgedPlan) => Sighting[]
+}

@@ -1,0 +1,192 @@
+import { firedLength } from '../../form/shrinkage'
+import { STAGE } from '../../clay/stages'
+import { motifMiddle } from '../../skin/motifs/marksField'
+import { reaches } from '../../skin/place'
+import { MOTIFS } from '../../skin/motifs/library'
+import type { StepOf } from '../../model/step'
+import { JudgedPlan } from '../plan'
+import type { Mend } from '../finding'
+import { addStep, changeStep } from '../mends'
+import type { Rule } from '../rule'
+
+/** |ΔL| of line against ground: from 40 it reads clearly, under 20 it is lost [our choice]. */
+export const CLEAR_CONTRAST = 40
+export const LOST_CONTRAST = 20
+
+/** Under this a fired line closes under glaze or cannot be read [our choice]. */
+export const LEGIBLE_LINE_MM = 0.5
+
+const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
+
+/** Lightness of the line and of the ground beside it when the plan is carried out. */
+export function carvedContrast(plan: JudgedPlan, step: StepOf<'carve'>, index: number): { line: number; ground: number; difference: number } {
+  const lengthMm = middle(plan, step)
+  const [ground] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
+  const [line] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: index }))
+  return { line, ground, difference: Math.abs(line - ground) }
+}
+
+/** Other media for the coat that is carved through, best contrast first. */
+function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
+  const lengthMm = middle(plan, step)
+  const through = plan.of('coat').filter((c) => c.index < index && reaches(plan.form, c.step.place, lengthMm)).at(-1)
+  const kind = through && plan.medium(through.step.mediumId)?.kind
+  if (!through || !kind) return []
+  return plan.media
+    .filter((m) => m.kind === kind && m.id !== through.step.mediumId)
+    .flatMap((medium) => {
+      const steps = plan.steps.map((s) => (s === through.step ? { ...through.step, mediumId: medium.id, coats: 3 } : s))
+      const tried = JudgedPlan.of({ ...plan.piece, steps }, plan.studio)
+      return tried.ok ? [{ medium, difference: carvedContrast(tried.value, step, index).difference }] : []
+    })
+    .filter(({ difference }) => difference > Math.max(now + 8, LOST_CONTRAST))
+    .sort((a, b) => b.difference - a.difference)
+    .slice(0, 2)
+    .map(({ medium, difference }) => changeStep(plan, `Use ${medium.name} (ΔL ${difference.toFixed(0)})`, through.step.id, { mediumId: medium.id }))
+}
+
+export const carveRules: readonly Rule[] = [
+  {
+    id: 'contrast-low',
+    guards: 'carved lines that can be seen after firing',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index }) => {
+        const { line, ground, difference } = carvedContrast(plan, step, index)
+        if (difference >= CLEAR_CONTRAST) return []
+        const lost = difference < LOST_CONTRAST
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}, carved ${MOTIFS[step.motif.kind].name.toLowerCase()}`,
+            severity: lost ? ('risk' as const) : ('note' as const),
+            sentence: lost ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.` : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
+            because: `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they read clearly. Choose dark on a pale body, pale on a dark one.`,
+            mends: contrastMends(plan, step, index, difference),
+          },
+        ]
+      }),
+  },
+  {
+    id: 'carved-too-deep',
+    guards: 'only the film is scratched away, the wall stays',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index }) => {
+        const filmMm = filmBefore(plan, step, index)
+        const extra = step.depthMm - filmMm
+        const throughWall = step.depthMm > plan.form.wallMm / 3
+        if (extra <= 0.6 && !throughWall) return []
+        const wanted = Number((Math.ceil((filmMm + 0.15) * 20) / 20).toFixed(2))
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            severity: throughWall ? ('ruin' as const) : ('risk' as const),
+            sentence: throughWall ? `The cut is ${step.depthMm} mm deep in a wall of ${plan.form.wallMm} mm; it will crack or break through.` : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
+            because: 'Sgraffito takes the film away; deeper cuts weaken the wall and trap glaze.',
+            mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'carved-too-shallow',
+    guards: 'the line goes through what it should bare',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index }) => {
+        const stacks = plan.probe({ lengthMm: middle(plan, step), inLineOf: null })
+        const top = stacks[index].films.at(-1)
+        if (!top) return []
+        const topMm = ((top.eighths / 8) * plan.media[top.medium].filmUm) / 1000
+        if (step.depthMm >= topMm) return []
+        const wanted = Number((Math.ceil((topMm + 0.05) * 20) / 20).toFixed(2))
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `The cut of ${step.depthMm} mm does not get through ${plan.media[top.medium].name}, which is ${topMm.toFixed(2)} mm thick.`,
+            because: 'The line keeps a veil of the colour and will not show the layer below.',
+            mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'line-too-thin',
+    guards: 'lines that can still be read when the clay has shrunk',
+    school: null,
+    severity: 'note',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index, time }) => {
+        const fired = firedLength(step.motif.lineMm, plan.body.dryingShrinkage, plan.body.firingShrinkage, STAGE[time.stage].shrunk)
+        if (fired >= LEGIBLE_LINE_MM) return []
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `Lines of ${step.motif.lineMm} mm shrink to ${fired.toFixed(2)} mm and close under the glaze.`,
+            because: `Under about ${LEGIBLE_LINE_MM} mm a fired line can no longer be read.`,
+            mends: [changeStep(plan, 'Draw them 1 mm wide', step.id, { motif: { ...step.motif, lineMm: 1 } })],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'motif-off-the-wall',
+    guards: 'a motif that fits its wall',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index }) => {
+        const { outside, inside } = plan.form.zones
+        const wallMm = step.motif.side === 'outside' ? outside.to - outside.from : inside.to - inside.from
+        const top = step.motif.upMm + step.motif.heightMm
+        if (top <= wallMm + 0.5) return []
+        const fits = Math.floor(Math.max(1, wallMm - step.motif.upMm - 2))
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `The motif ends ${Math.round(top)} mm along a wall that is ${Math.round(wallMm)} mm long.`,
+            because: 'What runs over the rim is cut off and reads as a mistake.',
+            mends: [changeStep(plan, `Make it ${fits} mm tall`, step.id, { motif: { ...step.motif, heightMm: fits } })],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'repeats-not-marked-out',
+    guards: 'a repeat that closes round the form',
+    school: null,
+    severity: 'note',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index }) => {
+        const { repeats } = step.motif
+        if (repeats < 3 || step.motif.kind === 'rings') return []
+        const divide = plan.of('divide').filter((d) => d.index < index).at(-1)
+        if (divide && (repeats % divide.step.sectors === 0 || divide.step.sectors % repeats === 0)) return []
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: divide ? `${repeats} repeats do not fall on ${divide.step.sectors} sectors.` : `${repeats} repeats are carved with nothing marked out.`,
+            because: 'A repeat spaced by eye ends in half a motif.',
+            mends: divide
+              ? [changeStep(plan, `Divide into ${repeats}`, divide.step.id, { sectors: repeats }), changeStep(plan, `Carve ${divide.step.sectors} repeats`, step.id, { motif: { ...step.motif, repeats: divide.step.sectors } })]
+              : [addStep(plan, `Divide into ${repeats} first`, index, { act: 'divide', sectors: repeats, upMm: step.motif.upMm })],
+          },
+        ]
+      }),
+  },
+]
+
+/** Thickness of all films where a motif is carved, mm, just before the carving. */
+function filmBefore(plan: JudgedPlan, step: StepOf<'carve'>, index: number): number {
+  const stack = plan.probe({ lengthMm: middle(plan, step), inLineOf: null })[index]
+  return stack.films.reduce((sum, film) => sum + ((film.eighths / 8) * plan.media[film.medium].filmUm) / 1000, 0)
+}

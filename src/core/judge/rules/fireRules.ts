@@ -1,0 +1,133 @@
+import { ciede2000 } from '../../colour/ciede2000'
+import { infiniteReflectance } from '../../colour/kubelkaMunk'
+import { labUnder } from '../../colour/layeredColour'
+import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
+import type { Medium } from '../../model/material'
+import type { Mend, Sighting } from '../finding'
+import { addStep, changeStep } from '../mends'
+import type { JudgedPlan } from '../plan'
+import type { Rule } from '../rule'
+
+/** Masstone of a medium: Lab of an opaque film. */
+const masstone = ({ optics }: Medium) => labUnder(Float64Array.from(optics.K, (k, i) => infiniteReflectance(k, optics.S[i])))
+
+interface Used {
+  readonly medium: Medium
+  readonly stepId: string
+  readonly index: number
+}
+
+/** Media in the plan that the firing at `fireIndex` heats. */
+const heated = (plan: JudgedPlan, fireIndex: number): Used[] =>
+  [...plan.of('coat'), ...plan.of('glaze')]
+    .filter(({ index }) => index < fireIndex)
+    .flatMap(({ step, index }) => {
+      const medium = plan.medium(step.mediumId)
+      return medium ? [{ medium, stepId: step.id, index }] : []
+    })
+
+/** The cone nearest to `wanted` that lies in all ranges; null when they share none. */
+export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | null {
+  const fits = CONES.filter((cone) => ranges.every((range) => conesOutside(cone, range) === 0))
+  const distance = (cone: Cone) => Math.abs(coneIndex(cone) - coneIndex(wanted))
+  return fits.length ? fits.reduce((best, cone) => (distance(cone) < distance(best) ? cone : best)) : null
+}
+
+/** Media of the same kind that stand this cone, nearest in colour first. */
+function replacements(plan: JudgedPlan, { medium, stepId }: Used, cone: Cone): Mend[] {
+  return plan.media
+    .filter((m) => m.kind === medium.kind && m.id !== medium.id && conesOutside(cone, m.range) === 0)
+    .map((m) => ({ m, difference: ciede2000(masstone(m), masstone(medium)) }))
+    .sort((a, b) => a.difference - b.difference)
+    .slice(0, 1)
+    .map(({ m }) => changeStep(plan, `Use ${m.name} instead`, stepId, { mediumId: m.id }))
+}
+
+export const fireRules: readonly Rule[] = [
+  {
+    id: 'medium-outside-range',
+    guards: 'every medium in its firing range',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
+        const seen = new Set<string>()
+        return heated(plan, index).flatMap((used): Sighting[] => {
+          const { medium, stepId } = used
+          const out = conesOutside(fire.cone, medium.range)
+          const tooCool = out < 0 && (medium.kind !== 'glaze' || fire.firing !== 'glaze')
+          if (out === 0 || tooCool || seen.has(medium.id)) return []
+          seen.add(medium.id)
+          const cone = sharedCone([plan.body.range, ...heated(plan, index).map((u) => u.medium.range)], fire.cone)
+          const hot = out > 0
+          const overGlaze = hot && medium.kind === 'glaze'
+          return [
+            {
+              stepId,
+              where: `firing to cone ${fire.cone}`,
+              severity: overGlaze ? 'ruin' : 'risk',
+              sentence: overGlaze
+                ? `${medium.name} is for cone ${medium.range.from} to ${medium.range.to}; at cone ${fire.cone} it runs off the pot.`
+                : hot
+                  ? `${medium.name} ${medium.fugitive ? 'burns out' : 'fades'} above cone ${medium.range.to}; this firing goes to cone ${fire.cone}.`
+                  : `${medium.name} does not melt at cone ${fire.cone}; it needs cone ${medium.range.from} to ${medium.range.to}.`,
+              because: hot ? 'Colour and melt are made for a range of heat; beyond it they change for good.' : 'Underfired glaze stays dull, rough and porous.',
+              mends: [
+                ...(cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : []),
+                ...replacements(plan, used, fire.cone),
+              ],
+            },
+          ]
+        })
+      }),
+  },
+  {
+    id: 'body-outside-range',
+    guards: 'the body reaches its range and not more',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
+        const out = conesOutside(fire.cone, plan.body.range)
+        if (out === 0 || (out < 0 && fire.firing !== 'glaze')) return []
+        const cone = sharedCone([plan.body.range], fire.cone)
+        return [
+          {
+            stepId: fire.id,
+            where: `step ${index + 1}`,
+            severity: out > 2 ? 'ruin' : 'risk',
+            sentence: out > 0 ? `Cone ${fire.cone} is too hot for ${plan.body.name}, which stands cone ${plan.body.range.to}; it slumps or bloats.` : `Cone ${fire.cone} does not mature ${plan.body.name}, which needs cone ${plan.body.range.from}.`,
+            because: out > 0 ? 'A body past its range melts from within.' : 'An underfired body stays weak and lets water through.',
+            mends: cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : [],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'not-fired-at-the-end',
+    guards: 'the plan ends in a firing that finishes the piece',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      if (!plan.steps.length) return []
+      const last = plan.times[plan.times.length - 1].stage
+      const glazed = plan.of('glaze').length > 0
+      if (last === 'fired' || (last === 'bisque' && !glazed)) {
+        if (last === 'fired' || plan.piece.use === 'display') return []
+      }
+      const cone = sharedCone([plan.body.range, ...plan.of('glaze').flatMap(({ step }) => plan.medium(step.mediumId)?.range ?? [])], plan.body.range.from) ?? plan.body.range.from
+      const firstBisque = last !== 'bisque' && last !== 'glazedRaw'
+      return [
+        {
+          stepId: null,
+          where: 'end of the plan',
+          sentence: firstBisque ? 'The plan ends with unfired clay.' : glazed && last === 'glazedRaw' ? 'The plan ends before the glaze is fired.' : 'The plan ends at the bisque; nothing seals the piece.',
+          because: 'Only the fire makes it last; raw work does not survive handling or water.',
+          mends: firstBisque && !glazed
+            ? [addStep(plan, `Add a bisque to cone ${plan.body.bisqueCone}`, plan.steps.length, { act: 'fire', firing: 'bisque', cone: plan.body.bisqueCone })]
+            : [addStep(plan, `Add a glaze firing to cone ${cone}`, plan.steps.length, { act: 'fire', firing: 'glaze', cone })],
+        },
+      ]
+    },
+  },
+]

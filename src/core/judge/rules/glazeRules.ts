@@ -1,0 +1,227 @@
+import { isGreenware, STAGE } from '../../clay/stages'
+import { overlapMm } from '../../skin/place'
+import type { Stack } from '../../skin/stack'
+import type { Mend, Sighting } from '../finding'
+import { addStep, changeStep, moveStep, moveToStage } from '../mends'
+import type { JudgedPlan } from '../plan'
+import type { Rule } from '../rule'
+
+/** Bare wall wanted above the foot, mm. Common practice, no source: a quarter inch. */
+export const BARE_FOOT_MM = 6
+
+const glazeFilm = (plan: JudgedPlan, stack: Stack) => stack.films.find((film) => plan.media[film.medium].kind === 'glaze')
+
+/** A clear or other glaze that this studio has for a food surface at the planned heat. */
+const sealingGlaze = (plan: JudgedPlan) => {
+  const planned = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.labelledFoodSafe)
+  return planned ?? plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === plan.topCone) ?? plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe)
+}
+
+const lastFireIndex = (plan: JudgedPlan) => plan.of('fire').at(-1)?.index ?? plan.steps.length
+
+/** Where a glaze for the inside belongs: before the first other glaze, else before the last firing. */
+function insideGlazeMend(plan: JudgedPlan): Mend[] {
+  const glaze = sealingGlaze(plan)
+  if (!glaze) return []
+  const at = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
+  return [addStep(plan, `Pour ${glaze.name} inside`, at, { act: 'glaze', mediumId: glaze.id, place: { parts: ['inside', 'floor', 'rim'], band: null }, how: 'pour', coats: 1, waits: true })]
+}
+
+function insideSpots(plan: JudgedPlan) {
+  const { inside, floor } = plan.form.zones
+  return [
+    { name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 },
+    { name: 'floor', lengthMm: (floor.from + floor.to) / 2 },
+  ]
+}
+
+export const glazeRules: readonly Rule[] = [
+  {
+    id: 'glaze-on-greenware',
+    guards: 'glaze goes on bisque, unless the studio fires once',
+    school: 'firings',
+    severity: 'ruin',
+    look: (plan) =>
+      plan.of('glaze').flatMap(({ step, index, time }): Sighting[] => {
+        if (!isGreenware(time.stage)) return []
+        const once = plan.ways.firings === 'onceFired' && time.stage !== 'wet' && time.stage !== 'softLeatherHard'
+        const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque')
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}, ${STAGE[time.stage].name}`,
+            severity: once ? 'note' : 'ruin',
+            sentence: once ? `Once-fired glaze on ${STAGE[time.stage].name} clay: handle it little and fire slowly.` : `Glaze goes on unfired ${STAGE[time.stage].name} clay and will flake, crawl or blister.`,
+            because: 'Raw clay softens under wet glaze and goes on shrinking beneath it; gases from the clay come up through the melt.',
+            mends: once || !mend ? [] : [mend],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'glaze-on-foot',
+    guards: `foot and ${BARE_FOOT_MM} mm above it bare of glaze`,
+    school: null,
+    severity: 'ruin',
+    look: (plan) =>
+      plan.of('fire').flatMap(({ step, index }): Sighting[] => {
+        if (step.firing !== 'glaze') return []
+        const { base, outside } = plan.form.zones
+        const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
+        const onBase = glazeFilm(plan, before(base.to * 0.8))
+        const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find((up) => glazeFilm(plan, before(outside.from + up)))
+        if (!onBase && above === undefined) return []
+        const film = onBase ?? glazeFilm(plan, before(outside.from + (above ?? 0)))
+        const name = film ? plan.media[film.medium].name : 'Glaze'
+        const cleans = plan.of('cleanFoot').filter((c) => c.index < index).at(-1)
+        const lastGlaze = plan.of('glaze').filter((g) => g.index < index).at(-1)
+        const tooSoon = cleans && lastGlaze && cleans.index < lastGlaze.index
+        return [
+          {
+            stepId: lastGlaze?.step.id ?? null,
+            where: onBase ? 'base' : `outside, ${above} mm above the foot`,
+            sentence: onBase ? `${name} covers the base and fires the piece fast to the shelf.` : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
+            because: `Melted glaze glues whatever it touches; leave the base and about ${BARE_FOOT_MM} mm of wall bare.`,
+            mends: tooSoon
+              ? [moveStep(plan, 'Clean the foot after glazing', cleans.step.id, lastGlaze.index)]
+              : cleans
+                ? [changeStep(plan, `Clean it ${BARE_FOOT_MM} mm up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
+                : [addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, { act: 'cleanFoot', upMm: BARE_FOOT_MM })],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'food-surface-not-sealed',
+    guards: 'glass over every surface that food or water touches',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      if (plan.piece.use === 'display' || !plan.steps.some((s) => s.act === 'fire' && s.firing === 'glaze')) return []
+      const open = insideSpots(plan).filter(({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })))
+      if (!open.length) return []
+      const food = plan.piece.use === 'food'
+      const bareColour = open.some(({ lengthMm }) => plan.finalStack({ lengthMm, inLineOf: null }).films.length > 0)
+      return [
+        {
+          stepId: null,
+          where: open.map((spot) => spot.name).join(' and '),
+          severity: food ? ('ruin' as const) : ('risk' as const),
+          sentence: food ? `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, and food will touch it.` : `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, so water will seep through.`,
+          because: bareColour ? 'Bare underglaze and slip stay porous under any heat in this plan.' : 'Bare clay stays porous; only glass seals it.',
+          mends: insideGlazeMend(plan),
+        },
+      ]
+    },
+  },
+  {
+    id: 'inside-left-open',
+    guards: 'the inside of a vessel is glazed or left open on purpose',
+    school: null,
+    severity: 'note',
+    look: (plan) => {
+      if (plan.piece.use !== 'display' || !plan.of('glaze').length) return []
+      const floor = insideSpots(plan)[1]
+      if (glazeFilm(plan, plan.finalStack({ lengthMm: floor.lengthMm, inLineOf: null }))) return []
+      return [{ stepId: null, where: 'inside', sentence: 'The inside stays bare; the piece will not hold water.', because: 'Fine for display or a planter that drains; someone may still fill it.', mends: insideGlazeMend(plan) }]
+    },
+  },
+  {
+    id: 'glaze-not-for-food',
+    guards: 'only glazes labelled for food on food surfaces',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      if (plan.piece.use !== 'food') return []
+      const seen = new Set<string>()
+      return insideSpots(plan).flatMap(({ name, lengthMm }): Sighting[] => {
+        const film = plan.finalStack({ lengthMm, inLineOf: null }).films.filter((f) => plan.media[f.medium].kind === 'glaze').at(-1)
+        const medium = film && plan.media[film.medium]
+        if (!medium || medium.labelledFoodSafe || seen.has(medium.id)) return []
+        seen.add(medium.id)
+        const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
+        const other = plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === medium.range.to)
+        return [
+          {
+            stepId: step?.id ?? null,
+            where: name,
+            sentence: `${medium.name} is not labelled for food, and it lies on the ${name}.`,
+            because: 'Food-safe is the maker’s label plus a laboratory’s test; Vernice never certifies it.',
+            mends: other && step ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
+          },
+        ]
+      })
+    },
+  },
+  {
+    id: 'dip-over-unfixed-colour',
+    guards: 'unfired underglaze is fixed before a dip',
+    school: 'beforeDip',
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+        if (step.how !== 'dip') return []
+        const under = plan.of('coat').filter((c) => c.index < index && !isGreenware(c.time.stage) && overlapMm(plan.form, c.step.place, step.place) > 1).at(-1)
+        const firedSince = plan.of('fire').some((f) => under && f.index > under.index && f.index < index)
+        if (!under || firedSince) return []
+        const fire = addStep(plan, 'Add a decoration firing', index, { act: 'fire', firing: 'decoration', cone: plan.body.bisqueCone })
+        const brush = changeStep(plan, 'Brush the clear on', step.id, { how: 'brush', coats: 3 })
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            severity: plan.ways.beforeDip === 'dipAtOnce' ? 'note' : 'risk',
+            sentence: `${plan.medium(under.step.mediumId)?.name ?? 'The colour'} is unfired on bisque and will smear in the dip.`,
+            because: 'Nothing holds it yet; the watery glaze floats it off.',
+            mends: plan.ways.beforeDip === 'brushTheClear' ? [brush, fire] : [fire, brush],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'outside-before-inside',
+    guards: 'the side that is glazed first',
+    school: 'firstGlaze',
+    severity: 'note',
+    look: (plan) => {
+      const glazes = plan.of('glaze')
+      const inside = glazes.find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
+      const outside = glazes.find(({ step }) => step.place.parts.includes('outside') && !step.place.parts.includes('inside'))
+      if (!inside || !outside) return []
+      const outsideFirst = outside.index < inside.index
+      if (outsideFirst === (plan.ways.firstGlaze === 'outside')) return []
+      const [late, early] = outsideFirst ? [inside, outside] : [outside, inside]
+      return [
+        {
+          stepId: early.step.id,
+          where: `steps ${early.index + 1} and ${late.index + 1}`,
+          sentence: outsideFirst ? 'The outside is glazed before the inside.' : 'The inside is glazed before the outside, and this studio wants drips over the outside.',
+          because: outsideFirst ? 'Drips from pouring the inside can be sponged off a bare outside, not off a glazed one.' : 'Glazing the inside second lets it drip over the outside.',
+          mends: [moveStep(plan, outsideFirst ? 'Glaze the inside first' : 'Glaze the outside first', late.step.id, early.index)],
+        },
+      ]
+    },
+  },
+  {
+    id: 'dust-under-glaze',
+    guards: 'a clean surface before glaze',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      const glaze = plan.of('glaze').find(({ time }) => !isGreenware(time.stage))
+      if (!glaze) return []
+      const bisque = plan.of('fire').filter((f) => f.index < glaze.index).at(-1)
+      const wiped = plan.of('wipeDust').some((w) => w.index < glaze.index && (!bisque || w.index > bisque.index))
+      if (wiped) return []
+      return [
+        {
+          stepId: glaze.step.id,
+          where: `step ${glaze.index + 1}`,
+          sentence: 'Glaze goes on bisque that nobody has wiped; it crawls away from dust and skin grease.',
+          because: 'Bald spots come where the glaze cannot hold, worst where it is thick.',
+          mends: [addStep(plan, 'Wipe off the dust first', glaze.index, { act: 'wipeDust' })],
+        },
+      ]
+    },
+  },
+]

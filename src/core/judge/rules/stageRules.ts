@@ -1,0 +1,136 @@
+import { isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
+import { goodStages, STAGE_FIT, type Technique } from '../../clay/stageFit'
+import type { Step } from '../../model/step'
+import type { Mend } from '../finding'
+import { addStep, changeStep, moveToStage, removeStep } from '../mends'
+import type { JudgedPlan } from '../plan'
+import type { Rule } from '../rule'
+
+const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
+  underglaze: 'Underglaze',
+  slip: 'Slip',
+  sgraffito: 'Carving through colour',
+  wax: 'Wax',
+  glaze: 'Glaze',
+  divide: 'Marking out',
+  wipeDust: 'Wiping off dust',
+  cleanFoot: 'Cleaning the foot',
+}
+
+function techniqueOf(plan: JudgedPlan, step: Step): Technique | null {
+  switch (step.act) {
+    case 'coat':
+      return plan.medium(step.mediumId)?.kind === 'slip' ? 'slip' : 'underglaze'
+    case 'carve':
+      return 'sgraffito'
+    case 'bring':
+    case 'fire':
+      return null
+    default:
+      return step.act
+  }
+}
+
+/** The good stage nearest to where the step is now. */
+function nearestGood(technique: Technique, stage: Stage): Stage[] {
+  return goodStages(technique).sort((a, b) => Math.abs(stageIndex(a) - stageIndex(stage)) - Math.abs(stageIndex(b) - stageIndex(stage)))
+}
+
+function stageMends(plan: JudgedPlan, step: Step, technique: Technique, stage: Stage): Mend[] {
+  return nearestGood(technique, stage)
+    .map((to) => moveToStage(plan, step, to, `Move to ${STAGE[to].name}`))
+    .filter((mend): mend is Mend => mend !== null)
+    .slice(0, 2)
+}
+
+export const stageRules: readonly Rule[] = [
+  {
+    id: 'stage-harms-step',
+    guards: 'each technique at a dryness that allows it',
+    school: null,
+    severity: 'ruin',
+    look: (plan) =>
+      plan.steps.flatMap((step, index) => {
+        const technique = techniqueOf(plan, step)
+        const { stage } = plan.times[index]
+        if (!technique || (technique === 'glaze' && isGreenware(stage))) return []
+        const fit = STAGE_FIT[technique][stage]
+        if (fit.fit === 'good') return []
+        const withCare = step.act === 'carve' && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
+        const severity = fit.fit === 'workable' ? ('note' as const) : withCare ? ('risk' as const) : ('ruin' as const)
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}, ${STAGE[stage].name}`,
+            sentence: `${TECHNIQUE_WORDS[technique]} on ${STAGE[stage].name} clay: ${fit.because}.`,
+            because: `Best at: ${goodStages(technique).map((s) => STAGE[s].name).join(', ')}.`,
+            severity,
+            mends: stageMends(plan, step, technique, stage),
+          },
+        ]
+      }),
+  },
+  {
+    id: 'clay-gets-wetter',
+    guards: 'clay only dries',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('bring').flatMap(({ step, index, time }) =>
+        stageIndex(step.to) < stageIndex(time.stage)
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                sentence: `The clay is already ${STAGE[time.stage].name} and cannot be brought back to ${STAGE[step.to].name}.`,
+                because: 'Damping wets the skin only; the wall under it stays as dry as it was, and attached parts can drop off.',
+                mends: [removeStep(plan, 'Take this step out', step.id)],
+              },
+            ]
+          : [],
+      ),
+  },
+  {
+    id: 'fired-while-damp',
+    guards: 'only dry clay goes into the kiln',
+    school: null,
+    severity: 'ruin',
+    look: (plan) =>
+      plan.of('fire').flatMap(({ step, index, time }) =>
+        isGreenware(time.stage) && time.stage !== 'boneDry'
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}, ${STAGE[time.stage].name}`,
+                sentence: `The piece goes into the kiln ${STAGE[time.stage].name}; steam will burst it.`,
+                because: 'Water in the wall boils faster than it can leave; the thick foot is the last part to dry.',
+                mends: [addStep(plan, 'Dry to bone dry first', index, { act: 'bring', to: 'boneDry', cover: 'open' })],
+              },
+            ]
+          : [],
+      ),
+  },
+  {
+    id: 'dry-scraping',
+    guards: 'no silica dust',
+    school: 'boneDrySgraffito',
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('carve').flatMap(({ step, index, time }) =>
+        stageIndex(time.stage) >= stageIndex('boneDry') && time.stage !== 'fired' && step.protection === 'none'
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}, ${STAGE[time.stage].name}`,
+                sentence: 'Dry scraping with no protection puts silica dust into the air.',
+                because: 'Fine silica stays in the lungs; keep it damp, brush the dust onto paper, wear a respirator rated for fine dust.',
+                mends: [
+                  changeStep(plan, 'Scrape damp, with a respirator', step.id, { protection: 'dampAndRespirator' }),
+                  ...[moveToStage(plan, step, 'leatherHard', 'Carve at leather-hard')].filter((m): m is Mend => m !== null),
+                ],
+              },
+            ]
+          : [],
+      ),
+  },
+]

@@ -1,0 +1,173 @@
+import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
+import { fail, ok, type Result } from '../base/result'
+import type { Issue } from '../base/issue'
+import { pieceSchema, type Piece } from './piece'
+import { stepSchema, type Step } from './step'
+import type { Settings, Studio, Ways } from './studio'
+
+enablePatches()
+
+/** An edit as data. `batch` makes several into one undo. */
+export type Command =
+  | { type: 'studio.rename'; name: string }
+  | { type: 'studio.settings'; changes: Partial<Settings> }
+  | { type: 'studio.ways'; changes: Partial<Ways> }
+  | { type: 'studio.replace'; studio: Studio }
+  | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
+  | { type: 'piece.remove'; pieceId: string }
+  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes'>> }
+  | { type: 'piece.progress'; pieceId: string; doneSteps: number }
+  | { type: 'step.add'; pieceId: string; at: number; step: Step }
+  | { type: 'step.remove'; pieceId: string; stepId: string }
+  | { type: 'step.move'; pieceId: string; stepId: string; to: number }
+  | { type: 'step.duplicate'; pieceId: string; stepId: string; newId: string }
+  | { type: 'step.change'; pieceId: string; stepId: string; changes: Record<string, unknown> }
+  | { type: 'batch'; commands: Command[]; label: string }
+
+/** What an edit did, invertible. */
+export interface Diff {
+  readonly label: string
+  readonly forward: Patch[]
+  readonly inverse: Patch[]
+}
+
+type Handlers = { [T in Command['type']]: (studio: Studio, command: Extract<Command, { type: T }>) => Issue | null }
+
+function withPiece(studio: Studio, pieceId: string, edit: (piece: Piece) => Issue | null): Issue | null {
+  const piece = studio.pieces[pieceId]
+  return piece ? edit(piece) : { code: 'no-such-piece', id: pieceId }
+}
+
+function withStep(studio: Studio, command: { pieceId: string; stepId: string }, edit: (piece: Piece, index: number) => Issue | null): Issue | null {
+  return withPiece(studio, command.pieceId, (piece) => {
+    const index = piece.steps.findIndex((step) => step.id === command.stepId)
+    return index < 0 ? { code: 'no-such-step', id: command.stepId } : edit(piece, index)
+  })
+}
+
+/** The check of a changed record, as an issue. */
+function checkWith(schema: typeof pieceSchema | typeof stepSchema, value: unknown, prefix: string): Issue | null {
+  const parsed = schema.safeParse(value)
+  if (parsed.success) return null
+  const first = parsed.error.issues[0]
+  let actual: unknown = value
+  for (const key of first.path) actual = (actual as Record<PropertyKey, unknown> | undefined)?.[key]
+  return { code: 'bad-value', path: [prefix, ...first.path].join('.'), actual: JSON.stringify(actual) ?? 'missing', expected: first.message }
+}
+
+const handlers: Handlers = {
+  'studio.rename': (studio, { name }) => {
+    if (!name.trim()) return { code: 'bad-value', path: 'name', actual: 'empty', expected: 'a name of 1 to 80 letters' }
+    studio.name = name.trim().slice(0, 80)
+    return null
+  },
+  'studio.settings': (studio, { changes }) => {
+    Object.assign(studio.settings, changes)
+    return null
+  },
+  'studio.ways': (studio, { changes }) => {
+    Object.assign(studio.ways, changes)
+    return null
+  },
+  'studio.replace': (studio, { studio: next }) => {
+    Object.assign(studio, next)
+    return null
+  },
+  'piece.add': (studio, { piece, bodies, media }) => {
+    studio.pieces[piece.id] = piece
+    if (!studio.order.includes(piece.id)) studio.order.unshift(piece.id)
+    for (const [id, body] of Object.entries(bodies ?? {})) studio.bodies[id] ??= body
+    for (const [id, medium] of Object.entries(media ?? {})) studio.media[id] ??= medium
+    return null
+  },
+  'piece.remove': (studio, { pieceId }) =>
+    withPiece(studio, pieceId, () => {
+      delete studio.pieces[pieceId]
+      studio.order = studio.order.filter((id) => id !== pieceId)
+      return null
+    }),
+  'piece.change': (studio, { pieceId, changes }) =>
+    withPiece(studio, pieceId, (piece) => {
+      Object.assign(piece, changes)
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'piece.progress': (studio, { pieceId, doneSteps }) =>
+    withPiece(studio, pieceId, (piece) => {
+      piece.steps.forEach((step, i) => (step.done = i < doneSteps))
+      return null
+    }),
+  'step.add': (studio, { pieceId, at, step }) =>
+    withPiece(studio, pieceId, (piece) => {
+      piece.steps.splice(Math.max(0, Math.min(at, piece.steps.length)), 0, step)
+      return checkWith(stepSchema, step, 'step')
+    }),
+  'step.remove': (studio, command) =>
+    withStep(studio, command, (piece, index) => {
+      piece.steps.splice(index, 1)
+      return null
+    }),
+  'step.move': (studio, command) =>
+    withStep(studio, command, (piece, index) => {
+      const [step] = piece.steps.splice(index, 1)
+      piece.steps.splice(Math.max(0, Math.min(command.to, piece.steps.length)), 0, step)
+      return null
+    }),
+  'step.duplicate': (studio, command) =>
+    withStep(studio, command, (piece, index) => {
+      const copy = structuredCopy(piece.steps[index])
+      piece.steps.splice(index + 1, 0, { ...copy, id: command.newId, done: false })
+      return null
+    }),
+  'step.change': (studio, command) =>
+    withStep(studio, command, (piece, index) => {
+      const changed = { ...structuredCopy(piece.steps[index]), ...command.changes }
+      const issue = checkWith(stepSchema, changed, 'step')
+      if (!issue) piece.steps[index] = changed as Step
+      return issue
+    }),
+  batch: (studio, { commands }) => {
+    for (const command of commands) {
+      const issue = carryOut(studio, command)
+      if (issue) return issue
+    }
+    return null
+  },
+}
+
+const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
+const carryOut = (studio: Studio, command: Command): Issue | null =>
+  (handlers[command.type] as (studio: Studio, command: Command) => Issue | null)(studio, command)
+
+/** What an edit is called in the undo button. */
+export function commandLabel(command: Command): string {
+  switch (command.type) {
+    case 'studio.rename': return 'rename the studio'
+    case 'studio.settings': return 'change settings'
+    case 'studio.ways': return 'change a way of working'
+    case 'studio.replace': return `open “${command.studio.name}”`
+    case 'piece.add': return `add “${command.piece.name}”`
+    case 'piece.remove': return 'remove a piece'
+    case 'piece.change': return 'change the piece'
+    case 'piece.progress': return 'mark what is done'
+    case 'step.add': return `add a step (${command.step.act})`
+    case 'step.remove': return 'remove a step'
+    case 'step.move': return 'move a step'
+    case 'step.duplicate': return 'repeat a step'
+    case 'step.change': return 'change a step'
+    case 'batch': return command.label
+  }
+}
+
+/** Carries out a command on a studio. A command that fails changes nothing. */
+export function applyCommand(studio: Studio, command: Command): Result<{ studio: Studio; diff: Diff }> {
+  let issue: Issue | null = null
+  const [next, forward, inverse] = produceWithPatches(studio, (draft) => {
+    issue = carryOut(draft, command)
+  })
+  if (issue) return fail(issue)
+  return ok({ studio: next, diff: { label: commandLabel(command), forward, inverse } })
+}
+
+/** Applies one direction of a diff. */
+export const applyDiff = (studio: Studio, patches: readonly Patch[]): Studio => applyPatches(studio, patches as Patch[])

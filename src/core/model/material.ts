@@ -1,0 +1,45 @@
+import { z } from 'zod'
+import { BANDS } from '../colour/spectrum'
+import { CONES } from '../firing/cones'
+
+const name = z.string().trim().min(1).max(80)
+const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
+const hex = z.string().regex(/^#[0-9a-f]{6}$/)
+const spectrum = (max: number) => z.array(z.number().min(0).max(max)).length(BANDS)
+
+export const coneRangeSchema = z.strictObject({ from: z.enum(CONES), to: z.enum(CONES) })
+
+/** A clay. Reflectance is measured matte and fired; shrinkages are linear shares. */
+export const bodySchema = z.strictObject({
+  id,
+  name,
+  reflectance: spectrum(1),
+  raw: z.strictObject({ wet: hex, dry: hex, bisque: hex }),
+  range: coneRangeSchema,
+  bisqueCone: z.enum(CONES),
+  dryingShrinkage: z.number().min(0).max(0.2),
+  firingShrinkage: z.number().min(0).max(0.2),
+  grain: z.enum(['fine', 'grogged']),
+})
+
+export type Body = z.infer<typeof bodySchema>
+
+export const MEDIUM_KINDS = ['slip', 'underglaze', 'glaze', 'wax'] as const
+
+export type MediumKind = (typeof MEDIUM_KINDS)[number]
+
+/** Anything laid on. K and S are per nominal fired coat, 36 bands; the raw colours are what it looks like on the bench. */
+export const mediumSchema = z.strictObject({
+  id,
+  name,
+  kind: z.enum(MEDIUM_KINDS),
+  optics: z.strictObject({ K: spectrum(1000), S: spectrum(1000) }),
+  surface: z.enum(['gloss', 'satin', 'matte']),
+  raw: z.strictObject({ wet: hex, dry: hex }),
+  range: coneRangeSchema,
+  fugitive: z.boolean(),
+  labelledFoodSafe: z.boolean(),
+  filmUm: z.number().positive().max(5000),
+})
+
+export type Medium = z.infer<typeof mediumSchema>

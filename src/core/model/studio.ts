@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { bodySchema, mediumSchema } from './material'
+import { pieceSchema } from './piece'
+
+export const settingsSchema = z.strictObject({
+  length: z.enum(['mm', 'in']),
+  temperature: z.enum(['C', 'F']),
+  clock: z.enum(['24', '12']),
+  theme: z.enum(['system', 'light', 'dark']),
+})
+
+export type Settings = z.infer<typeof settingsSchema>
+
+/** The schools a studio follows. */
+export const waysSchema = z.strictObject({
+  foot: z.enum(['underglazeAllowed', 'bare']),
+  boneDrySgraffito: z.enum(['never', 'withCare']),
+  firstGlaze: z.enum(['inside', 'outside']),
+  firings: z.enum(['bisqueAndGlaze', 'onceFired']),
+  beforeDip: z.enum(['decorationFiring', 'brushTheClear', 'dipAtOnce']),
+})
+
+export type Ways = z.infer<typeof waysSchema>
+
+/** The choices and the reason for each default. */
+export const WAY_CHOICES: { readonly [K in keyof Ways]: { readonly question: string; readonly because: string; readonly choices: Readonly<Record<Ways[K], string>> } } = {
+  foot: {
+    question: 'Underglaze on the foot',
+    because: 'Default: allowed, since underglaze does not melt. Bare foot until tested is the careful school.',
+    choices: { underglazeAllowed: 'allowed', bare: 'bare foot' },
+  },
+  boneDrySgraffito: {
+    question: 'Sgraffito on bone-dry clay',
+    because: 'Default: never, since it chips and the dust holds silica.',
+    choices: { never: 'never', withCare: 'possible, damp and with a respirator' },
+  },
+  firstGlaze: {
+    question: 'Which side is glazed first',
+    because: 'Default: inside, since drips can be sponged off a bare outside. Outside first when drips over it are meant.',
+    choices: { inside: 'inside', outside: 'outside' },
+  },
+  firings: {
+    question: 'Number of firings',
+    because: 'Default: bisque and glaze. Once-fired saves a firing; raw glazed greenware is fragile and can blister.',
+    choices: { bisqueAndGlaze: 'bisque, then glaze', onceFired: 'once-fired' },
+  },
+  beforeDip: {
+    question: 'Unfired underglaze on bisque under a dipped clear',
+    because: 'Default: a decoration firing for fine work. Brushing the clear spares the firing; dipping at once risks a smear.',
+    choices: { decorationFiring: 'decoration firing first', brushTheClear: 'brush the clear', dipAtOnce: 'let it dry well and dip' },
+  },
+}
+
+export const DEFAULT_SETTINGS: Settings = { length: 'mm', temperature: 'C', clock: '24', theme: 'system' }
+
+export const DEFAULT_WAYS: Ways = {
+  foot: 'underglazeAllowed',
+  boneDrySgraffito: 'never',
+  firstGlaze: 'inside',
+  firings: 'bisqueAndGlaze',
+  beforeDip: 'decorationFiring',
+}
+
+const keyed = <T extends z.ZodType>(schema: T) => z.record(z.string().min(1).max(64), schema)
+
+/** Everything of a studio. Pieces, bodies and media are kept by id; `order` is the order of the pieces on the rack. */
+export const studioSchema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  settings: settingsSchema,
+  ways: waysSchema,
+  bodies: keyed(bodySchema),
+  media: keyed(mediumSchema),
+  pieces: keyed(pieceSchema),
+  order: z.array(z.string().min(1).max(64)).max(5000),
+})
+
+export type Studio = z.infer<typeof studioSchema>

@@ -1,0 +1,130 @@
+import { bodyInternal, labUnder, screenLinear, stackReflectance, type ColourLayer } from '../colour/layeredColour'
+import { encodeSrgb, linearFromHex, mapToGamut, type Triple } from '../colour/colourSpaces'
+import { LIGHTS, type LightId } from '../colour/light'
+import type { SurfaceKind } from '../colour/surface'
+import type { Spectrum } from '../colour/spectrum'
+import { STAGE, type Stage } from '../clay/stages'
+import { CONES, conesOutside, strengthAfter } from '../firing/cones'
+import type { Body, Medium } from '../model/material'
+import type { Stack } from './stack'
+
+/** How the skin is looked at: as it lies on the bench at a stage, or fired; in one of the lights. */
+export type Look = { readonly kind: 'bench'; readonly stage: Stage } | { readonly kind: 'fired' }
+
+/** What the picture needs of one stack. */
+export interface Appearance {
+  /** Linear screen colour, 0–1. */
+  readonly linear: Triple
+  readonly outOfGamut: boolean
+  readonly gloss: number
+  /** Height over the bare, uncut body, µm. */
+  readonly heightUm: number
+}
+
+const GLOSS: Readonly<Record<SurfaceKind, number>> = { gloss: 1, satin: 0.55, matte: 0.06 }
+
+/** A glaze film under half a coat is too thin to make glass that shines. */
+const GLASS_EIGHTHS = 4
+
+/** Colours and heights of stacks on one body. Shared parts of stacks are computed once for each distinct stack. */
+export class StackOptics {
+  private readonly body: Spectrum
+
+  constructor(
+    readonly bodyRecord: Body,
+    readonly media: readonly Medium[],
+  ) {
+    this.body = bodyInternal(bodyRecord.reflectance)
+  }
+
+  /** The kind of surface light meets on a fired stack. */
+  surface(stack: Stack): SurfaceKind {
+    const top = stack.films[stack.films.length - 1]
+    if (!top || top.eighths < GLASS_EIGHTHS) return 'matte'
+    const medium = this.media[top.medium]
+    const under = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
+    return medium.kind === 'glaze' && under > -2 ? medium.surface : 'matte'
+  }
+
+  /** Reflectance of a stack as fired, 36 bands, seen from outside. */
+  reflectance(stack: Stack): Spectrum {
+    const layers: ColourLayer[] = stack.films
+      .filter((film) => this.media[film.medium].kind !== 'wax')
+      .map((film) => {
+        const medium = this.media[film.medium]
+        const above = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
+        return { optics: medium.optics, coats: film.eighths / 8, strength: strengthAfter(above, medium.fugitive) }
+      })
+    return stackReflectance(this.body, layers, this.surface(stack))
+  }
+
+  /** Lab of a stack as fired, under a light. */
+  lab(stack: Stack, light: LightId = 'daylight'): [number, number, number] {
+    return labUnder(this.reflectance(stack), LIGHTS[light])
+  }
+
+  appearance(stack: Stack, look: Look, light: LightId): Appearance {
+    const heightUm = this.heightUm(stack, look.kind === 'fired')
+    if (look.kind === 'fired') {
+      const { rgb, outOfGamut } = mapToGamut(screenLinear(this.reflectance(stack), LIGHTS[light]))
+      return { linear: rgb, outOfGamut, gloss: GLOSS[this.surface(stack)], heightUm }
+    }
+    return { ...this.benchLook(stack, look.stage, light), heightUm }
+  }
+
+  /**
+   * The look on the bench: not physics but each medium's stated raw colour, which even one coat nearly covers, on clay in the
+   * colour of its dryness. What a firing has fixed shows its true colour, matte.
+   */
+  private benchLook(stack: Stack, stage: Stage, light: LightId): { linear: Triple; outOfGamut: boolean; gloss: number } {
+    const fixed = stack.fixed > 0 || stack.cone >= 0
+    let linear: Triple = fixed ? this.fixedColour(stack, light) : this.clayColour(stage)
+    const dampness = STAGE[stage].water * 0.5
+    for (const film of stack.films.slice(stack.fixed)) {
+      const { raw } = this.media[film.medium]
+      const colour = mix(linearFromHex(raw.dry), linearFromHex(raw.wet), dampness)
+      linear = mix(linear, colour, 1 - Math.exp((-2.6 * film.eighths) / 8))
+    }
+    if (stack.wax !== 'none') linear = mix(linear, linearFromHex('#d9cfae'), 0.22)
+    const gloss = stack.wax !== 'none' ? 0.5 : stage === 'fired' ? GLOSS[this.surface(stack)] : stage === 'wet' ? 0.35 : 0.04
+    return { linear, outOfGamut: false, gloss }
+  }
+
+  private fixedColour(stack: Stack, light: LightId): Triple {
+    const under: Stack = { ...stack, films: stack.films.slice(0, stack.fixed) }
+    const fired = mapToGamut(screenLinear(this.reflectance(under), LIGHTS[light])).rgb
+    if (stack.cone > 12) return fired
+    const bare = under.films.length === 0
+    return bare ? linearFromHex(this.bodyRecord.raw.bisque) : fired
+  }
+
+  private clayColour(stage: Stage): Triple {
+    const { wet, dry, bisque } = this.bodyRecord.raw
+    if (stage === 'bisque' || stage === 'glazedRaw' || stage === 'fired') return linearFromHex(bisque)
+    return mix(linearFromHex(dry), linearFromHex(wet), STAGE[stage].water)
+  }
+
+  private heightUm(stack: Stack, fired: boolean): number {
+    let height = stack.burrUm - stack.cutUm
+    let glass = 0
+    for (const film of stack.films) {
+      const medium = this.media[film.medium]
+      const thick = (film.eighths / 8) * medium.filmUm
+      if (medium.kind === 'glaze') glass += thick
+      else height += thick
+    }
+    if (!fired || glass === 0) return height + glass
+    // Molten glass levels what lies beneath, the thicker the flatter, and its own surface is level once it covers.
+    return height * (1 - 0.55 * Math.min(1, glass / 360)) + Math.min(glass, 150)
+  }
+}
+
+function mix(a: Triple, b: Triple, share: number): Triple {
+  return [a[0] + (b[0] - a[0]) * share, a[1] + (b[1] - a[1]) * share, a[2] + (b[2] - a[2]) * share]
+}
+
+/** sRGB bytes of a linear colour packed little-endian with gloss (0–1) as the fourth byte. */
+export function packTexel(linear: Triple, gloss: number): number {
+  const byte = (v: number) => Math.round(255 * encodeSrgb(v))
+  return (byte(linear[0]) | (byte(linear[1]) << 8) | (byte(linear[2]) << 16) | (Math.round(255 * gloss) << 24)) >>> 0
+}

@@ -1,0 +1,71 @@
+import type { Stretch } from '../form/turnedForm'
+import type { SkinGrid } from './grid'
+
+/** Side of the square tiles in which the skin is kept, texels. */
+export const TILE = 64
+
+/** How strongly a step acts at each texel: 0 not at all, 15 most. 8 is the nominal coat. Only rows `top`–`bottom` are kept. */
+export interface LevelField {
+  /** Equal keys mean equal fields. */
+  readonly key: string
+  readonly top: number
+  readonly bottom: number
+  /** width × (bottom − top), row by row. */
+  readonly levels: Uint8Array
+  /** For each tile of the skin, 1 if any texel in it is above 0. */
+  readonly occupied: Uint8Array
+}
+
+/** A field that is made when it is first needed, with the stretches of the skin it acts in (none for line work). */
+export interface FieldSource {
+  readonly key: string
+  readonly stretches: readonly Stretch[]
+  readonly make: () => LevelField
+}
+
+/** Wraps levels with the map of the tiles they touch. */
+export function levelField(grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField {
+  const rows = levels.length / grid.width
+  const tilesAcross = grid.width / TILE
+  const occupied = new Uint8Array(tilesAcross * Math.ceil(grid.height / TILE))
+  for (let y = 0; y < rows; y++) {
+    const tileRow = Math.floor((top + y) / TILE) * tilesAcross
+    for (let tile = 0; tile < tilesAcross; tile++) {
+      if (occupied[tileRow + tile]) continue
+      const start = y * grid.width + tile * TILE
+      for (let i = start; i < start + TILE; i++) {
+        if (levels[i]) {
+          occupied[tileRow + tile] = 1
+          break
+        }
+      }
+    }
+  }
+  return { key, top, bottom: top + rows, levels, occupied }
+}
+
+/** Keeps the most recently used fields up to a budget of bytes. */
+export class FieldCache {
+  private readonly fields = new Map<string, LevelField>()
+  private bytes = 0
+
+  constructor(private readonly budgetBytes = 384 * 1_048_576) {}
+
+  get({ key, make }: FieldSource): LevelField {
+    const known = this.fields.get(key)
+    if (known) {
+      this.fields.delete(key)
+      this.fields.set(key, known)
+      return known
+    }
+    const made = make()
+    this.fields.set(key, made)
+    this.bytes += made.levels.length
+    for (const [oldKey, old] of this.fields) {
+      if (this.bytes <= this.budgetBytes || oldKey === key) break
+      this.fields.delete(oldKey)
+      this.bytes -= old.levels.length
+    }
+    return made
+  }
+}

@@ -1,0 +1,133 @@
+import type { LightId } from '../colour/light'
+import { latticeRandom } from '../base/random'
+import { packTexel, type Look, type StackOptics } from './appearance'
+import type { SkinGrid } from './grid'
+import { TILE } from './levelField'
+import type { SkinSimulation } from './simulation'
+import type { Stack } from './stack'
+
+/** The skin as two textures of the grid's size, RGBA bytes. */
+export interface SkinPicture {
+  readonly width: number
+  readonly height: number
+  /** sRGB colour, gloss in alpha. */
+  readonly colour: Uint8Array
+  /** Slope of the surface across and down (128 is flat, ±127 is ±SLOPE_RANGE), height in the third, grain of the clay in the fourth. */
+  readonly relief: Uint8Array
+  readonly outOfGamutStacks: number
+  /** Tiles that this painting changed. */
+  readonly dirtyTiles: number
+}
+
+/** Largest slope that a relief texture holds. */
+export const SLOPE_RANGE = 1.5
+
+/** Colours of stacks, computed once for each stack, look and light. */
+export class Palette {
+  private colours = new Uint32Array(0)
+  private heights = new Float32Array(0)
+  private known = 0
+  outOfGamut = 0
+
+  constructor(
+    private readonly optics: StackOptics,
+    private readonly look: Look,
+    private readonly light: LightId,
+  ) {}
+
+  /** Extends the palette to all of `stacks`. */
+  cover(stacks: readonly Stack[], used: Uint8Array): { colours: Uint32Array; heights: Float32Array } {
+    if (this.colours.length < stacks.length) {
+      const size = Math.max(stacks.length, this.colours.length * 2)
+      const colours = new Uint32Array(size)
+      const heights = new Float32Array(size).fill(NaN)
+      colours.set(this.colours)
+      heights.set(this.heights)
+      this.colours = colours
+      this.heights = heights
+    }
+    for (let id = 0; id < stacks.length; id++) {
+      if (!used[id] || !Number.isNaN(this.heights[id])) continue
+      const { linear, gloss, heightUm, outOfGamut } = this.optics.appearance(stacks[id], this.look, this.light)
+      this.colours[id] = packTexel(linear, gloss)
+      this.heights[id] = heightUm
+      if (outOfGamut) this.outOfGamut++
+      this.known++
+    }
+    return { colours: this.colours, heights: this.heights }
+  }
+}
+
+/** 256 × 256 of clay grain, for the fourth channel. */
+const GRAIN = Uint32Array.from({ length: 65_536 }, (_, i) => Math.round(255 * latticeRandom(i & 255, i >> 8, 404)) << 24)
+
+/** The painted skin of one piece, repainted only in tiles whose page of ids changed. */
+export class SkinPainter {
+  private readonly ids: Uint32Array
+  private readonly colour: Uint32Array
+  private readonly relief: Uint32Array
+  private pages: readonly Uint32Array[] = []
+  private palette: Palette | null = null
+
+  constructor(private readonly simulation: SkinSimulation) {
+    const { width, height } = simulation.grid
+    this.ids = new Uint32Array(width * height)
+    this.colour = new Uint32Array(width * height)
+    this.relief = new Uint32Array(width * height)
+  }
+
+  /** Ids of the last painting, row by row. */
+  get raster(): Uint32Array {
+    return this.ids
+  }
+
+  /** Paints pages of ids. The arrays of the picture belong to the painter and change with the next painting. */
+  paint(pages: readonly Uint32Array[], palette: Palette): SkinPicture {
+    const { grid, stacks } = this.simulation
+    const { width, height } = grid
+    const repaintAll = palette !== this.palette
+    const dirty = pages.flatMap((page, tile) => (repaintAll || page !== this.pages[tile] ? [tile] : []))
+    for (const tile of dirty) this.simulation.placeTile(this.ids, pages[tile], tile)
+    const used = new Uint8Array(stacks.stacks.length)
+    for (const tile of dirty) {
+      const page = pages[tile]
+      for (let i = 0; i < page.length; i++) used[page[i]] = 1
+    }
+    const { colours, heights } = palette.cover(stacks.stacks, used)
+    const tilesAcross = width / TILE
+    for (const tile of dirty) {
+      const x0 = (tile % tilesAcross) * TILE
+      const y0 = Math.floor(tile / tilesAcross) * TILE
+      this.paintBox(grid, colours, heights, x0 - 1, Math.max(0, y0 - 1), x0 + TILE + 1, Math.min(height, y0 + TILE + 1))
+    }
+    this.pages = pages.slice()
+    this.palette = palette
+    return { width, height, colour: new Uint8Array(this.colour.buffer), relief: new Uint8Array(this.relief.buffer), outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length }
+  }
+
+  /** Paints columns x0 … x1 − 1 (wrapping) of rows y0 … y1 − 1. */
+  private paintBox(grid: SkinGrid, colours: Uint32Array, heights: Float32Array, x0: number, y0: number, x1: number, y1: number): void {
+    const { width, height, rowMm, columnMm } = grid
+    const { ids, colour, relief } = this
+    const down = SLOPE_SCALE / (2 * rowMm)
+    for (let y = y0; y < y1; y++) {
+      const row = y * width
+      const above = y > 0 ? row - width : row
+      const below = y < height - 1 ? row + width : row
+      const across = SLOPE_SCALE / (2 * columnMm[y])
+      for (let wrapped = x0; wrapped < x1; wrapped++) {
+        const x = wrapped < 0 ? wrapped + width : wrapped >= width ? wrapped - width : wrapped
+        const i = row + x
+        const id = ids[i]
+        colour[i] = colours[id]
+        const sx = 128 + (heights[ids[x === width - 1 ? row : i + 1]] - heights[ids[x === 0 ? i + width - 1 : i - 1]]) * across
+        const sy = 128 + (heights[ids[below + x]] - heights[ids[above + x]]) * down
+        const h = 128 + heights[id] / 8
+        relief[i] =
+          (sx < 0 ? 0 : sx > 255 ? 255 : sx | 0) | ((sy < 0 ? 0 : sy > 255 ? 255 : sy | 0) << 8) | ((h < 0 ? 0 : h > 255 ? 255 : h | 0) << 16) | GRAIN[((y & 255) << 8) | (x & 255)]
+      }
+    }
+  }
+}
+
+const SLOPE_SCALE = 127 / SLOPE_RANGE / 1000

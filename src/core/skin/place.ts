@@ -1,0 +1,31 @@
+import type { Place } from '../model/step'
+import type { Stretch, TurnedForm } from '../form/turnedForm'
+
+/** The stretches of the skin that a place names. A band cuts the outside, or the inside when no outside is named. */
+export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
+  const { band } = place
+  const bandSide = place.parts.includes('outside') ? 'outside' : 'inside'
+  return place.parts
+    .map((part) => {
+      const zone = form.zones[part]
+      if (!band || part !== bandSide) return zone
+      const low = Math.min(band.fromMm, band.toMm)
+      const high = Math.max(band.fromMm, band.toMm)
+      return { from: Math.min(zone.to, zone.from + low), to: Math.min(zone.to, zone.from + high) }
+    })
+    .filter((s) => s.to > s.from)
+}
+
+/** Whether a place reaches a length along the skin. */
+export const reaches = (form: TurnedForm, place: Place, lengthMm: number): boolean =>
+  stretchesOf(form, place).some((s) => lengthMm >= s.from && lengthMm <= s.to)
+
+/** Whether two places share any skin, mm of profile. */
+export function overlapMm(form: TurnedForm, a: Place, b: Place): number {
+  let total = 0
+  for (const s of stretchesOf(form, a)) for (const t of stretchesOf(form, b)) total += Math.max(0, Math.min(s.to, t.to) - Math.max(s.from, t.from))
+  return total
+}
+
+/** The whole skin. */
+export const wholeSkin = (form: TurnedForm): Stretch[] => [{ from: 0, to: form.totalMm }]

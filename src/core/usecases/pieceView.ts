@@ -1,0 +1,164 @@
+import type { LightId } from '../colour/light'
+import { ok, type Result } from '../base/result'
+import { coneIndex } from '../firing/cones'
+import { buildTurnedForm } from '../form/turnedForm'
+import type { Body, Medium } from '../model/material'
+import type { Piece } from '../model/piece'
+import { timeline } from '../model/timeline'
+import { StackOptics, type Look } from '../skin/appearance'
+import { compilePlan, virtualFiring, type SkinOperation } from '../skin/compile'
+import { measureGauges, type Gauges } from '../skin/gauges'
+import { rowsOf, skinGrid, type SkinGrid } from '../skin/grid'
+import { FieldCache } from '../skin/levelField'
+import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
+import { SkinSimulation } from '../skin/simulation'
+import type { Stack } from '../skin/stack'
+
+/** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
+export type ViewKind = 'bench' | 'firedNow' | 'firedWhole'
+
+export interface ViewRequest {
+  readonly piece: Piece
+  readonly bodies: Readonly<Record<string, Body>>
+  readonly media: Readonly<Record<string, Medium>>
+  /** Index of the step just done; −1 before the first. */
+  readonly afterStep: number
+  readonly kind: ViewKind
+  readonly light: LightId
+}
+
+export interface PieceView {
+  readonly picture: SkinPicture
+  readonly gauges: Gauges
+  readonly distinctStacks: number
+}
+
+/** One layer of the cut through the wall, top first. */
+export interface SectionFilm {
+  readonly name: string
+  readonly kind: Medium['kind']
+  readonly coats: number
+  readonly micrometres: number
+  readonly screen: readonly [number, number, number]
+}
+
+/** The cut through the wall at one spot. */
+export interface Section {
+  readonly films: readonly SectionFilm[]
+  readonly bodyName: string
+  readonly bodyScreen: readonly [number, number, number]
+  readonly cutUm: number
+  readonly burrUm: number
+  readonly waxed: boolean
+  readonly fired: boolean
+  /** Lab under daylight and the screen colour of the whole stack as fired. */
+  readonly lab: readonly [number, number, number]
+  readonly screen: readonly [number, number, number]
+  readonly outOfGamut: boolean
+}
+
+/** Keeps the skin of one piece and answers views of it; the piece may change from request to request. */
+export class PieceViewer {
+  private simulation: SkinSimulation | null = null
+  private optics: StackOptics | null = null
+  private simulationKey = ''
+  private readonly fields = new FieldCache()
+  private readonly palettes = new Map<string, Palette>()
+  private painter: SkinPainter | null = null
+
+  constructor(
+    private readonly width = 2048,
+    private readonly height = 1024,
+  ) {}
+
+  /** The picture of a piece at a moment. */
+  view(request: ViewRequest): Result<PieceView> {
+    const ready = this.prepare(request)
+    if (!ready.ok) return ready
+    const { simulation, optics, grid } = ready.value
+    const { pages, look } = this.pagesFor(request, simulation, grid)
+    const paletteKey = `${JSON.stringify(look)}|${request.light}`
+    let palette = this.palettes.get(paletteKey)
+    if (!palette) {
+      palette = new Palette(optics, look, request.light)
+      this.palettes.set(paletteKey, palette)
+    }
+    this.painter ??= new SkinPainter(simulation)
+    const picture = this.painter.paint(pages, palette)
+    const gauges = measureGauges(grid, this.painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, grid.form.zones.outside))
+    return ok({ picture, gauges, distinctStacks: simulation.stacks.stacks.length })
+  }
+
+  /** The cut through the wall at a place of the last view (across and down, 0–1). */
+  section(across: number, down: number): Section | null {
+    const { simulation, optics, painter } = this
+    if (!simulation || !optics || !painter) return null
+    const column = Math.min(this.width - 1, Math.max(0, Math.floor((((across % 1) + 1) % 1) * this.width)))
+    const row = Math.min(this.height - 1, Math.max(0, Math.floor(down * this.height)))
+    return describeSection(simulation.stacks.stacks[painter.raster[row * this.width + column]], optics)
+  }
+
+  /** Tiles of the last edit that had to be replayed, for measuring. */
+  get replayedTiles(): number {
+    return this.simulation?.replayedTiles ?? 0
+  }
+
+  private prepare({ piece, bodies, media }: ViewRequest): Result<{ simulation: SkinSimulation; optics: StackOptics; grid: SkinGrid }> {
+    const key = JSON.stringify([piece.form, piece.bodyId, bodies[piece.bodyId], media])
+    if (!this.simulation || !this.optics || key !== this.simulationKey) {
+      const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+      if (!form.ok) return form
+      const list = Object.values(media)
+      const grid = skinGrid(form.value, this.width, this.height)
+      this.simulation = new SkinSimulation(grid, list, sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache())
+      this.optics = new StackOptics(bodies[piece.bodyId], list)
+      this.palettes.clear()
+      this.painter = null
+      this.simulationKey = key
+    }
+    this.simulation.update(compilePlan(piece.steps, this.optics.media, this.simulation.grid))
+    return ok({ simulation: this.simulation, optics: this.optics, grid: this.simulation.grid })
+  }
+
+  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Uint32Array[]; look: Look } {
+    const times = timeline(piece.steps)
+    if (kind === 'bench') return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
+    const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
+    const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
+    return { pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, grid, last)), look: { kind: 'fired' } }
+  }
+
+  /** A plan that stops before its last firing is shown as if that firing came now. */
+  private missingFire(piece: Piece, bodies: Readonly<Record<string, Body>>, grid: SkinGrid, last: number): SkinOperation[] {
+    const planned = piece.steps.filter((step) => step.act === 'fire').at(-1)
+    const cone = planned?.act === 'fire' ? planned.cone : bodies[piece.bodyId].bisqueCone
+    return [virtualFiring(grid, last + 1, coneIndex(cone), true)]
+  }
+}
+
+/** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
+const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify(a.form) === JSON.stringify(b.form)
+
+/** Puts a stack into words and colours, top film first. */
+export function describeSection(stack: Stack, optics: StackOptics): Section {
+  const fired = { ...stack, cone: Math.max(stack.cone, 0) }
+  const screenOf = (s: Stack) => optics.appearance(s, { kind: 'fired' }, 'daylight')
+  const films = stack.films.map((film) => {
+    const medium = optics.media[film.medium]
+    const alone = screenOf({ films: [{ medium: film.medium, eighths: 160 }], cutUm: 0, burrUm: 0, wax: 'none', fixed: 1, cone: fired.cone })
+    return { name: medium.name, kind: medium.kind, coats: film.eighths / 8, micrometres: (film.eighths / 8) * medium.filmUm, screen: alone.linear }
+  })
+  const whole = screenOf(fired)
+  return {
+    films: films.reverse(),
+    bodyName: optics.bodyRecord.name,
+    bodyScreen: screenOf({ films: [], cutUm: 0, burrUm: 0, wax: 'none', fixed: 0, cone: 0 }).linear,
+    cutUm: stack.cutUm,
+    burrUm: stack.burrUm,
+    waxed: stack.wax !== 'none',
+    fired: stack.cone >= 0,
+    lab: optics.lab(fired),
+    screen: whole.linear,
+    outOfGamut: whole.outOfGamut,
+  }
+}
