@@ -1,0 +1,20 @@
+import '@fontsource-variable/atkinson-hyperlegible-next'
+import '@fontsource-variable/bricolage-grotesque'
+import './globals.css'
+import type { Metadata } from 'next'
+import { connection } from 'next/server'
+import type { ReactNode } from 'react'
+import { AppFrame } from '@/ui/frame/AppFrame'
+
+export const metadata: Metadata = { title: 'Vernice', description: 'Plans layered decoration on clay' }
+
+export default async function Layout({ children }: { children: ReactNode }) {
+  await connection()
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <AppFrame demo={process.env.VERNICE_DEMO === '1'}>{children}</AppFrame>
+      </body>
+    </html>
+  )
+}

@@ -1,0 +1,5 @@
+import { NewPieceView } from '@/ui/new/NewPieceView'
+
+export default function Page() {
+  return <NewPieceView />
+}

@@ -1,0 +1,5 @@
+import { RackView } from '@/ui/rack/RackView'
+
+export default function Page() {
+  return <RackView />
+}

@@ -1,0 +1,5 @@
+import { StudioView } from '@/ui/studio/StudioView'
+
+export default function Page() {
+  return <StudioView />
+}

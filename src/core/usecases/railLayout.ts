@@ -1,0 +1,112 @@
+import { DRYING_STAGES, STAGE, stageIndex, type Stage } from '../clay/stages'
+import type { Step } from '../model/step'
+import { timeline } from '../model/timeline'
+
+/** A stretch of the rail: a stage of the clay, or a kiln. Lengths in pixels. */
+export interface RailStretch {
+  readonly kind: 'stage' | 'kiln'
+  readonly stage: Stage
+  readonly name: string
+  readonly from: number
+  readonly to: number
+  /** Water in the wall at both ends, 0–1: the height of the wedge. */
+  readonly water: readonly [number, number]
+  /** Index of the “bring to” that opens this stage or the firing of this kiln; null when nothing in the plan brings it there. */
+  readonly openedBy: number | null
+  /** False for stages that the plan only passes through. */
+  readonly visited: boolean
+}
+
+/** A step hung from the rail. */
+export interface RailTag {
+  readonly index: number
+  readonly x: number
+  readonly above: boolean
+}
+
+export interface RailLayout {
+  readonly stretches: readonly RailStretch[]
+  readonly tags: readonly RailTag[]
+  readonly width: number
+}
+
+const PASSED = 62
+const PITCH = 68
+const ENTRY = 46
+const KILN = 92
+const LEAST = 96
+
+interface Draft {
+  kind: 'stage' | 'kiln'
+  stage: Stage
+  openedBy: number | null
+  visited: boolean
+  steps: number[]
+}
+
+/** Stretches in the order of the plan; a plan that sends the clay back to an earlier stage gets that stretch again. */
+function drafts(steps: readonly Step[]): Draft[] {
+  const times = timeline(steps)
+  const list: Draft[] = [{ kind: 'stage', stage: 'wet', openedBy: null, visited: true, steps: [] }]
+  const last = () => list[list.length - 1]
+  const passTo = (stage: Stage) => {
+    for (const passed of DRYING_STAGES) {
+      if (stageIndex(passed) > stageIndex(last().stage) && stageIndex(passed) < stageIndex(stage)) list.push({ kind: 'stage', stage: passed, openedBy: null, visited: false, steps: [] })
+    }
+  }
+  steps.forEach((step, i) => {
+    if (step.act === 'bring') {
+      if (stageIndex(last().stage) < stageIndex('bisque')) passTo(step.to)
+      list.push({ kind: 'stage', stage: step.to, openedBy: i, visited: true, steps: [] })
+    } else if (step.act === 'fire') {
+      list.push({ kind: 'kiln', stage: times[i + 1].stage, openedBy: i, visited: true, steps: [] })
+      list.push({ kind: 'stage', stage: times[i + 1].stage, openedBy: null, visited: true, steps: [] })
+    } else last().steps.push(i)
+  })
+  if (stageIndex(last().stage) < stageIndex('bisque')) {
+    passTo('bisque')
+    if (last().kind === 'stage') list.push({ kind: 'kiln', stage: 'bisque', openedBy: null, visited: false, steps: [] })
+  }
+  return list
+}
+
+const naturalWidth = ({ kind, visited, openedBy, steps }: Draft) =>
+  kind === 'kiln' ? KILN : !visited ? PASSED : Math.max(steps.length ? LEAST : PASSED, steps.length * PITCH + 36) + (openedBy !== null ? ENTRY : 0)
+
+const nameOf = (draft: Draft) => (draft.stage === 'bisque' && draft.kind === 'stage' ? 'on bisque' : draft.kind === 'kiln' ? 'kiln' : STAGE[draft.stage].name)
+
+/** Lays a plan along the life of the clay. Grows to fill `availablePx`, or overflows it when the plan is long. */
+export function railLayout(steps: readonly Step[], availablePx: number): RailLayout {
+  const list = drafts(steps)
+  const natural = list.map(naturalWidth)
+  const total = natural.reduce((a, b) => a + b, 0)
+  const spare = Math.max(0, availablePx - total)
+  const stages = list.filter((d) => d.kind === 'stage').length
+  const stretches: RailStretch[] = []
+  const tags: RailTag[] = []
+  let x = 0
+  let hung = 0
+  list.forEach((draft, i) => {
+    const width = natural[i] + (draft.kind === 'stage' ? spare / stages : 0)
+    const water = STAGE[draft.stage].water
+    const nextStage = list.slice(i + 1).find((d) => d.kind === 'stage')
+    const nextWater = nextStage ? STAGE[nextStage.stage].water : 0
+    stretches.push({ kind: draft.kind, stage: draft.stage, name: nameOf(draft), from: x, to: x + width, water: [water, draft.kind === 'kiln' ? water : nextWater], openedBy: draft.openedBy, visited: draft.visited })
+    const start = x + (draft.openedBy !== null && draft.kind === 'stage' ? ENTRY : 0)
+    const room = x + width - start
+    draft.steps.forEach((index, k) => tags.push({ index, x: start + (room * (k + 0.5)) / draft.steps.length, above: hung++ % 2 === 0 }))
+    x += width
+  })
+  return { stretches, tags, width: x }
+}
+
+/** The place in the plan where a step dropped at `x` should go, counted in the whole plan, and the stage of the stretch there. */
+export function dropPlace(layout: RailLayout, steps: readonly Step[], x: number): { at: number; stage: Stage; visited: boolean } {
+  const stretch = layout.stretches.find((s) => x < s.to) ?? layout.stretches[layout.stretches.length - 1]
+  const i = layout.stretches.indexOf(stretch)
+  const opened = layout.stretches.slice(0, i + 1).findLast((s) => s.openedBy !== null)
+  const start = opened?.openedBy === null || opened === undefined ? 0 : opened.openedBy + 1
+  const before = layout.tags.filter((tag) => tag.x < x && tag.x >= stretch.from).length
+  const passed = layout.tags.filter((tag) => tag.x < stretch.from && tag.index >= start).length
+  return { at: Math.min(steps.length, start + passed + before), stage: stretch.stage, visited: stretch.visited && stretch.kind === 'stage' }
+}

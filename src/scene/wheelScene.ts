@@ -1,0 +1,244 @@
+import {
+  BufferAttribute,
+  BufferGeometry,
+  CircleGeometry,
+  CylinderGeometry,
+  DataTexture,
+  Group,
+  LinearFilter,
+  LinearMipmapLinearFilter,
+  Mesh,
+  MeshBasicMaterial,
+  PerspectiveCamera,
+  Raycaster,
+  RepeatWrapping,
+  RGBAFormat,
+  Scene,
+  ShaderMaterial,
+  SRGBColorSpace,
+  UnsignedByteType,
+  Vector2,
+  WebGLRenderer,
+} from 'three'
+import type { LatheMesh } from '@/core/picture/lathe'
+import type { SkinPicture } from '@/core/skin/picture'
+import { clayMaterial } from './clayMaterial'
+
+/** How the wheel is looked at; angles in radians. */
+export interface WheelView {
+  readonly turn: number
+  readonly tilt: number
+  readonly zoom: number
+  readonly flipped: boolean
+}
+
+const FIELD_OF_VIEW = 24
+
+/** The form on its wheel, drawn only when something changed. */
+export class WheelScene {
+  private readonly renderer: WebGLRenderer
+  private readonly scene = new Scene()
+  private readonly camera = new PerspectiveCamera(FIELD_OF_VIEW, 1, 10, 6000)
+  private readonly piece = new Group()
+  private readonly wheel = new Group()
+  private readonly ray = new Raycaster()
+  private clay: Mesh<BufferGeometry, ShaderMaterial> | null = null
+  private skin: DataTexture | null = null
+  private relief: DataTexture | null = null
+  private size = { height: 200, radius: 70 }
+  private view: WheelView = { turn: 0.3, tilt: 0.3, zoom: 1, flipped: false }
+  private asked = false
+  private fine: ReturnType<typeof setTimeout> | null = null
+  private readonly slow: boolean
+  private disposed = false
+  /** Called after each picture. */
+  onDrawn: (() => void) | null = null
+
+  /** Throws when the browser has no WebGL 2. */
+  constructor(private readonly canvas: HTMLCanvasElement) {
+    this.renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true, preserveDrawingBuffer: true })
+    this.renderer.setClearColor(0x000000, 0)
+    const gl = this.renderer.getContext()
+    const info = gl.getExtension('WEBGL_debug_renderer_info')
+    this.slow = /swiftshader|llvmpipe|software/i.test(String(gl.getParameter(info ? info.UNMASKED_RENDERER_WEBGL : gl.RENDERER)))
+    this.scene.add(this.wheel, this.piece)
+  }
+
+  setForm(mesh: LatheMesh, footRadius: number): void {
+    const geometry = new BufferGeometry()
+    geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3))
+    geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3))
+    geometry.setAttribute('around', new BufferAttribute(mesh.tangents, 3))
+    geometry.setAttribute('uv', new BufferAttribute(mesh.uvs, 2))
+    geometry.setAttribute('openness', new BufferAttribute(mesh.openness, 1))
+    geometry.setIndex(new BufferAttribute(mesh.indices, 1))
+    geometry.computeBoundingBox()
+    const box = geometry.boundingBox
+    this.size = { height: box?.max.y ?? 200, radius: box?.max.x ?? 70 }
+    if (this.clay) {
+      this.clay.geometry.dispose()
+      this.clay.geometry = geometry
+    } else {
+      this.skin = this.texture(new Uint8Array(4), 1, 1, true)
+      this.relief = this.texture(new Uint8Array([128, 128, 128, 128]), 1, 1, false)
+      this.clay = new Mesh(geometry, clayMaterial(this.skin, this.relief))
+      this.clay.visible = false
+      this.piece.add(this.clay)
+    }
+    this.buildWheel(footRadius)
+    this.draw()
+  }
+
+  setSkin(picture: SkinPicture): void {
+    if (!this.clay) return
+    const { width, height, colour, relief } = picture
+    this.skin = this.refill(this.skin, colour, width, height, true)
+    this.relief = this.refill(this.relief, relief, width, height, false)
+    this.clay.material.uniforms.skin.value = this.skin
+    this.clay.material.uniforms.relief.value = this.relief
+    this.clay.visible = true
+    this.draw()
+  }
+
+  setView(view: WheelView): void {
+    this.view = view
+    this.draw(true)
+  }
+
+  resize(width: number, height: number): void {
+    this.renderer.setPixelRatio(this.slow ? 1 : Math.min(window.devicePixelRatio, 2))
+    this.renderer.setSize(width, height, false)
+    this.camera.aspect = width / height
+    this.draw()
+  }
+
+  /** The place of the skin under a point of the canvas (−1 … 1 both ways), or null beside the form. */
+  pick(x: number, y: number): { across: number; down: number } | null {
+    if (!this.clay) return null
+    this.aim()
+    this.scene.updateMatrixWorld()
+    this.ray.setFromCamera(new Vector2(x, y), this.camera)
+    const hit = this.ray.intersectObject(this.clay)[0]
+    return hit?.uv ? { across: hit.uv.x, down: hit.uv.y } : null
+  }
+
+  /** The picture as it stands, as PNG. */
+  async png(): Promise<Blob | null> {
+    this.render()
+    return new Promise((resolve) => this.canvas.toBlob(resolve, 'image/png'))
+  }
+
+  dispose(): void {
+    this.disposed = true
+    if (this.fine) clearTimeout(this.fine)
+    this.clay?.geometry.dispose()
+    this.clay?.material.dispose()
+    this.skin?.dispose()
+    this.relief?.dispose()
+    this.renderer.dispose()
+  }
+
+  private texture(data: Uint8Array, width: number, height: number, srgb: boolean): DataTexture {
+    const texture = new DataTexture(data as Uint8Array<ArrayBuffer>, width, height, RGBAFormat, UnsignedByteType)
+    if (srgb) texture.colorSpace = SRGBColorSpace
+    texture.magFilter = LinearFilter
+    texture.minFilter = width > 1 ? LinearMipmapLinearFilter : LinearFilter
+    texture.generateMipmaps = width > 1
+    texture.wrapS = RepeatWrapping
+    texture.anisotropy = this.slow ? 1 : 8
+    texture.needsUpdate = true
+    return texture
+  }
+
+  private refill(old: DataTexture | null, data: Uint8Array, width: number, height: number, srgb: boolean): DataTexture {
+    if (old && old.image.width === width && old.image.height === height) {
+      old.image.data = data as Uint8Array<ArrayBuffer>
+      old.needsUpdate = true
+      return old
+    }
+    old?.dispose()
+    return this.texture(data, width, height, srgb)
+  }
+
+  private buildWheel(footRadius: number): void {
+    this.wheel.clear()
+    const radius = Math.max(this.size.radius * 1.28, footRadius * 1.6)
+    const top = new Mesh(new CircleGeometry(radius, 72), wheelMaterial(footRadius, radius))
+    top.rotation.x = -Math.PI / 2
+    top.position.y = -0.4
+    const rim = new Mesh(new CylinderGeometry(radius, radius * 0.985, 9, 72, 1, true), new MeshBasicMaterial({ color: 0x85857f }))
+    rim.position.y = -4.9
+    this.wheel.add(top, rim)
+  }
+
+  /** Asks for a picture in the next frame; while the view moves on a slow machine, a coarser one first. */
+  private draw(moving = false): void {
+    if (this.disposed) return
+    if (moving && this.slow) {
+      if (this.fine) clearTimeout(this.fine)
+      else this.renderer.setPixelRatio(0.5)
+      this.fine = setTimeout(() => {
+        this.fine = null
+        this.renderer.setPixelRatio(1)
+        this.draw()
+      }, 180)
+    }
+    if (this.asked) return
+    this.asked = true
+    requestAnimationFrame(() => {
+      this.asked = false
+      if (!this.disposed) this.render()
+    })
+  }
+
+  private aim(): void {
+    const { turn, tilt, zoom, flipped } = this.view
+    const { height, radius } = this.size
+    this.piece.rotation.set(flipped ? Math.PI : 0, flipped ? -turn : turn, 0)
+    this.piece.position.y = flipped ? height : 0
+    this.wheel.rotation.y = turn
+    const sin = Math.sin(tilt)
+    const cos = Math.cos(tilt)
+    const tall = height * cos + 2 * radius * Math.abs(sin)
+    const half = Math.tan((FIELD_OF_VIEW * Math.PI) / 360)
+    const distance = (1.22 * Math.max(tall / (2 * half), (2.3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
+    this.camera.position.set(0, height * 0.48 + distance * sin, distance * cos)
+    this.camera.lookAt(0, height * 0.48 - height * 0.03, 0)
+    this.camera.updateProjectionMatrix()
+  }
+
+  private render(): void {
+    this.aim()
+    this.renderer.render(this.scene, this.camera)
+    this.onDrawn?.()
+  }
+}
+
+/** The wheel head: neutral grey, rings turned into it, ticks each tenth of a turn, and the shade of the piece. */
+function wheelMaterial(footRadius: number, radius: number): ShaderMaterial {
+  return new ShaderMaterial({
+    uniforms: { foot: { value: footRadius }, edge: { value: radius } },
+    vertexShader: `varying vec2 at; void main() { at = position.xy; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`,
+    fragmentShader: `
+      uniform float foot; uniform float edge; varying vec2 at;
+      void main() {
+        float r = length(at);
+        float ring = 0.012 * sin(r * 0.55);
+        float shade = 0.62 * exp(-max(0.0, r - foot * 0.96) / (0.16 * edge));
+        float turn = fract(atan(at.y, at.x) / 6.2831853 * 24.0 + 0.5);
+        float tick = smoothstep(0.035, 0.02, abs(turn - 0.5)) * step(edge * 0.91, r) * step(r, edge * 0.97);
+        vec3 grey = vec3(0.36 + ring) * (1.0 - shade) * (1.0 - 0.45 * tick);
+        gl_FragColor = vec4(grey, 1.0);
+        #include <colorspace_fragment>
+      }`,
+  })
+}
+
+/** Whether this browser can draw with WebGL 2. */
+export function hasWebGl(): boolean {
+  try {
+    return document.createElement('canvas').getContext('webgl2') !== null
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,23 @@
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { cardWorker } from '@/workers/clients'
+import { download, fileName } from './download'
+import { withoutOthers } from './derived'
+import { tell } from './studioStore'
+
+async function font(path: string): Promise<Uint8Array> {
+  const response = await fetch(path)
+  if (!response.ok) throw new Error(`${path}: ${response.status}`)
+  return new Uint8Array(await response.arrayBuffer())
+}
+
+/** Makes the bench card in a worker and hands it over as PDF. */
+export async function exportCard(piece: Piece, studio: Studio): Promise<void> {
+  try {
+    const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
+    const bytes = await cardWorker().benchCard(piece, withoutOthers(studio, piece), { regular, bold })
+    download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
+  } catch (error) {
+    tell('problem', `The bench card could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
+  }
+}

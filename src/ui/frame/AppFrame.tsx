@@ -1,0 +1,123 @@
+'use client'
+
+import Link from 'next/link'
+import { usePathname } from 'next/navigation'
+import { useEffect, type ReactNode } from 'react'
+import { Redo2, Undo2, X } from 'lucide-react'
+import { startAutosave } from '@/store/autosave'
+import { dismissNotice, redo, undo, useStudio } from '@/store/studioStore'
+import { HatchDefinitions } from '@/ui/kit/Hatch'
+
+/** The frame round every view: where one is, undo and redo, whether it is saved. */
+export function AppFrame({ demo, children }: { demo: boolean; children: ReactNode }) {
+  const status = useStudio((s) => s.status)
+  const theme = useStudio((s) => s.studio.settings.theme)
+  useEffect(() => void startAutosave(demo), [demo])
+  useEffect(() => {
+    if (theme === 'system') document.documentElement.removeAttribute('data-theme')
+    else document.documentElement.dataset.theme = theme === 'dark' ? 'kilnroom' : 'putty'
+  }, [theme])
+  useUndoKeys()
+  return (
+    <div className="flex h-dvh flex-col bg-base-100 text-base-content">
+      <HatchDefinitions />
+      <Header />
+      <main className="min-h-0 flex-1 overflow-auto" data-ready={status === 'ready'}>
+        {status === 'ready' ? children : status === 'loading' ? <p className="p-8 text-base-content/75">Opening the studio…</p> : <p className="p-8">This studio cannot be opened here.</p>}
+      </main>
+      <NoticeBar />
+    </div>
+  )
+}
+
+const VIEWS = [
+  ['/', 'Rack'],
+  ['/new', 'New piece'],
+  ['/studio', 'Studio'],
+] as const
+
+function Header() {
+  const path = usePathname()
+  const pieces = useStudio((s) => s.studio.pieces)
+  const onPlan = path.startsWith('/plan/')
+  const views = onPlan ? [VIEWS[0], [path, pieces[path.slice(6)]?.name ?? 'Plan'] as const, ...VIEWS.slice(1)] : VIEWS
+  return (
+    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6">
+      <Link href="/" className="display text-2xl font-bold">
+        Vernice
+      </Link>
+      <nav aria-label="Views" className="flex min-w-0 items-center gap-x-6 overflow-hidden">
+        {views.map(([href, word]) => (
+          <Link key={href} href={href} aria-current={href === path ? 'page' : undefined} className={`relative truncate py-3 ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}>
+            {word}
+            {href === path && <Stroke />}
+          </Link>
+        ))}
+      </nav>
+      <UndoAndSave />
+    </header>
+  )
+}
+
+/** The mark under the view one is in: a brush line. */
+function Stroke() {
+  return (
+    <svg aria-hidden viewBox="0 0 40 6" preserveAspectRatio="none" className="absolute bottom-1.5 left-0 h-1.5 w-full">
+      <path d="M1 4Q8 1 16 3.2T39 2.4" fill="none" stroke="currentColor" strokeWidth="1.8" strokeLinecap="round" />
+    </svg>
+  )
+}
+
+function UndoAndSave() {
+  const past = useStudio((s) => s.past)
+  const future = useStudio((s) => s.future)
+  const save = useStudio((s) => s.save)
+  const savedAt = useStudio((s) => s.savedAt)
+  const clock = useStudio((s) => s.studio.settings.clock)
+  const back = past.at(-1)?.label
+  const forth = future.at(-1)?.label
+  const time = savedAt?.toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: clock === '12' })
+  return (
+    <div className="ml-auto flex shrink-0 items-center gap-1 text-sm">
+      <button type="button" className="btn btn-ghost btn-sm px-2" onClick={undo} disabled={!back} aria-label={back ? `Undo: ${back}` : 'Undo'} title={back ? `Undo: ${back}` : 'Nothing to undo'}>
+        <Undo2 size={18} />
+      </button>
+      <button type="button" className="btn btn-ghost btn-sm px-2" onClick={redo} disabled={!forth} aria-label={forth ? `Redo: ${forth}` : 'Redo'} title={forth ? `Redo: ${forth}` : 'Nothing to redo'}>
+        <Redo2 size={18} />
+      </button>
+      <span className="numbers ml-2 min-w-24 text-right text-base-content/80" role="status" data-save={save}>
+        {save === 'saved' ? `saved ${time ?? ''}` : save === 'saving' ? 'saving…' : 'not saved'}
+      </span>
+    </div>
+  )
+}
+
+function useUndoKeys() {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return
+      const typing = event.target instanceof HTMLElement && (event.target.matches('textarea') || (event.target.matches('input') && (event.target as HTMLInputElement).type === 'text'))
+      if (typing) return
+      const key = event.key.toLowerCase()
+      if (key === 'z' && !event.shiftKey) undo()
+      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+}
+
+function NoticeBar() {
+  const notice = useStudio((s) => s.notice)
+  if (!notice) return null
+  return (
+    <div role={notice.kind === 'problem' ? 'alert' : 'status'} className="fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2 items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg">
+      <p>{notice.text}</p>
+      <button type="button" className="btn btn-ghost btn-xs px-1" aria-label="Dismiss" onClick={dismissNotice}>
+        <X size={16} />
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,170 @@
+'use client'
+
+import { zodResolver } from '@hookform/resolvers/zod'
+import { useRouter } from 'next/navigation'
+import { useForm, useWatch } from 'react-hook-form'
+import { z } from 'zod'
+import { sentence } from '@/core/base/issue'
+import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
+import { capacityMl } from '@/core/form/measures'
+import { buildTurnedForm } from '@/core/form/turnedForm'
+import { SEQUENCE, SEQUENCES, startingSteps } from '@/core/model/sequences'
+import { USES } from '@/core/model/piece'
+import { newId, run, useStudio } from '@/store/studioStore'
+import { swatchOf } from '@/ui/kit/colours'
+import { Silhouette } from '@/ui/kit/Silhouette'
+import { sizesInMm, sizesInUnit } from './sizes'
+
+const length = z.coerce.number({ error: 'a number is needed' }).positive('must be more than 0')
+
+const draftSchema = z.object({
+  name: z.string().trim().min(1, 'give it a name').max(80, 'at most 80 letters'),
+  count: z.coerce.number({ error: 'a number is needed' }).int('whole pieces only').min(1, 'at least 1').max(500, 'at most 500'),
+  use: z.enum(USES),
+  preset: z.enum(FORM_PRESETS),
+  sizes: z.object({ heightMm: length, rimMm: length, bellyMm: length, footMm: length, wallMm: length }),
+  bodyId: z.string(),
+  colourId: z.string(),
+  sequence: z.enum(SEQUENCES),
+})
+
+type Draft = z.infer<typeof draftSchema>
+
+const USE_WORDS = { food: 'for food', water: 'holds water', display: 'to look at' } as const
+
+const SIZE_WORDS = { heightMm: 'Height', rimMm: 'Rim, diameter', bellyMm: 'Belly, diameter', footMm: 'Foot, diameter', wallMm: 'Wall' } as const
+
+/** Begins a piece: form, measured size, clay, a way to begin. */
+export function NewPieceView() {
+  const studio = useStudio((s) => s.studio)
+  const router = useRouter()
+  const unit = studio.settings.length
+  const form = useForm<z.input<typeof draftSchema>, unknown, Draft>({
+    resolver: zodResolver(draftSchema),
+    defaultValues: { name: 'Jug', count: 1, use: 'food', preset: 'jug', sizes: sizesInUnit(PRESETS.jug.sizes, unit), bodyId: Object.keys(studio.bodies)[0], colourId: '', sequence: 'sgraffito' },
+  })
+  const draft = useWatch({ control: form.control })
+  const preset = draft.preset ?? 'jug'
+  const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
+  const built = buildTurnedForm(preset, sizes)
+  const media = Object.values(studio.media)
+
+  const choose = (next: FormPreset) => {
+    const named = FORM_PRESETS.some((p) => PRESETS[p].name === form.getValues('name'))
+    form.setValue('preset', next)
+    form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
+    if (named) form.setValue('name', PRESETS[next].name)
+  }
+
+  const begin = form.handleSubmit((values) => {
+    const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
+    const turned = buildTurnedForm(values.preset, mm)
+    if (!turned.ok) return form.setError('sizes', { message: sentence(turned.issue) })
+    const { from, to } = turned.value.zones.outside
+    const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from }
+    const id = newId()
+    const steps = startingSteps(values.sequence, context, newId)
+    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: { kind: 'turned' as const, preset: values.preset, sizes: mm }, steps, notes: '' }
+    if (!run({ type: 'piece.add', piece })) router.push(`/plan/${id}`)
+  })
+
+  const problem = form.formState.errors
+  return (
+    <form onSubmit={begin} className="mx-auto grid max-w-7xl gap-x-8 gap-y-5 px-6 py-5 lg:grid-cols-[1fr_21rem]" noValidate>
+      <div className="space-y-5">
+        <h1 className="text-2xl font-bold">A new piece</h1>
+        <fieldset>
+          <legend className="mb-1 text-sm font-bold">Form</legend>
+          <div role="radiogroup" aria-label="Form" className="grid grid-cols-4 gap-2 sm:grid-cols-7">
+            {FORM_PRESETS.map((p) => (
+              <button key={p} type="button" role="radio" aria-checked={preset === p} onClick={() => choose(p)} className={`flex cursor-pointer flex-col items-center gap-1 border p-2 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}>
+                <Silhouette preset={p} sizes={PRESETS[p].sizes} size={64} />
+                <span className="text-sm">{PRESETS[p].name}</span>
+              </button>
+            ))}
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend className="mb-1 text-sm font-bold">Measured as made</legend>
+          <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+            {(Object.keys(SIZE_WORDS) as (keyof typeof SIZE_WORDS)[])
+              .filter((key) => key !== 'bellyMm' || PRESETS[preset].hasBelly)
+              .map((key) => (
+                <label key={key} className="flex flex-col gap-0.5">
+                  <span className="text-[13px] text-base-content/75">{SIZE_WORDS[key]}</span>
+                  <span className="input input-sm flex items-center gap-1">
+                    <input type="number" step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1} className="numbers w-full min-w-0" {...form.register(`sizes.${key}`)} aria-invalid={problem.sizes?.[key] !== undefined} />
+                    <span className="text-xs text-base-content/70">{unit}</span>
+                  </span>
+                  {problem.sizes?.[key] && <span role="alert" className="text-xs text-error">{problem.sizes[key].message}</span>}
+                </label>
+              ))}
+          </div>
+          {!built.ok && <p role="alert" className="mt-1 text-sm text-error">{sentence(built.issue)}</p>}
+        </fieldset>
+        <fieldset>
+          <legend className="mb-1 text-sm font-bold">A way to begin</legend>
+          <div className="grid gap-2 sm:grid-cols-2">
+            {SEQUENCES.map((id) => (
+              <label key={id} className="flex cursor-pointer gap-3 border border-base-300 bg-base-200 p-3 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content">
+                <input type="radio" value={id} className="radio radio-sm mt-0.5" {...form.register('sequence')} />
+                <span>
+                  <b className="block leading-tight">{SEQUENCE[id].name}</b>
+                  <span className="text-sm text-base-content/80">{SEQUENCE[id].words}</span>
+                </span>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      </div>
+      <div className="space-y-4">
+        <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">
+          <Silhouette preset={preset} sizes={sizes} size={210} label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`} />
+          <p className="numbers mt-2 text-sm">{built.ok ? `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made` : 'this cannot be built'}</p>
+        </div>
+        <label className="flex flex-col gap-0.5">
+          <span className="text-[13px] text-base-content/75">Name</span>
+          <input className="input input-sm w-full" {...form.register('name')} aria-invalid={problem.name !== undefined} />
+          {problem.name && <span role="alert" className="text-xs text-error">{problem.name.message}</span>}
+        </label>
+        <div className="grid grid-cols-[6rem_1fr] gap-3">
+          <label className="flex flex-col gap-0.5">
+            <span className="text-[13px] text-base-content/75">How many</span>
+            <input type="number" min={1} className="input input-sm numbers w-full" {...form.register('count')} />
+            {problem.count && <span role="alert" className="text-xs text-error">{problem.count.message}</span>}
+          </label>
+          <label className="flex flex-col gap-0.5">
+            <span className="text-[13px] text-base-content/75">What for</span>
+            <select className="select select-sm w-full" {...form.register('use')}>
+              {USES.map((use) => (
+                <option key={use} value={use}>{USE_WORDS[use]}</option>
+              ))}
+            </select>
+          </label>
+        </div>
+        <label className="flex flex-col gap-0.5">
+          <span className="text-[13px] text-base-content/75">Clay</span>
+          <select className="select select-sm w-full" {...form.register('bodyId')}>
+            {Object.values(studio.bodies).map((body) => (
+              <option key={body.id} value={body.id}>{`${body.name}, cone ${body.range.from} to ${body.range.to}`}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex flex-col gap-0.5">
+          <span className="text-[13px] text-base-content/75">Main colour</span>
+          <span className="flex items-center gap-2">
+            <select className="select select-sm w-full" {...form.register('colourId')}>
+              <option value="">the one that contrasts most</option>
+              {media.filter((m) => m.kind === 'underglaze' || m.kind === 'slip').map((m) => (
+                <option key={m.id} value={m.id}>{`${m.name} (${m.kind}, to cone ${m.range.to})`}</option>
+              ))}
+            </select>
+            {draft.colourId && studio.media[draft.colourId] && <span aria-hidden className="h-8 w-8 shrink-0 border border-base-content" style={{ background: swatchOf(studio.media[draft.colourId]) }} />}
+          </span>
+        </label>
+        {problem.sizes?.message && <p role="alert" className="text-sm text-error">{problem.sizes.message}</p>}
+        <button type="submit" className="btn btn-primary btn-lg w-full">Put it on the wheel</button>
+      </div>
+    </form>
+  )
+}

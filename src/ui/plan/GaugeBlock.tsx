@@ -1,0 +1,20 @@
+import type { ViewKind } from '@/core/usecases/pieceView'
+import type { SkinAnswer } from '@/workers/protocol'
+
+const percent = (share: number) => `${Math.round(100 * share)} %`
+
+/** What the outside shows: light against dark, and how much of each medium. */
+export function GaugeBlock({ skin, kind }: { skin: SkinAnswer | null; kind: ViewKind }) {
+  if (!skin || kind === 'bench') return null
+  const { lightShare, visible } = skin.gauges
+  return (
+    <div className="mt-3 text-right text-[13px]" data-testid="gauges">
+      <div aria-hidden className="mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
+        <span className="bg-[#f0eee8]" style={{ width: percent(lightShare) }} />
+        <span className="flex-1 bg-[#222]" />
+      </div>
+      <p className="numbers">outside: light {percent(lightShare)}, dark {percent(1 - lightShare)}</p>
+      <p className="numbers text-xs">{visible.slice(0, 3).map((v) => `${v.what} ${percent(v.share)}`).join(' · ')}</p>
+    </div>
+  )
+}

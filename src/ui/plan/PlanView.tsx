@@ -1,0 +1,70 @@
+'use client'
+
+import Link from 'next/link'
+import { useCallback, useMemo, useState } from 'react'
+import type { LightId } from '@/core/colour/light'
+import { buildTurnedForm } from '@/core/form/turnedForm'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import type { ViewKind } from '@/core/usecases/pieceView'
+import { useFindings, useSkin } from '@/store/derived'
+import { useStudio } from '@/store/studioStore'
+import { FindingsPanel } from './FindingsPanel'
+import { PieceSheet } from './PieceSheet'
+import { Rail } from './Rail'
+import type { Spot } from './SectionCut'
+import { Stage } from './Stage'
+import { StepSheet } from './StepSheet'
+import { StepTools } from './StepTools'
+
+/** The plan of one piece: the form on its wheel, the rail of its life, the cut, the findings. */
+export function PlanView({ pieceId }: { pieceId: string }) {
+  const studio = useStudio((s) => s.studio)
+  const piece = studio.pieces[pieceId]
+  if (!piece) {
+    return (
+      <div className="p-8">
+        <h1 className="mb-2 text-xl font-bold">This piece is not on the rack.</h1>
+        <p className="mb-4">It may have been removed; undo brings it back.</p>
+        <Link href="/" className="btn btn-primary">To the rack</Link>
+      </div>
+    )
+  }
+  return <Plan key={pieceId} piece={piece} studio={studio} />
+}
+
+function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
+  const last = piece.steps.at(-1)?.id ?? null
+  const [selectedId, setSelectedId] = useState<string | null>(last)
+  const [kind, setKind] = useState<ViewKind>('firedWhole')
+  const [light, setLight] = useState<LightId>('daylight')
+  const [spot, setSpot] = useState<Spot | null>(null)
+  const found = piece.steps.findIndex((step) => step.id === selectedId)
+  const selected = found < 0 ? null : found
+  const afterStep = selected ?? -1
+  const { skin, problem } = useSkin(piece, studio, { afterStep, kind, light })
+  const { findings } = useFindings(piece, studio)
+  const form = useMemo(() => buildTurnedForm(piece.form.preset, piece.form.sizes), [piece.form])
+
+  const select = useCallback((id: string | null, look?: ViewKind) => {
+    setSelectedId(id)
+    setKind((now) => look ?? now)
+  }, [])
+  const step = selected === null ? null : piece.steps[selected]
+
+  return (
+    <div className="grid h-full min-h-[44rem] grid-rows-[minmax(0,1fr)_auto] max-lg:h-auto max-lg:grid-rows-none">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:grid-cols-1">
+        <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} />
+        <aside className="flex min-h-0 flex-col overflow-y-auto border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
+          {step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
+          <FindingsPanel findings={findings} piece={piece} onSelect={select} />
+        </aside>
+      </div>
+      <div className="border-t border-base-content/70 max-lg:order-2">
+        <StepTools piece={piece} studio={studio} form={form.ok ? form.value : null} selected={selected} onSelect={select} />
+        <Rail piece={piece} studio={studio} findings={findings ?? []} selectedId={step?.id ?? null} onSelect={select} />
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,82 @@
+'use client'
+
+import { useMemo } from 'react'
+import { Download, Printer } from 'lucide-react'
+import { formatLength } from '@/core/base/units'
+import type { LightId } from '@/core/colour/light'
+import { totalShrinkage } from '@/core/form/shrinkage'
+import type { TurnedForm } from '@/core/form/turnedForm'
+import { writePiece } from '@/core/formats/verniceFile'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { timeline } from '@/core/model/timeline'
+import { STAGE } from '@/core/clay/stages'
+import { latheMesh } from '@/core/picture/lathe'
+import type { ViewKind } from '@/core/usecases/pieceView'
+import { exportCard } from '@/store/exports'
+import type { SkinAnswer } from '@/workers/protocol'
+import { download, fileName } from '@/store/download'
+import { Segments } from '@/ui/kit/fields'
+import { GaugeBlock } from './GaugeBlock'
+import { SectionCut, type Spot } from './SectionCut'
+import { Wheel } from './Wheel'
+
+interface StageProps {
+  piece: Piece
+  studio: Studio
+  form: TurnedForm | null
+  problem: string | null
+  skin: SkinAnswer | null
+  kind: ViewKind
+  onKind: (kind: ViewKind) => void
+  light: LightId
+  onLight: (light: LightId) => void
+  spot: Spot | null
+  onSpot: (spot: Spot) => void
+  afterStep: number
+}
+
+/** The grey stage with the form on its wheel and what is read off it. */
+export function Stage({ piece, studio, form, problem, skin, kind, onKind, light, onLight, spot, onSpot, afterStep }: StageProps) {
+  const mesh = useMemo(() => (form ? latheMesh(form) : null), [form])
+  const body = studio.bodies[piece.bodyId]
+  const length = (mm: number) => formatLength(mm, studio.settings.length)
+  const { sizes } = piece.form
+  const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
+  const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
+  const moment = kind === 'firedWhole' ? 'fired, the whole plan carried out' : kind === 'firedNow' ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}` : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
+  return (
+    <section aria-label="The piece" className="relative min-h-[26rem] overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:h-[34rem]">
+      {mesh && form && <Wheel mesh={mesh} form={form} skin={skin} piece={piece} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} onSpot={onSpot} label={`${piece.name}, ${moment}`} />}
+      <div className="pointer-events-none absolute top-4 left-6 max-w-64">
+        <h1 className="text-xl font-bold">{piece.name}</h1>
+        <p className="text-[13px] leading-snug">
+          {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {body.name}
+          <br />
+          <span className="numbers">{length(sizes.heightMm)}</span> tall as made, <span className="numbers">{length(sizes.heightMm * fired)}</span> fired
+        </p>
+        <p className="mt-1 text-[13px] font-bold" data-testid="moment">{moment}</p>
+        {problem && <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">{problem}</p>}
+      </div>
+      <div className="absolute top-4 right-4 w-52">
+        <SectionCut spot={spot} length={length} />
+        <GaugeBlock skin={skin} kind={kind} />
+      </div>
+      <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3">
+        <Segments label="How it is shown" value={kind} onChange={onKind} choices={[['bench', 'on the bench'], ['firedNow', 'fired now'], ['firedWhole', 'fired at the end']]} />
+        <Segments small label="Seen in" value={light} onChange={onLight} choices={[['daylight', 'daylight'], ['gallery', 'gallery'], ['lamp', 'lamp']]} />
+      </div>
+      <div className="absolute right-4 bottom-4 flex flex-col items-end gap-1">
+        <button type="button" className="btn btn-sm" onClick={() => void exportCard(piece, studio)}>
+          <Printer size={15} aria-hidden /> Bench card
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => document.dispatchEvent(new CustomEvent('vernice:picture'))}>
+          <Download size={15} aria-hidden /> Picture
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => download(fileName(piece.name, 'vernice-piece.json'), new Blob([writePiece(piece, studio)], { type: 'application/json' }))}>
+          <Download size={15} aria-hidden /> Piece file
+        </button>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,44 @@
+'use client'
+
+import { STAGE } from '@/core/clay/stages'
+import type { Piece } from '@/core/model/piece'
+import type { Step } from '@/core/model/step'
+import type { Studio } from '@/core/model/studio'
+import { timeline } from '@/core/model/timeline'
+import { benchWords, stepWords } from '@/core/usecases/stepWords'
+import { run } from '@/store/studioStore'
+import { Check } from '@/ui/kit/fields'
+import { StepFields } from './stepFields'
+
+/** The selected step: what it is, at which stage, its values, what to look for. */
+export function StepSheet({ piece, studio, step, index }: { piece: Piece; studio: Studio; step: Step; index: number }) {
+  const stage = timeline(piece.steps)[index].stage
+  const words = stepWords(step, studio)
+  const bench = benchWords(step, stage, studio)
+  return (
+    <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
+      <div className="flex items-baseline justify-between gap-3">
+        <h2 className="text-[17px] leading-tight font-bold">
+          <span className="numbers">{index + 1}</span> {words.title}
+        </h2>
+        <span className="shrink-0 text-sm text-base-content/80">{STAGE[stage].name}</span>
+      </div>
+      <StepFields piece={piece} studio={studio} step={step} change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })} />
+      <dl className="space-y-0.5 text-sm text-base-content/85">
+        {bench.wait && <Line term="Wait" words={bench.wait} />}
+        {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}
+        {bench.caution && <Line term="Caution" words={bench.caution} />}
+      </dl>
+      <Check label="Done up to here" checked={step.done} onChange={(done) => run({ type: 'piece.progress', pieceId: piece.id, doneSteps: done ? index + 1 : index })} />
+    </section>
+  )
+}
+
+function Line({ term, words }: { term: string; words: string }) {
+  return (
+    <div>
+      <dt className="inline font-bold">{term}: </dt>
+      <dd className="inline">{words}</dd>
+    </div>
+  )
+}

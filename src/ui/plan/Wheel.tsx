@@ -1,0 +1,186 @@
+'use client'
+
+import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
+import { ArrowDownToLine, FlipVertical2, RotateCcw, ZoomIn, ZoomOut } from 'lucide-react'
+import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
+import type { Piece } from '@/core/model/piece'
+import type { LatheMesh } from '@/core/picture/lathe'
+import type { ViewRequest } from '@/core/usecases/pieceView'
+import { restingView } from '@/store/derived'
+import { download, fileName } from '@/store/download'
+import { tell } from '@/store/studioStore'
+import { skinWorker } from '@/workers/clients'
+import type { SkinAnswer } from '@/workers/protocol'
+import type { WheelScene, WheelView } from '@/scene/wheelScene'
+import { FlatPiece } from './FlatPiece'
+import type { Spot } from './SectionCut'
+
+interface WheelProps {
+  mesh: LatheMesh
+  form: TurnedForm
+  skin: SkinAnswer | null
+  piece: Piece
+  request: ViewRequest
+  onSpot: (spot: Spot) => void
+  label: string
+}
+
+type Turning = Partial<WheelView> | ((view: WheelView) => Partial<WheelView>)
+
+const within = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v))
+
+function turned(view: WheelView, change: Turning): WheelView {
+  const next = { ...view, ...(typeof change === 'function' ? change(view) : change) }
+  return { ...next, tilt: within(next.tilt, -0.25, 1.5), zoom: within(next.zoom, 0.7, 6) }
+}
+
+/** The form on its wheel: drag to turn and tilt, wheel or pinch to come closer, arrow keys do the same. */
+export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: WheelProps) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const scene = useRef<WheelScene | null>(null)
+  const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
+  const resting = restingView(piece)
+  const [view, turn] = useReducer(turned, { turn: resting.turn, tilt: resting.tilt, zoom: 1, flipped: false })
+
+  useEffect(() => {
+    let alive = true
+    void import('@/scene/wheelScene').then(({ WheelScene: Scene, hasWebGl }) => {
+      if (!alive || !canvas.current) return
+      if (!hasWebGl()) return setReady('flat')
+      try {
+        scene.current = new Scene(canvas.current)
+        setReady('gl')
+      } catch {
+        setReady('flat')
+      }
+    })
+    return () => {
+      alive = false
+      scene.current?.dispose()
+      scene.current = null
+    }
+  }, [])
+
+  useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [ready, mesh, form])
+  useEffect(() => {
+    if (!scene.current || !skin || !canvas.current) return
+    const element = canvas.current
+    scene.current.onDrawn = () => (element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1))
+    scene.current.setSkin(skin.picture)
+    element.dataset.skin = String(Number(element.dataset.skin ?? 0) + 1)
+  }, [ready, skin, mesh])
+  useEffect(() => scene.current?.setView(view), [ready, view])
+  useEffect(() => {
+    const element = canvas.current?.parentElement
+    if (!element) return
+    const observer = new ResizeObserver(([entry]) => scene.current?.resize(entry.contentRect.width, entry.contentRect.height))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [ready])
+  useEffect(() => {
+    const keep = () =>
+      void scene.current?.png().then((blob) => (blob ? download(fileName(piece.name, 'png'), blob) : tell('problem', 'The picture could not be made; reload the page and try again.')))
+    document.addEventListener('vernice:picture', keep)
+    return () => document.removeEventListener('vernice:picture', keep)
+  }, [piece.name])
+
+  const look = useSpot(canvas, scene, form, onSpot)
+  const drag = useDrag(turn)
+
+  return (
+    <div className="absolute inset-0">
+      <canvas
+        ref={canvas}
+        role="img"
+        tabIndex={0}
+        aria-label={`${label}. Arrow keys turn and tilt it.`}
+        className={`h-full w-full cursor-grab touch-none active:cursor-grabbing ${ready === 'flat' ? 'hidden' : ''}`}
+        onPointerDown={drag.start}
+        onPointerMove={(event) => {
+          drag.move(event)
+          look(event.clientX, event.clientY)
+        }}
+        onPointerUp={drag.end}
+        onPointerCancel={drag.end}
+        onWheel={(event) => turn((v) => ({ zoom: v.zoom * Math.exp(-event.deltaY / 900) }))}
+        onKeyDown={(event) => {
+          const change = KEYS[event.key]
+          if (!change || event.altKey || event.ctrlKey) return
+          event.preventDefault()
+          turn(change)
+        }}
+      />
+      {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
+      <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
+        <WheelButton label="Look inside" onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />
+        <WheelButton label={view.flipped ? 'Stand it up' : 'Flip it over'} onClick={() => turn((v) => ({ flipped: !v.flipped }))} icon={<FlipVertical2 size={17} />} />
+        <WheelButton label="Closer" onClick={() => turn((v) => ({ zoom: v.zoom * 1.3 }))} icon={<ZoomIn size={17} />} />
+        <WheelButton label="Further off" onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))} icon={<ZoomOut size={17} />} />
+        <WheelButton label="From the front" onClick={() => turn({ ...resting, zoom: 1, flipped: false })} icon={<RotateCcw size={17} />} />
+      </div>
+    </div>
+  )
+}
+
+const KEYS: Readonly<Record<string, Turning>> = {
+  ArrowLeft: (v) => ({ turn: v.turn - 0.15 }),
+  ArrowRight: (v) => ({ turn: v.turn + 0.15 }),
+  ArrowUp: (v) => ({ tilt: v.tilt + 0.1 }),
+  ArrowDown: (v) => ({ tilt: v.tilt - 0.1 }),
+  '+': (v) => ({ zoom: v.zoom * 1.2 }),
+  '-': (v) => ({ zoom: v.zoom / 1.2 }),
+}
+
+function WheelButton({ label, icon, onClick }: { label: string; icon: React.ReactNode; onClick: () => void }) {
+  return (
+    <button type="button" className="btn btn-sm justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content hover:bg-base-100" onClick={onClick}>
+      {icon}
+      <span className="text-[13px] font-normal">{label}</span>
+    </button>
+  )
+}
+
+function useDrag(turn: (change: Turning) => void) {
+  const from = useRef<{ x: number; y: number } | null>(null)
+  return {
+    start: (event: React.PointerEvent) => {
+      from.current = { x: event.clientX, y: event.clientY }
+      event.currentTarget.setPointerCapture(event.pointerId)
+    },
+    move: (event: React.PointerEvent) => {
+      if (!from.current) return
+      const dx = event.clientX - from.current.x
+      const dy = event.clientY - from.current.y
+      from.current = { x: event.clientX, y: event.clientY }
+      turn((v) => ({ turn: v.turn + (v.flipped ? -dx : dx) / 160, tilt: v.tilt + dy / 220 }))
+    },
+    end: () => {
+      from.current = null
+    },
+  }
+}
+
+/** Asks for the cut at the spot under the pointer, one question at a time. */
+function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React.RefObject<WheelScene | null>, form: TurnedForm, onSpot: (spot: Spot) => void) {
+  const asking = useRef(false)
+  return useCallback(
+    (clientX: number, clientY: number) => {
+      if (asking.current || !canvas.current || !scene.current) return
+      const box = canvas.current.getBoundingClientRect()
+      const spot = scene.current.pick(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
+      if (!spot) return
+      asking.current = true
+      void skinWorker()
+        .section(spot.across, spot.down)
+        .then((section) => section && onSpot({ section, ...placeOf(form, spot) }))
+        .finally(() => (asking.current = false))
+    },
+    [canvas, scene, form, onSpot],
+  )
+}
+
+function placeOf(form: TurnedForm, { across, down }: { across: number; down: number }): Omit<Spot, 'section'> {
+  const lengthMm = down * form.totalMm
+  const zone = zoneAt(form, lengthMm)
+  return { zone, alongMm: zone === 'inside' || zone === 'floor' ? lengthMm - form.zones.inside.from : lengthMm - form.zones.outside.from, degrees: Math.round(across * 360) % 360 }
+}

@@ -1,0 +1,45 @@
+'use client'
+
+import Link from 'next/link'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { nextStepIndex, timeline } from '@/core/model/timeline'
+import { STAGE } from '@/core/clay/stages'
+import { stepWords } from '@/core/usecases/stepWords'
+import { useThumbnail } from '@/store/derived'
+import { LifeStrip } from './LifeStrip'
+import { PixelCanvas } from '@/ui/kit/PixelCanvas'
+
+const SIZE = 260
+
+/** One piece on the rack: fired picture, where it stands, what to do next. */
+export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
+  const { pixels } = useThumbnail(piece, studio, SIZE)
+  const next = nextStepIndex(piece.steps)
+  const times = timeline(piece.steps)
+  const stage = STAGE[times[next].stage].name
+  const words = next < piece.steps.length ? stepWords(piece.steps[next], studio) : null
+  return (
+    <li className="border border-base-content/60 bg-base-200">
+      <Link href={`/plan/${piece.id}`} className="block h-full">
+        <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
+          {pixels ? <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} /> : <span className="text-sm text-[var(--stage-ink)]">firing the picture…</span>}
+        </div>
+        <div className="space-y-2 p-3">
+          <div>
+            <h2 className="text-lg leading-tight font-bold">{piece.name}</h2>
+            <p className="text-sm text-base-content/80">
+              {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {studio.bodies[piece.bodyId]?.name}
+            </p>
+          </div>
+          <LifeStrip piece={piece} />
+          <p className="text-sm">
+            <span className="text-base-content/80">{stage}. Next: </span>
+            <b>{words ? words.title : piece.steps.length ? 'nothing, it is done' : 'plan the first step'}</b>
+            {words && <span className="text-base-content/80"> ({words.brief})</span>}
+          </p>
+        </div>
+      </Link>
+    </li>
+  )
+}

@@ -1,0 +1,19 @@
+import { expose, transfer } from 'comlink'
+import { benchCardPdf, type CardFonts } from '@/core/formats/benchCardPdf'
+import { judge } from '@/core/judge/judge'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { makeBenchCard } from '@/core/usecases/makeBenchCard'
+
+const api = {
+  /** The bench card of a piece as PDF bytes. */
+  async benchCard(piece: Piece, studio: Studio, fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
+    const findings = judge(piece, studio)
+    const bytes = new Uint8Array(await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts))
+    return transfer(bytes, [bytes.buffer])
+  },
+}
+
+export type CardWorker = typeof api
+
+expose(api)

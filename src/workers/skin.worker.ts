@@ -1,0 +1,34 @@
+import { expose, transfer } from 'comlink'
+import { judge } from '@/core/judge/judge'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
+import type { Answer, JudgeAnswer, SkinAnswer } from './protocol'
+
+const viewer = new PieceViewer()
+
+const api = {
+  /** Simulates and paints; the textures are copies that travel to the caller. */
+  view(request: ViewRequest): Answer<SkinAnswer> {
+    const start = performance.now()
+    const result = viewer.view(request)
+    if (!result.ok) return result
+    const { picture, gauges, distinctStacks } = result.value
+    const colour = picture.colour.slice()
+    const relief = picture.relief.slice()
+    const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, gauges, distinctStacks, workerMs: performance.now() - start } }
+    return transfer(answer, [colour.buffer, relief.buffer])
+  },
+
+  /** The cut through the wall at a place of the last view. */
+  section: (across: number, down: number): Section | null => viewer.section(across, down),
+
+  judge(piece: Piece, studio: Studio): Answer<JudgeAnswer> {
+    const result = judge(piece, studio)
+    return result.ok ? { ok: true, value: { findings: result.value } } : result
+  },
+}
+
+export type SkinWorker = typeof api
+
+expose(api)
