@@ -201,9 +201,9 @@ export class WheelScene {
     const cos = Math.cos(tilt)
     const tall = height * cos + 2 * radius * Math.abs(sin)
     const half = Math.tan((FIELD_OF_VIEW * Math.PI) / 360)
-    const distance = (1.22 * Math.max(tall / (2 * half), (2.3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
+    const distance = (1.1 * Math.max(tall / (2 * half), (2.3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
     this.camera.position.set(0, height * 0.48 + distance * sin, distance * cos)
-    this.camera.lookAt(0, height * 0.48 - height * 0.03, 0)
+    this.camera.lookAt(0, height * 0.48 - height * 0.015, 0)
     this.camera.updateProjectionMatrix()
   }
 

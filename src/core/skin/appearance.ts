@@ -105,17 +105,19 @@ export class StackOptics {
   }
 
   private heightUm(stack: Stack, fired: boolean): number {
-    let height = stack.burrUm - stack.cutUm
+    const relief = stack.burrUm - stack.cutUm
+    let films = 0
     let glass = 0
     for (const film of stack.films) {
       const medium = this.media[film.medium]
       const thick = (film.eighths / 8) * medium.filmUm
       if (medium.kind === 'glaze') glass += thick
-      else height += thick
+      else films += thick
     }
-    if (!fired || glass === 0) return height + glass
-    // Molten glass levels what lies beneath, the thicker the flatter, and its own surface is level once it covers.
-    return height * (1 - 0.55 * Math.min(1, glass / 360)) + Math.min(glass, 150)
+    if (!fired || glass === 0) return relief + films + glass
+    // Molten glass hides brush marks and softens cuts, the thicker the more, and its own surface is level once it covers.
+    const covered = Math.min(1, glass / 360)
+    return relief * (1 - 0.5 * covered) + films * (1 - 0.9 * covered) + Math.min(glass, 150)
   }
 }
 

@@ -30,7 +30,7 @@ export interface RailLayout {
   readonly width: number
 }
 
-const PASSED = 62
+const PASSED = 78
 const PITCH = 68
 const ENTRY = 46
 const KILN = 92

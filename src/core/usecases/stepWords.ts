@@ -56,9 +56,9 @@ export function stepWords(step: Step, studio: Studio): StepWords {
     case 'glaze':
       return { title: studio.media[step.mediumId]?.name ?? 'Missing glaze', brief: `${step.how === 'brush' ? `brush, ${coats(step.coats)}` : step.how}, ${placeWords({ ...step.place, band: null }, settings)}`, kind: 'glaze' }
     case 'cleanFoot':
-      return { title: 'Clean the foot', brief: `bare ${formatLength(step.upMm, settings.length)} up`, kind: 'clean' }
+      return { title: 'Clean foot', brief: `bare ${formatLength(step.upMm, settings.length)} up`, kind: 'clean' }
     case 'wipeDust':
-      return { title: 'Wipe off dust', brief: 'damp sponge', kind: 'clean' }
+      return { title: 'Wipe dust', brief: 'damp sponge', kind: 'clean' }
     case 'fire':
       return { title: { bisque: 'Bisque', decoration: 'Decoration firing', glaze: 'Glaze firing' }[step.firing], brief: `cone ${step.cone}, about ${formatTemperature(coneCelsius(step.cone), settings.temperature)}`, kind: 'fire' }
   }

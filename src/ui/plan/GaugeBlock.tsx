@@ -10,7 +10,7 @@ export function GaugeBlock({ skin, kind }: { skin: SkinAnswer | null; kind: View
   return (
     <div className="mt-3 text-right text-[13px]" data-testid="gauges">
       <div aria-hidden className="mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
-        <span className="bg-[#f0eee8]" style={{ width: percent(lightShare) }} />
+        <span className="bg-[#f0eee8]" style={{ width: `${100 * lightShare}%` }} />
         <span className="flex-1 bg-[#222]" />
       </div>
       <p className="numbers">outside: light {percent(lightShare)}, dark {percent(1 - lightShare)}</p>

@@ -18,8 +18,8 @@ import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
 import { dropStep, shiftStep } from './planCommands'
 
-const HEIGHT = 208
-const AXIS = 96
+const HEIGHT = 210
+const AXIS = 88
 const TAG_WIDTH = 126
 const TAG_HEIGHT = 46
 
@@ -149,7 +149,7 @@ function StretchMark({ stretch, piece, studio, findings, selectedId, onSelect }:
           </svg>
           {worst && <span className="absolute -top-2 -right-3"><SeverityMark severity={worst} size={18} /></span>}
         </button>
-        <p className="pointer-events-none absolute w-28 text-center text-[13px] leading-tight font-bold" style={{ left: middle - 56, top: AXIS + 30 }}>
+        <p className="pointer-events-none absolute w-28 text-center text-[13px] leading-tight font-bold" style={{ left: middle - 56, top: AXIS + 26 }}>
           {step?.act === 'fire' ? { bisque: 'bisque', decoration: 'decoration', glaze: 'glaze fire' }[step.firing] : 'no firing yet'}
           {step?.act === 'fire' && <span className="numbers block text-xs font-normal">{formatTemperature(coneCelsius(step.cone), studio.settings.temperature)}</span>}
         </p>
@@ -158,7 +158,7 @@ function StretchMark({ stretch, piece, studio, findings, selectedId, onSelect }:
   }
   return (
     <>
-      <p className={`pointer-events-none absolute text-center text-[13px] leading-tight ${stretch.visited ? 'font-bold' : 'text-base-content/70'}`} style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 30 }}>
+      <p className={`pointer-events-none absolute text-center text-[13px] leading-tight ${stretch.visited ? 'font-bold' : 'text-base-content/70'}`} style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 28 }}>
         {stretch.name}
       </p>
       {step?.act === 'bring' && (
@@ -187,7 +187,7 @@ function Tag({ tag, layout, step, studio, selected, isNext, worst, onSelect }: T
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: step.id })
   const words = stepWords(step, studio)
   const left = Math.min(Math.max(0, tag.x - 26), layout.width - TAG_WIDTH)
-  const top = tag.above ? 2 : HEIGHT - TAG_HEIGHT - 12
+  const top = tag.above ? 2 : HEIGHT - TAG_HEIGHT - 2
   const string = tag.above ? { top: top + TAG_HEIGHT, height: AXIS - top - TAG_HEIGHT } : { top: AXIS, height: top - AXIS }
   const medium = 'mediumId' in step ? studio.media[step.mediumId] : undefined
   return (
