@@ -109,6 +109,7 @@ export class WheelScene {
     this.renderer.setPixelRatio(this.slow ? 1 : Math.min(window.devicePixelRatio, 2))
     this.renderer.setSize(width, height, false)
     this.camera.aspect = width / height
+    this.camera.setViewOffset(width, height, Math.min(44, width * 0.05), 0, width, height)
     this.draw()
   }
 
@@ -201,7 +202,8 @@ export class WheelScene {
     const cos = Math.cos(tilt)
     const tall = height * cos + 2 * radius * Math.abs(sin)
     const half = Math.tan((FIELD_OF_VIEW * Math.PI) / 360)
-    const distance = (1.1 * Math.max(tall / (2 * half), (2.3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
+    // Room is kept free for the buttons on the left and the cut on the right.
+    const distance = (1.1 * Math.max(tall / (2 * half), (3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
     this.camera.position.set(0, height * 0.48 + distance * sin, distance * cos)
     this.camera.lookAt(0, height * 0.48 - height * 0.015, 0)
     this.camera.updateProjectionMatrix()

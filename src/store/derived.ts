@@ -5,7 +5,7 @@ import { sentence } from '@/core/base/issue'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import type { ViewKind } from '@/core/usecases/pieceView'
+import { decoratedSide, type ViewKind } from '@/core/usecases/pieceView'
 import type { LightId } from '@/core/colour/light'
 import type { SkinAnswer } from '@/workers/protocol'
 import { skinWorker, thumbnailWorker } from '@/workers/clients'
@@ -83,7 +83,7 @@ export function useFindings(piece: Piece, studio: Studio): { findings: readonly 
 export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({ ...studio, pieces: { [piece.id]: piece }, order: [piece.id] })
 
 /** How a form is best seen in a small picture. */
-export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 0.85 : 0.3 })
+export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: decoratedSide(piece) === 'inside' ? 0.85 : 0.3 })
 
 /** The small fired picture of a piece, kept in the browser until the piece changes. */
 export function useThumbnail(piece: Piece, studio: Studio, size: number): { pixels: ImageData | null } {

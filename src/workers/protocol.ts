@@ -10,6 +10,7 @@ export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok
 export interface SkinAnswer {
   readonly picture: SkinPicture
   readonly gauges: Gauges
+  readonly side: 'outside' | 'inside'
   readonly distinctStacks: number
   /** Milliseconds in the worker. */
   readonly workerMs: number

@@ -13,10 +13,10 @@ const api = {
     const start = performance.now()
     const result = viewer.view(request)
     if (!result.ok) return result
-    const { picture, gauges, distinctStacks } = result.value
+    const { picture, ...rest } = result.value
     const colour = picture.colour.slice()
     const relief = picture.relief.slice()
-    const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, gauges, distinctStacks, workerMs: performance.now() - start } }
+    const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, ...rest, workerMs: performance.now() - start } }
     return transfer(answer, [colour.buffer, relief.buffer])
   },
 

@@ -14,8 +14,8 @@ export interface LayerOptics {
  * so that thick layers do not overflow.
  */
 export function layerReflectance(K: number, S: number, X: number, Rg: number): number {
-  if (X <= 0) return Rg
-  if (S < 1e-9) return Rg * Math.exp(-2 * K * X)
+  if (X * S < 1e-14 && X * K < 1e-14) return Rg
+  if (S < 1e-9 || S * X < 1e-14) return Rg * Math.exp(-2 * K * X)
   const a = 1 + K / S
   const b = Math.sqrt((a - 1) * (a + 1))
   const y = b * S * X

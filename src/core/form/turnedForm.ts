@@ -83,7 +83,7 @@ export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: numbe
 
 function straight(a: ProfilePoint, b: ProfilePoint): ProfilePoint[] {
   const pieces = Math.max(2, Math.ceil(Math.hypot(a.r - b.r, a.z - b.z) / 2))
-  return Array.from({ length: pieces + 1 }, (_, i) => ({ r: a.r + ((b.r - a.r) * i) / pieces, z: a.z + ((b.z - a.z) * i) / pieces }))
+  return Array.from({ length: pieces + 1 }, (_, i) => (i === pieces ? b : { r: a.r + ((b.r - a.r) * i) / pieces, z: a.z + ((b.z - a.z) * i) / pieces }))
 }
 
 /** A half round from the outside edge to the inside edge. */

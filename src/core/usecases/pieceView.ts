@@ -1,7 +1,7 @@
 import type { LightId } from '../colour/light'
 import { ok, type Result } from '../base/result'
 import { coneIndex } from '../firing/cones'
-import { buildTurnedForm } from '../form/turnedForm'
+import { buildTurnedForm, type TurnedForm } from '../form/turnedForm'
 import type { Body, Medium } from '../model/material'
 import type { Piece } from '../model/piece'
 import { timeline } from '../model/timeline'
@@ -30,6 +30,8 @@ export interface ViewRequest {
 export interface PieceView {
   readonly picture: SkinPicture
   readonly gauges: Gauges
+  /** The side that the gauges measure. */
+  readonly side: 'outside' | 'inside'
   readonly distinctStacks: number
 }
 
@@ -85,8 +87,9 @@ export class PieceViewer {
     }
     this.painter ??= new SkinPainter(simulation)
     const picture = this.painter.paint(pages, palette)
-    const gauges = measureGauges(grid, this.painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, grid.form.zones.outside))
-    return ok({ picture, gauges, distinctStacks: simulation.stacks.stacks.length })
+    const side = decoratedSide(request.piece)
+    const gauges = measureGauges(grid, this.painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, decoratedStretch(grid.form, side)))
+    return ok({ picture, gauges, side, distinctStacks: simulation.stacks.stacks.length })
   }
 
   /** The cut through the wall at a place of the last view (across and down, 0–1). */
@@ -135,6 +138,11 @@ export class PieceViewer {
     return [virtualFiring(grid, last + 1, coneIndex(cone), true)]
   }
 }
+
+/** An open form is looked at from above, a tall one from the side. */
+export const decoratedSide = (piece: Piece): 'outside' | 'inside' => (piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside')
+
+const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') => (side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to })
 
 /** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
 const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify(a.form) === JSON.stringify(b.form)

@@ -13,7 +13,7 @@ export function GaugeBlock({ skin, kind }: { skin: SkinAnswer | null; kind: View
         <span className="bg-[#f0eee8]" style={{ width: `${100 * lightShare}%` }} />
         <span className="flex-1 bg-[#222]" />
       </div>
-      <p className="numbers">outside: light {percent(lightShare)}, dark {percent(1 - lightShare)}</p>
+      <p className="numbers">{skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}</p>
       <p className="numbers text-xs">{visible.slice(0, 3).map((v) => `${v.what} ${percent(v.share)}`).join(' · ')}</p>
     </div>
   )

@@ -1,0 +1,148 @@
+import fc from 'fast-check'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { demoStudio, emptyStudio } from '../demo/demoStudio'
+import { buildTurnedForm } from '../form/turnedForm'
+import { PRESETS } from '../form/presets'
+import { readVerniceFile, writeStudio } from '../formats/verniceFile'
+import { judge } from '../judge/judge'
+import { applyCommand, applyDiff, commandLabel, type Command } from './command'
+import { CURRENT_VERSION, migrate, MIGRATIONS, type Migration } from './migrations'
+import { SEQUENCE, SEQUENCES, startingSteps } from './sequences'
+import { studioSchema } from './studio'
+import type { Step } from './step'
+import { nextStepIndex, timeline } from './timeline'
+
+const done = (result: ReturnType<typeof applyCommand>) => {
+  if (!result.ok) throw new Error(JSON.stringify(result.issue))
+  return result.value
+}
+const bring: Step = { id: 'new-1', done: false, act: 'bring', to: 'boneDry', cover: 'open' }
+
+/** One of every command, on the demo studio. */
+const COMMANDS: Command[] = [
+  { type: 'studio.rename', name: 'Upper room' },
+  { type: 'studio.settings', changes: { length: 'in', clock: '12' } },
+  { type: 'studio.ways', changes: { foot: 'bare' } },
+  { type: 'studio.replace', studio: emptyStudio() },
+  { type: 'piece.add', piece: { ...demoStudio().pieces['reed-jugs'], id: 'p2', name: 'Second' } },
+  { type: 'piece.remove', pieceId: 'dotted-jar' },
+  { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 7, name: 'Seven jugs' } },
+  { type: 'piece.progress', pieceId: 'reed-jugs', doneSteps: 6 },
+  { type: 'step.add', pieceId: 'reed-jugs', at: 2, step: bring },
+  { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'jug-3' },
+  { type: 'step.move', pieceId: 'reed-jugs', stepId: 'jug-5', to: 1 },
+  { type: 'step.duplicate', pieceId: 'reed-jugs', stepId: 'jug-2', newId: 'copy-1' },
+  { type: 'step.change', pieceId: 'reed-jugs', stepId: 'jug-3', changes: { coats: 1 } },
+  { type: 'batch', label: 'two at once', commands: [{ type: 'step.remove', pieceId: 'reed-jugs', stepId: 'jug-1' }, { type: 'studio.rename', name: 'Both' }] },
+]
+
+describe('commands', () => {
+  it.each(COMMANDS.map((c) => [c.type, c] as const))('%s changes the studio to a valid one, and its inverse takes it back exactly', (_, command) => {
+    const before = demoStudio()
+    const { studio, diff } = done(applyCommand(before, command))
+    expect(studio).not.toEqual(before)
+    expect(studioSchema.safeParse(studio).success).toBe(true)
+    expect(applyDiff(studio, diff.inverse)).toEqual(before)
+    expect(applyDiff(before, diff.forward)).toEqual(studio)
+    expect(commandLabel(command).length).toBeGreaterThan(3)
+  })
+
+  it('any row of commands undoes step by step to where it began', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...COMMANDS), { maxLength: 8 }), (commands) => {
+        let studio = demoStudio()
+        const states = [studio]
+        const diffs = []
+        for (const command of commands) {
+          const applied = applyCommand(studio, command)
+          if (!applied.ok) continue
+          studio = applied.value.studio
+          states.push(studio)
+          diffs.push(applied.value.diff)
+        }
+        for (let i = diffs.length - 1; i >= 0; i--) {
+          studio = applyDiff(studio, diffs[i].inverse)
+          expect(studio).toEqual(states[i])
+        }
+      }),
+      { numRuns: 40 },
+    )
+  })
+
+  it.each<[string, Command]>([
+    ['no-such-piece', { type: 'piece.remove', pieceId: 'none' }],
+    ['no-such-step', { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'none' }],
+    ['bad-value', { type: 'step.change', pieceId: 'reed-jugs', stepId: 'jug-3', changes: { coats: 99 } }],
+    ['bad-value', { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 0 } }],
+    ['bad-value', { type: 'studio.rename', name: '  ' }],
+    ['no-such-step', { type: 'batch', label: 'half', commands: [{ type: 'studio.rename', name: 'Half' }, { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'none' }] }],
+  ])('that cannot be done say %s and change nothing', (code, command) => {
+    const before = demoStudio()
+    const result = applyCommand(before, command)
+    expect(result.ok).toBe(false)
+    if (!result.ok) expect(result.issue.code).toBe(code)
+    expect(before).toEqual(demoStudio())
+  })
+})
+
+describe('migrations', () => {
+  const chain: Migration[] = [
+    { from: 1, name: 'a count for every piece', migrate: (d) => ({ ...d, count: 1 }) },
+    { from: 2, name: 'names are titles', migrate: ({ name, ...d }) => ({ ...d, title: name }) },
+  ]
+
+  it('run in order and write the version last', () => {
+    expect(migrate({ version: 1, name: 'Jug' }, chain, 3)).toEqual({ ok: true, value: { version: 3, count: 1, title: 'Jug' } })
+    expect(migrate({ version: 3, title: 'Jug' }, chain, 3)).toEqual({ ok: true, value: { version: 3, title: 'Jug' } })
+  })
+
+  it('refuse newer documents and odd versions, and never skip a gap', () => {
+    expect(migrate({ version: 4 }, chain, 3)).toEqual({ ok: false, issue: { code: 'newer-version', actual: 4, newest: 3 } })
+    for (const version of [0, 1.5, 'one', undefined]) expect(migrate({ version }, chain, 3).ok).toBe(false)
+    expect(() => migrate({ version: 1 }, chain.slice(1), 3)).toThrow('version 1')
+    expect(MIGRATIONS.map((m) => m.from)).toEqual(Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1))
+  })
+
+  it('the frozen document of version 1 still opens, and says what it said', () => {
+    const text = readFileSync(new URL('./fixtures/studio.v1.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(text)
+    expect(read.ok).toBe(true)
+    if (read.ok && read.value.format === 'vernice.studio') {
+      expect(read.value.studio.order).toEqual(['reed-jugs', 'scallop-dish', 'dotted-jar', 'wax-beakers'])
+      expect(read.value.studio.pieces['reed-jugs'].steps).toHaveLength(12)
+      expect(writeStudio(read.value.studio)).toContain('"Tidewater shed"')
+    }
+  })
+})
+
+describe('the timeline', () => {
+  it('follows the demo jug through its life', () => {
+    const stages = timeline(demoStudio().pieces['reed-jugs'].steps).map((t) => t.stage)
+    expect(stages).toEqual(['wet', ...Array<string>(5).fill('leatherHard'), 'boneDry', 'bisque', 'bisque', 'glazedRaw', 'glazedRaw', 'glazedRaw', 'fired'])
+  })
+
+  it('knows the next step', () => {
+    const { steps } = demoStudio().pieces['reed-jugs']
+    expect(nextStepIndex(steps)).toBe(3)
+    expect(nextStepIndex(steps.map((s) => ({ ...s, done: true })))).toBe(steps.length)
+  })
+})
+
+describe('ways to begin', () => {
+  const studio = emptyStudio()
+  const cases = SEQUENCES.flatMap((sequence) => Object.keys(studio.bodies).map((bodyId) => [sequence, bodyId] as const))
+
+  it.each(cases)('%s on %s gives a plan that nothing would ruin', (sequence, bodyId) => {
+    const { sizes } = PRESETS.jug
+    const form = buildTurnedForm('jug', sizes)
+    if (!form.ok) throw new Error('the preset does not build')
+    let n = 0
+    const { from, to } = form.value.zones.outside
+    const steps = startingSteps(sequence, { body: studio.bodies[bodyId], media: Object.values(studio.media), sizes, colourId: null, outsideMm: to - from }, () => `s${++n}`)
+    const piece = { id: 'p', name: 'P', count: 1, use: 'food' as const, bodyId, form: { kind: 'turned' as const, preset: 'jug' as const, sizes }, steps, notes: '' }
+    const findings = judge(piece, studio)
+    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => f.sentence)).toEqual([])
+    expect(SEQUENCE[sequence].words.length).toBeGreaterThan(5)
+  })
+})

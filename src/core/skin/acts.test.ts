@@ -1,0 +1,106 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { applyAct, type MediumTraits, type SkinAct } from './acts'
+import { BARE, StackTable, stackKey, withFilm, type Stack } from './stack'
+
+const MEDIA: MediumTraits[] = [
+  { kind: 'underglaze', filmUm: 32 },
+  { kind: 'slip', filmUm: 96 },
+  { kind: 'glaze', filmUm: 120 },
+]
+const apply = (stack: Stack, act: SkinAct, level = 15) => applyAct(stack, level, act, MEDIA)
+const films = (...list: [number, number][]): Stack => ({ ...BARE, films: list.map(([medium, eighths]) => ({ medium, eighths })) })
+const shown = (stack: Stack) => stack.films.map((f) => [f.medium, f.eighths])
+
+describe('each act, on one stack', () => {
+  const slipThenColour = films([1, 16], [0, 24])
+  it.each<[string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }]>([
+    ['a coat adds its film', BARE, { act: 'coat', medium: 0, gain: 1 }, 8, { shown: [[0, 8]] }],
+    ['a second coat adds to the first', films([0, 8]), { act: 'coat', medium: 0, gain: 1 }, 9, { shown: [[0, 17]] }],
+    ['another colour buries the first, rounded to half coats', films([0, 9]), { act: 'coat', medium: 1, gain: 1 }, 8, { shown: [[0, 8], [1, 8]] }],
+    ['a dip lays three coats', BARE, { act: 'coat', medium: 2, gain: 3 }, 8, { shown: [[2, 24]] }],
+    ['nothing sticks to dry wax', { ...BARE, wax: 'dry' }, { act: 'coat', medium: 0, gain: 1 }, 8, { shown: [] }],
+    ['some sticks to tacky wax', { ...BARE, wax: 'tacky' }, { act: 'coat', medium: 0, gain: 1 }, 8, { shown: [[0, 4]] }],
+    ['beads stay on wax only', { ...BARE, wax: 'dry' }, { act: 'bead', medium: 0 }, 12, { shown: [[0, 6]] }],
+    ['beads do not add to bare clay', BARE, { act: 'bead', medium: 0 }, 12, { shown: [] }],
+    ['a shallow cut takes the upper film only', slipThenColour, { act: 'carve', depthUm: 100, cutsBody: true }, 15, { shown: [[1, 16]], cutUm: 0 }],
+    ['a deep cut goes into the body', slipThenColour, { act: 'carve', depthUm: 400, cutsBody: true }, 15, { shown: [], cutUm: 120 }],
+    ['bisque is scratched, not cut', slipThenColour, { act: 'carve', depthUm: 400, cutsBody: false }, 15, { shown: [], cutUm: 0 }],
+    ['a cut takes wax away', { ...BARE, wax: 'dry' }, { act: 'carve', depthUm: 100, cutsBody: true }, 15, { wax: 'none' }],
+    ['a needle throws up a burr', BARE, { act: 'burr', heightUm: 60 }, 15, { burrUm: 60 }],
+    ['wax marks the spot', BARE, { act: 'wax', tacky: false }, 15, { wax: 'dry' }],
+    ['a coat too soon lifts most of the last', films([0, 20]), { act: 'lift', share: 0.85 }, 15, { shown: [[0, 3]] }],
+    ['what the fire fixed is not lifted', { ...films([0, 20]), fixed: 1 }, { act: 'lift', share: 0.85 }, 15, { shown: [[0, 20]] }],
+    ['slip that flakes takes everything above it', slipThenColour, { act: 'flake', medium: 1 }, 15, { shown: [] }],
+    ['a thick film blisters', films([0, 120]), { act: 'blister', limitEighths: 96 }, 15, { shown: [] }],
+    ['a thinner one does not', films([0, 90]), { act: 'blister', limitEighths: 96 }, 15, { shown: [[0, 90]] }],
+    ['glaze crawls off what lies beneath', { ...films([0, 24], [2, 24]), fixed: 1 }, { act: 'crawl' }, 15, { shown: [[0, 24]] }],
+    ['a dip smears unfired colour', films([0, 20]), { act: 'smear', share: 0.75 }, 15, { shown: [[0, 5]] }],
+    ['a sponge takes off what is not fixed', { ...films([0, 24], [2, 24]), fixed: 1 }, { act: 'strip' }, 15, { shown: [[0, 24]] }],
+    ['fire burns wax and fixes films', { ...films([0, 24]), wax: 'dry' }, { act: 'fire', cone: 6, melts: false }, 8, { wax: 'none', fixed: 1, cone: 6, shown: [[0, 24]] }],
+    ['glaze thins on an edge', films([2, 24]), { act: 'fire', cone: 5, melts: true }, 4, { shown: [[2, 12]] }],
+    ['glaze pools in a cut', { ...films([2, 24]), cutUm: 400 }, { act: 'fire', cone: 5, melts: true }, 8, { shown: [[2, 36]] }],
+  ])('%s', (_, before, act, level, wanted) => {
+    const { shown: wantedFilms, ...rest } = wanted
+    const after = apply(before, act, level)
+    expect(after).toMatchObject(rest)
+    if (wantedFilms) expect(shown(after)).toEqual(wantedFilms)
+  })
+})
+
+const anyFilm = fc.record({ medium: fc.integer({ min: 0, max: 2 }), eighths: fc.integer({ min: 1, max: 60 }) })
+const anyStack: fc.Arbitrary<Stack> = fc
+  .record({ films: fc.array(anyFilm, { maxLength: 4 }), cutUm: fc.integer({ min: 0, max: 20 }).map((n) => n * 20), burrUm: fc.constantFrom(0, 60), wax: fc.constantFrom('none' as const, 'dry' as const, 'tacky' as const), cone: fc.integer({ min: -1, max: 18 }), fixed: fc.nat(4) })
+  .map((s) => ({ ...s, fixed: Math.min(s.fixed, s.films.length) }))
+const level = fc.integer({ min: 1, max: 15 })
+const total = (stack: Stack) => stack.films.reduce((sum, f) => sum + f.eighths, 0)
+
+describe('what always holds', () => {
+  it('carving never adds, and bares no less the deeper it goes', () => {
+    fc.assert(
+      fc.property(anyStack, level, fc.integer({ min: 20, max: 900 }), (stack, l, depthUm) => {
+        const after = apply(stack, { act: 'carve', depthUm, cutsBody: true }, l)
+        expect(total(after)).toBeLessThanOrEqual(total(stack))
+        expect(after.cutUm).toBeGreaterThanOrEqual(stack.cutUm - 10)
+        expect(total(apply(stack, { act: 'carve', depthUm: depthUm * 2, cutsBody: true }, l))).toBeLessThanOrEqual(total(after))
+      }),
+    )
+  })
+
+  it('wax keeps what is beneath through any coat, and only fire or a cut takes it off', () => {
+    fc.assert(
+      fc.property(anyStack, level, (stack, l) => {
+        const waxed = apply(stack, { act: 'wax', tacky: false }, l)
+        const over = apply(waxed, { act: 'coat', medium: 0, gain: 1 }, l)
+        expect(over).toEqual(waxed)
+        const fired = apply(over, { act: 'fire', cone: 5, melts: false }, 8)
+        expect(fired.wax).toBe('none')
+        expect(total(fired)).toBe(total(stack))
+      }),
+    )
+  })
+
+  it('a bisque changes no film, level 0 changes nothing, and every film stays above nothing', () => {
+    fc.assert(
+      fc.property(anyStack, level, (stack, l) => {
+        expect(total(apply(stack, { act: 'fire', cone: 6, melts: false }, l))).toBe(total(stack))
+        for (const act of [{ act: 'strip' }, { act: 'crawl' }, { act: 'lift', share: 1 }] as const) {
+          expect(applyAct(stack, 0, act, MEDIA)).toBe(stack)
+          for (const film of apply(stack, act, l).films) expect(film.eighths).toBeGreaterThan(0)
+        }
+      }),
+    )
+  })
+
+  it('equal stacks have one id, different ones never share', () => {
+    const table = new StackTable()
+    fc.assert(
+      fc.property(anyStack, anyStack, (a, b) => {
+        expect(table.idOf(a) === table.idOf(b)).toBe(stackKey(a) === stackKey(b))
+        expect(table.stacks[table.idOf(a)]).toEqual(a)
+      }),
+    )
+    expect(table.idOf(BARE)).toBe(0)
+    expect(withFilm(BARE, 0, 0)).toBe(BARE)
+  })
+})

@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest'
+import { PRESETS } from '../form/presets'
+import { buildTurnedForm } from '../form/turnedForm'
+import { MOTIF_KINDS } from '../model/step'
+import { brushField, evenField, NOMINAL, patchField, pourField } from './coatFields'
+import { skinGrid } from './grid'
+import { FieldCache, levelField, type LevelField } from './levelField'
+import { MOTIFS } from './motifs/library'
+import { marksField, motifMiddle, motifWidth } from './motifs/marksField'
+import { closedNoise, RowNoise, surfaceNoise } from './noise'
+import { overlapMm, reaches, stretchesOf } from './place'
+import { seededRandom } from '../base/random'
+
+const built = buildTurnedForm('jug', PRESETS.jug.sizes)
+if (!built.ok) throw new Error('the jug does not build')
+const form = built.value
+const grid = skinGrid(form, 512, 512)
+const wall = [form.zones.outside]
+const motif = { kind: 'reeds', repeats: 9, side: 'outside', upMm: 50, heightMm: 100, lineMm: 1.6, variation: 0.5, seed: 3 } as const
+const mean = (field: LevelField) => {
+  const set = field.levels.filter((l) => l > 0)
+  return set.reduce((a, b) => a + b, 0) / set.length
+}
+
+describe('level fields', () => {
+  it.each([
+    ['brushed round the wheel', brushField(grid, wall, true, 5).make()],
+    ['brushed up the wall', brushField(grid, wall, false, 6).make()],
+    ['poured', pourField(grid, wall, 7).make()],
+  ])('a coat %s is nominal on average', (_, field) => {
+    expect(Math.abs(mean(field) - NOMINAL)).toBeLessThan(0.4)
+    expect(Math.max(...field.levels)).toBeLessThanOrEqual(15)
+  })
+
+  it('crossed coats decorrelate: the second fills the streaks of the first', () => {
+    const a = brushField(grid, wall, true, 5).make().levels
+    const b = brushField(grid, wall, false, 6).make().levels
+    let dot = 0
+    let aa = 0
+    let bb = 0
+    for (let i = 0; i < a.length; i++) {
+      if (!a[i] || !b[i]) continue
+      dot += (a[i] - 8) * (b[i] - 8)
+      aa += (a[i] - 8) ** 2
+      bb += (b[i] - 8) ** 2
+    }
+    expect(Math.abs(dot / Math.sqrt(aa * bb))).toBeLessThan(0.12)
+  })
+
+  it.each([0.02, 0.1, 0.3, 0.5])('patches cover about the wanted share (%f)', (cover) => {
+    const field = patchField(grid, { stretches: wall, cover, sizeMm: 8, seed: 4 }).make()
+    const share = field.levels.filter((l) => l > 0).length / field.levels.length
+    expect(Math.abs(share - cover)).toBeLessThan(0.06 + cover * 0.2)
+  })
+
+  it('the same key gives the same field, from the cache once', () => {
+    let made = 0
+    const source = evenField(grid, wall, 15)
+    const counting = { ...source, make: () => (made++, source.make()) }
+    const cache = new FieldCache(1 << 20)
+    expect(cache.get(counting)).toBe(cache.get(counting))
+    expect(made).toBe(1)
+    for (let i = 0; i < 12; i++) cache.get(pourField(grid, wall, i))
+    cache.get(counting)
+    expect(made).toBe(2)
+  })
+
+  it('knows which tiles it touches', () => {
+    const levels = new Uint8Array(512 * 4)
+    levels[70] = 3
+    const field = levelField(grid, 'one', 62, levels)
+    expect([...field.occupied].flatMap((o, i) => (o ? [i] : []))).toEqual([1])
+  })
+})
+
+describe('noise', () => {
+  it('closes round the form', () => {
+    const noise = closedNoise(1000, 20, 3)
+    expect(Math.abs(noise[0] - noise[999])).toBeLessThan(0.4)
+    expect(surfaceNoise(0.25, 3.5, 8, 1)).toBeCloseTo(surfaceNoise(8.25, 3.5, 8, 1), 12)
+  })
+
+  it('row by row is the same as texel by texel', () => {
+    const row = new Float32Array(256)
+    new RowNoise(256, 16, 9).row(2.3, row)
+    for (const x of [0, 5, 100, 255]) expect(row[x]).toBeCloseTo(surfaceNoise((x / 256) * 16, 2.3, 16, 9), 4)
+  })
+})
+
+describe('motifs', () => {
+  it.each(MOTIF_KINDS)('%s draws marks within its own height and gives a field on the wall', (kind) => {
+    const definition = MOTIFS[kind]
+    const marks = definition.marks({ widthMm: 30, heightMm: 60, lineMm: 1.5, variation: 0.5, random: seededRandom(1) })
+    const points = marks.flatMap((m) => (m.kind === 'stroke' ? m.points : m.outline))
+    expect(points.length).toBeGreaterThan(3)
+    for (const [, y] of points) {
+      expect(y).toBeGreaterThan(-8)
+      expect(y).toBeLessThan(66)
+    }
+    const field = marksField(grid, { ...motif, kind }, 'groove').make()
+    expect(field.levels.filter((l) => l > 0).length).toBeGreaterThan(300)
+    if (definition.closes) expect(motifWidth(grid, { ...motif, kind }) * motif.repeats).toBeCloseTo(2 * Math.PI * motifMiddle(grid, { ...motif, kind }).radiusMm, 6)
+  })
+
+  it('with no looseness every repeat is alike', () => {
+    const field = marksField(skinGrid(form, 576, 512), { ...motif, variation: 0 }, 'groove').make()
+    const column = (x: number) => Array.from({ length: field.bottom - field.top }, (_, y) => field.levels[y * 576 + x])
+    for (const x of [10, 30, 50]) expect(column(x)).toEqual(column(x + 64))
+  })
+
+  it('a wider line is wider, a needle’s groove is sharper than a loop’s', () => {
+    const area = (lineMm: number) => marksField(grid, { ...motif, lineMm }, 'groove').make().levels.filter((l) => l > 0).length
+    expect(area(3)).toBeGreaterThan(area(1.5) * 1.3)
+    const total = (edge: 'groove' | 'sharpGroove') => marksField(grid, { ...motif, lineMm: 3 }, edge).make().levels.reduce((a, b) => a + b, 0)
+    expect(total('sharpGroove')).toBeLessThan(total('groove'))
+  })
+})
+
+describe('places', () => {
+  it('a band cuts the outside and leaves the other parts whole', () => {
+    const stretches = stretchesOf(form, { parts: ['outside', 'rim'], band: { fromMm: 80, toMm: 20 } })
+    expect(stretches[0].to - stretches[0].from).toBeCloseTo(60, 9)
+    expect(stretches[1]).toEqual(form.zones.rim)
+    expect(reaches(form, { parts: ['floor'], band: null }, form.totalMm - 1)).toBe(true)
+    expect(stretchesOf(form, { parts: ['outside'], band: { fromMm: 900, toMm: 950 } })).toEqual([])
+    expect(overlapMm(form, { parts: ['outside'], band: { fromMm: 0, toMm: 50 } }, { parts: ['outside'], band: { fromMm: 30, toMm: 80 } })).toBeCloseTo(20, 9)
+  })
+})
