@@ -4,7 +4,7 @@ import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
 import { Persistence } from './persistence'
 import { tell, useStudio } from './studioStore'
 
-/** An edit is saved this long after the last one. */
+/** Edits in quick succession are saved together, this long after the last one. */
 const PAUSE_MS = 300
 
 let persistence: Persistence | null = null
@@ -32,7 +32,9 @@ export async function startAutosave(demo: boolean): Promise<void> {
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && flush())
 }
 
+/** The first edit is saved at once; those that follow on its heels are saved together after a pause. */
 function schedule(): void {
+  if (!timer && !saving) return void saveNow()
   if (timer) clearTimeout(timer)
   timer = setTimeout(() => void saveNow(), PAUSE_MS)
 }

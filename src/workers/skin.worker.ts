@@ -2,6 +2,7 @@ import { expose, transfer } from 'comlink'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { settlePlan } from '@/core/usecases/settlePlan'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
 import type { Answer, JudgeAnswer, SkinAnswer } from './protocol'
 
@@ -27,6 +28,9 @@ const api = {
     const result = judge(piece, studio)
     return result.ok ? { ok: true, value: { findings: result.value } } : result
   },
+
+  /** A new piece with its first mends taken. */
+  settle: (piece: Piece, studio: Studio): Piece => settlePlan(piece, studio),
 }
 
 export type SkinWorker = typeof api

@@ -102,7 +102,9 @@ export function railLayout(steps: readonly Step[], availablePx: number): RailLay
 
 /** The place in the plan where a step dropped at `x` should go, counted in the whole plan, and the stage of the stretch there. */
 export function dropPlace(layout: RailLayout, steps: readonly Step[], x: number): { at: number; stage: Stage; visited: boolean } {
-  const stretch = layout.stretches.find((s) => x < s.to) ?? layout.stretches[layout.stretches.length - 1]
+  // The near half of a kiln still belongs to what comes before the firing.
+  const reach = (s: RailStretch, next: RailStretch | undefined) => (next?.kind === 'kiln' ? (next.from + next.to) / 2 : s.to)
+  const stretch = layout.stretches.find((s, k) => x < reach(s, layout.stretches[k + 1])) ?? layout.stretches[layout.stretches.length - 1]
   const i = layout.stretches.indexOf(stretch)
   const opened = layout.stretches.slice(0, i + 1).findLast((s) => s.openedBy !== null)
   const start = opened?.openedBy === null || opened === undefined ? 0 : opened.openedBy + 1

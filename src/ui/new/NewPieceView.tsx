@@ -11,6 +11,8 @@ import { buildTurnedForm } from '@/core/form/turnedForm'
 import { SEQUENCE, SEQUENCES, startingSteps } from '@/core/model/sequences'
 import { USES } from '@/core/model/piece'
 import { newId, run, useStudio } from '@/store/studioStore'
+import { skinWorker } from '@/workers/clients'
+import { Field } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
@@ -56,7 +58,7 @@ export function NewPieceView() {
     if (named) form.setValue('name', PRESETS[next].name)
   }
 
-  const begin = form.handleSubmit((values) => {
+  const begin = form.handleSubmit(async (values) => {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
     const turned = buildTurnedForm(values.preset, mm)
     if (!turned.ok) return form.setError('sizes', { message: sentence(turned.issue) })
@@ -65,7 +67,8 @@ export function NewPieceView() {
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
     const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: { kind: 'turned' as const, preset: values.preset, sizes: mm }, steps, notes: '' }
-    if (!run({ type: 'piece.add', piece })) router.push(`/plan/${id}`)
+    const settled = await skinWorker().settle(piece, { ...studio, pieces: {}, order: [] })
+    if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })
 
   const problem = form.formState.errors
@@ -90,14 +93,17 @@ export function NewPieceView() {
             {(Object.keys(SIZE_WORDS) as (keyof typeof SIZE_WORDS)[])
               .filter((key) => key !== 'bellyMm' || PRESETS[preset].hasBelly)
               .map((key) => (
-                <label key={key} className="flex flex-col gap-0.5">
-                  <span className="text-[13px] text-base-content/75">{SIZE_WORDS[key]}</span>
-                  <span className="input input-sm flex items-center gap-1">
-                    <input type="number" step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1} className="numbers w-full min-w-0" {...form.register(`sizes.${key}`)} aria-invalid={problem.sizes?.[key] !== undefined} />
+                <Field key={key} label={SIZE_WORDS[key]}>
+          {(id) => (
+            <>
+              <span className="input input-sm flex items-center gap-1">
+                    <input id={id} type="number" step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1} className="numbers w-full min-w-0" {...form.register(`sizes.${key}`)} aria-invalid={problem.sizes?.[key] !== undefined} />
                     <span className="text-xs text-base-content/70">{unit}</span>
                   </span>
                   {problem.sizes?.[key] && <span role="alert" className="text-xs text-error">{problem.sizes[key].message}</span>}
-                </label>
+            </>
+          )}
+        </Field>
               ))}
           </div>
           {!built.ok && <p role="alert" className="mt-1 text-sm text-error">{sentence(built.issue)}</p>}
@@ -122,38 +128,51 @@ export function NewPieceView() {
           <Silhouette preset={preset} sizes={sizes} size={210} label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`} />
           <p className="numbers mt-2 text-sm">{built.ok ? `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made` : 'this cannot be built'}</p>
         </div>
-        <label className="flex flex-col gap-0.5">
-          <span className="text-[13px] text-base-content/75">Name</span>
-          <input className="input input-sm w-full" {...form.register('name')} aria-invalid={problem.name !== undefined} />
+        <Field label="Name">
+          {(id) => (
+            <>
+              <input id={id} className="input input-sm w-full" {...form.register('name')} aria-invalid={problem.name !== undefined} />
           {problem.name && <span role="alert" className="text-xs text-error">{problem.name.message}</span>}
-        </label>
+            </>
+          )}
+        </Field>
         <div className="grid grid-cols-[6rem_1fr] gap-3">
-          <label className="flex flex-col gap-0.5">
-            <span className="text-[13px] text-base-content/75">How many</span>
-            <input type="number" min={1} className="input input-sm numbers w-full" {...form.register('count')} />
+          <Field label="How many">
+          {(id) => (
+            <>
+              <input id={id} type="number" min={1} className="input input-sm numbers w-full" {...form.register('count')} />
             {problem.count && <span role="alert" className="text-xs text-error">{problem.count.message}</span>}
-          </label>
-          <label className="flex flex-col gap-0.5">
-            <span className="text-[13px] text-base-content/75">What for</span>
-            <select className="select select-sm w-full" {...form.register('use')}>
+            </>
+          )}
+        </Field>
+          <Field label="What for">
+          {(id) => (
+            <>
+              <select id={id} className="select select-sm w-full" {...form.register('use')}>
               {USES.map((use) => (
                 <option key={use} value={use}>{USE_WORDS[use]}</option>
               ))}
             </select>
-          </label>
+            </>
+          )}
+        </Field>
         </div>
-        <label className="flex flex-col gap-0.5">
-          <span className="text-[13px] text-base-content/75">Clay</span>
-          <select className="select select-sm w-full" {...form.register('bodyId')}>
+        <Field label="Clay">
+          {(id) => (
+            <>
+              <select id={id} className="select select-sm w-full" {...form.register('bodyId')}>
             {Object.values(studio.bodies).map((body) => (
               <option key={body.id} value={body.id}>{`${body.name}, cone ${body.range.from} to ${body.range.to}`}</option>
             ))}
           </select>
-        </label>
-        <label className="flex flex-col gap-0.5">
-          <span className="text-[13px] text-base-content/75">Main colour</span>
-          <span className="flex items-center gap-2">
-            <select className="select select-sm w-full" {...form.register('colourId')}>
+            </>
+          )}
+        </Field>
+        <Field label="Main colour">
+          {(id) => (
+            <>
+              <span className="flex items-center gap-2">
+            <select id={id} className="select select-sm w-full" {...form.register('colourId')}>
               <option value="">the one that contrasts most</option>
               {media.filter((m) => m.kind === 'underglaze' || m.kind === 'slip').map((m) => (
                 <option key={m.id} value={m.id}>{`${m.name} (${m.kind}, to cone ${m.range.to})`}</option>
@@ -161,7 +180,9 @@ export function NewPieceView() {
             </select>
             {draft.colourId && studio.media[draft.colourId] && <span aria-hidden className="h-8 w-8 shrink-0 border border-base-content" style={{ background: swatchOf(studio.media[draft.colourId]) }} />}
           </span>
-        </label>
+            </>
+          )}
+        </Field>
         {problem.sizes?.message && <p role="alert" className="text-sm text-error">{problem.sizes.message}</p>}
         <button type="submit" className="btn btn-primary btn-lg w-full">Put it on the wheel</button>
       </div>

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { PRESETS, FORM_PRESETS, type TurnedSizes } from '@/core/form/presets'
-import { USES, type Piece, type Use } from '@/core/model/piece'
+import type { Piece, Use } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { run } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'

@@ -51,6 +51,7 @@ export function Rail({ piece, studio, findings, selectedId, onSelect }: RailProp
     if (!tag || Math.abs(delta.x) < 8) return
     const place = dropPlace(layout, piece.steps, tag.x + delta.x)
     dropStep(piece, String(active.id), place.at, place.stage, place.visited)
+    onSelect(String(active.id))
   }
 
   const onKeyDown = (event: React.KeyboardEvent) => {

@@ -30,11 +30,11 @@ export function StudioView() {
         <section aria-labelledby="ways">
           <h2 id="ways" className="mb-1 text-lg font-bold">Ways of working</h2>
           <p className="mb-3 max-w-2xl text-sm text-base-content/80">Potters disagree on these. What you choose decides how plans are judged and which mends come first.</p>
-          <dl className="divide-y divide-base-300 border-y border-base-300">
+          <ul className="divide-y divide-base-300 border-y border-base-300">
             {(Object.keys(WAY_CHOICES) as (keyof Ways)[]).map((key) => (
               <Way key={key} way={key} value={studio.ways[key]} />
             ))}
-          </dl>
+          </ul>
         </section>
         <section aria-labelledby="rules">
           <h2 id="rules" className="mb-1 text-lg font-bold">What every plan is judged by</h2>
@@ -84,14 +84,14 @@ export function StudioView() {
 function Way<K extends keyof Ways>({ way, value }: { way: K; value: Ways[K] }) {
   const { question, because, choices } = WAY_CHOICES[way]
   return (
-    <div className="grid gap-2 py-3 md:grid-cols-[1fr_auto] md:items-center">
+    <li className="grid gap-2 py-3 md:grid-cols-[1fr_auto] md:items-center">
       <div>
-        <dt className="font-bold">{question}</dt>
-        <dd className="text-sm text-base-content/80">{because}</dd>
+        <h3 className="font-bold">{question}</h3>
+        <p className="text-sm text-base-content/80">{because}</p>
       </div>
-      <dd>
+      <div>
         <Segments<string> small label={question} value={value} choices={Object.entries(choices) as [string, string][]} onChange={(choice) => run({ type: 'studio.ways', changes: { [way]: choice } })} />
-      </dd>
-    </div>
+      </div>
+    </li>
   )
 }

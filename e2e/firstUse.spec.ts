@@ -1,0 +1,78 @@
+import AxeBuilder from '@axe-core/playwright'
+import { drawn, expect, middleColour, open, openPlan, rule, step, test } from './studio'
+
+test('from an empty studio to a judged plan with a fired picture, in inches', async ({ page }) => {
+  await open(page, '/studio')
+  await page.getByRole('button', { name: 'Empty the studio' }).click()
+  await page.getByRole('radio', { name: 'inches' }).click()
+  await page.getByRole('link', { name: 'Rack' }).click()
+  await page.getByRole('link', { name: 'Plan the first piece' }).click()
+  await page.getByRole('radio', { name: 'Bottle' }).click()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Bottle')
+  await page.getByLabel('Height', { exact: true }).fill('8.5')
+  await page.getByLabel('Clay', { exact: true }).selectOption({ label: 'Estuary red earthenware, cone 06 to 03' })
+  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await expect(page.getByRole('heading', { name: 'Bottle', exact: true })).toBeVisible()
+  await expect(page.getByText('8.50 in tall as made')).toBeVisible()
+  await drawn(page, 0)
+  expect((await middleColour(page)).some((v) => v > 20)).toBe(true)
+  await expect(step(page, 'Step 4: Carve reeds')).toBeVisible()
+  await expect(page.getByRole('heading', { name: /Nothing to settle|Nothing stands in the way/ })).toBeVisible()
+})
+
+test('a size that cannot be is refused with the reason before anything is made', async ({ page }) => {
+  await open(page, '/new')
+  await page.getByLabel('Wall', { exact: true }).fill('40')
+  await expect(page.getByRole('alert').filter({ hasText: 'wall of 40 mm leaves no room' })).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('')
+  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await expect(page.getByText('give it a name')).toBeVisible()
+  await expect(page).toHaveURL(/\/new$/)
+})
+
+test('the piece itself can be changed: clay, size, use, and taken off the rack', async ({ page }) => {
+  await openPlan(page, 'dotted-jar')
+  await page.getByRole('button', { name: 'piece', exact: true }).click()
+  await page.getByLabel('Clay', { exact: true }).selectOption({ label: 'Peat dark stoneware' })
+  await expect(rule(page, 'contrast-low').first()).toHaveAttribute('data-severity', 'risk')
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Lidded jar')
+  await page.getByLabel('Name', { exact: true }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'Lidded jar' })).toBeVisible()
+  await page.getByRole('button', { name: 'Take it off the rack' }).click()
+  await expect(page.getByRole('listitem')).toHaveCount(3)
+  await page.getByRole('button', { name: /^Undo: remove a piece/ }).click()
+  await expect(page.getByRole('listitem')).toHaveCount(4)
+})
+
+test('ways of working change the judgement', async ({ page }) => {
+  await open(page, '/studio')
+  await page.getByRole('radiogroup', { name: 'Which side is glazed first' }).getByRole('radio', { name: 'outside' }).click()
+  await page.getByRole('link', { name: 'Rack' }).click()
+  await page.getByRole('link', { name: /Reed jugs/ }).click()
+  await expect(rule(page, 'outside-before-inside')).toContainText('this studio wants drips')
+})
+
+test('without WebGL the skin lies flat beside a still picture', async ({ page }) => {
+  await page.addInitScript(() => {
+    const original = HTMLCanvasElement.prototype.getContext
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...rest: unknown[]) {
+      return kind.startsWith('webgl') ? null : (original as (...a: unknown[]) => unknown).call(this, kind, ...rest)
+    } as typeof original
+  })
+  await open(page, '/plan/reed-jugs')
+  await expect(page.getByTestId('flat').getByRole('img')).toHaveCount(2, { timeout: 40_000 })
+})
+
+for (const theme of ['day', 'evening'] as const) {
+  test(`every view is free of serious accessibility problems (${theme})`, async ({ page }) => {
+    await open(page, '/studio')
+    await page.getByRole('radio', { name: theme }).click()
+    for (const path of ['/', '/new', '/studio', '/plan/scallop-dish']) {
+      await open(page, path)
+      if (path.startsWith('/plan')) await drawn(page, 0)
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+    }
+  })
+}

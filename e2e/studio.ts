@@ -1,0 +1,74 @@
+import { expect, test as base, type Download, type Locator, type Page } from '@playwright/test'
+import { readFile } from 'node:fs/promises'
+
+/** A test whose page may not log an error or throw. */
+export const test = base.extend<{ noErrors: void }>({
+  noErrors: [
+    async ({ page }, use) => {
+      const errors: string[] = []
+      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
+      page.on('pageerror', (error) => errors.push(error.message))
+      await use()
+      expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }
+
+/** Opens a view and waits until the studio is there. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await expect(page.locator('main[data-ready="true"]')).toBeVisible()
+}
+
+/** Opens a plan and waits for its first picture. */
+export async function openPlan(page: Page, id: string): Promise<void> {
+  await open(page, `/plan/${id}`)
+  await drawn(page, 0)
+}
+
+export const wheel = (page: Page): Locator => page.locator('section[aria-label="The piece"] canvas').first()
+
+const count = async (page: Page, what: 'skin' | 'drawn') => Number((await wheel(page).getAttribute(`data-${what}`)) ?? 0)
+
+export const skins = (page: Page): Promise<number> => count(page, 'skin')
+
+/** Waits until a newer skin than number `than` has been drawn. */
+export async function drawn(page: Page, than: number): Promise<void> {
+  await expect.poll(() => count(page, 'skin'), { timeout: 40_000 }).toBeGreaterThan(than)
+  await page.waitForTimeout(350)
+}
+
+/** Mean colour of the middle of the turning form, 0–255 a channel. */
+export function middleColour(page: Page): Promise<number[]> {
+  return wheel(page).evaluate((canvas: HTMLCanvasElement) => {
+    const copy = document.createElement('canvas')
+    copy.width = 40
+    copy.height = 40
+    const context = copy.getContext('2d')
+    if (!context) return []
+    context.drawImage(canvas, canvas.width * 0.42, canvas.height * 0.4, canvas.width * 0.08, canvas.height * 0.2, 0, 0, 40, 40)
+    const { data } = context.getImageData(0, 0, 40, 40)
+    return [0, 1, 2].map((c) => data.filter((_, i) => i % 4 === c).reduce((a, b) => a + b, 0) / 1600)
+  })
+}
+
+export const distance = (a: number[], b: number[]): number => Math.hypot(...a.map((v, i) => v - b[i]))
+
+export const step = (page: Page, title: string): Locator => page.getByRole('group', { name: 'Plan along the life of the clay' }).getByRole('button', { name: title })
+
+export const rule = (page: Page, id: string): Locator => page.locator(`[data-rule="${id}"]`)
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-save="saved"]')).toBeVisible()
+}
+
+export async function contents(download: Download): Promise<Buffer> {
+  return readFile(await download.path())
+}
+
+/** Chooses a file for the “Open a file” button of the view. */
+export const openText = (page: Page, name: string, text: string | Buffer): Promise<void> =>
+  page.getByLabel('Open a Vernice file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.isBuffer(text) ? text : Buffer.from(text) })

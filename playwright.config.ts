@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test'
+
+const PORT = 3217
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.spec.ts',
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
+  fullyParallel: true,
+  workers: 2,
+  retries: process.env.CI ? 1 : 0,
+  reporter: process.env.CI ? 'line' : 'list',
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', chromiumSandbox: false },
+  },
+  webServer: {
+    command: `node node_modules/next/dist/bin/next start -p ${PORT}`,
+    url: `http://localhost:${PORT}`,
+    env: { VERNICE_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },
+    timeout: 60_000,
+  },
+})

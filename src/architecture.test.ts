@@ -1,0 +1,73 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import { describe, expect, it } from 'vitest'
+
+const ROOT = path.resolve('src')
+
+/** Which part of the code may import which. A part may always import from itself. Tests and bench are free. */
+const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
+  'core/base': [],
+  'core/numeric': ['core/base'],
+  'core/colour': ['core/numeric', 'core/base'],
+  'core/clay': ['core/numeric', 'core/base'],
+  'core/form': ['core/numeric', 'core/base'],
+  'core/firing': ['core/numeric', 'core/base'],
+  'core/model': ['core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
+  'core/cupboard': ['core/model', 'core/colour'],
+  'core/demo': ['core/cupboard', 'core/model'],
+  'core/skin': ['core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/numeric', 'core/base'],
+  'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
+  'core/judge': ['core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
+  'core/formats': ['core/model', 'core/base'],
+  'core/usecases': ['core/formats', 'core/judge', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
+  workers: ['core'],
+  store: ['workers', 'core'],
+  scene: ['core'],
+  ui: ['store', 'scene', 'workers', 'core'],
+  app: ['ui', 'core'],
+}
+
+const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui' }
+
+function filesIn(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const full = path.join(folder, entry.name)
+    if (entry.isDirectory()) return entry.name === 'fixtures' ? [] : filesIn(full)
+    return /\.tsx?$/.test(entry.name) && !/\.test\.tsx?$|\.d\.ts$/.test(entry.name) ? [full] : []
+  })
+}
+
+const partOf = (file: string) => {
+  const [first, second] = path.relative(ROOT, file).split(path.sep)
+  return first === 'core' ? `core/${second}` : first
+}
+
+const imports = filesIn(ROOT).flatMap((file) =>
+  [...readFileSync(file, 'utf8').matchAll(/(?:from|import\() ?'([^']+)'/g)].map(([, target]) => ({
+    file,
+    part: partOf(file),
+    target,
+    targetPart: target.startsWith('@/') ? partOf(path.join(ROOT, target.slice(2))) : target.startsWith('.') ? partOf(path.resolve(path.dirname(file), target)) : null,
+  })),
+)
+
+describe('the picture of the code', () => {
+  it('imports flow one way', () => {
+    const wrong = imports.filter(({ part, targetPart, target }) => targetPart && targetPart !== part && !target.endsWith('.css') && !(MAY_IMPORT[part] ?? []).some((allowed) => targetPart === allowed || targetPart.startsWith(`${allowed}/`)))
+    expect(wrong.map(({ file, target }) => `${path.relative(ROOT, file)} → ${target}`)).toEqual([])
+  })
+
+  it('each library is used in its own part only', () => {
+    const wrong = imports.filter(({ part, target }) => Object.entries(ONLY_IN).some(([library, parts]) => (target === library || target.startsWith(`${library}/`)) && !parts.split(' ').includes(part)))
+    expect(wrong.map(({ file, target }) => `${path.relative(ROOT, file)} → ${target}`)).toEqual([])
+  })
+
+  it('the core has no clock, no screen and no unseeded chance', () => {
+    const impure = filesIn(path.join(ROOT, 'core')).filter((file) => /\bMath\.random\b|\bDate\.now\b|\bnew Date\(\)|\b(window|document|indexedDB|localStorage)\./.test(readFileSync(file, 'utf8').replaceAll(/\b(migrated|d)?document\b(?=\.version)/g, 'x')))
+    expect(impure.map((file) => path.relative(ROOT, file))).toEqual([])
+  })
+
+  it('every part in the picture exists, and every part is in the picture', () => {
+    expect(new Set(filesIn(ROOT).map(partOf).filter((part) => !part.endsWith('.ts')))).toEqual(new Set(Object.keys(MAY_IMPORT)))
+  })
+})

@@ -1,0 +1,187 @@
+import { describe, expect, it } from 'vitest'
+import { demoStudio } from '../demo/demoStudio'
+import { buildTurnedForm } from '../form/turnedForm'
+import { stepSchema, type Step } from '../model/step'
+import { timeline } from '../model/timeline'
+import { latheMesh } from '../picture/lathe'
+import { formPicture } from '../picture/formPicture'
+import { judge } from '../judge/judge'
+import { settlePlan } from './settlePlan'
+import { ADDABLE, newStepContent } from './newStep'
+import { decoratedSide, PieceViewer, type ViewRequest } from './pieceView'
+import { dropPlace, railLayout } from './railLayout'
+import { benchWords, coatWaits, placeWords, stepWords } from './stepWords'
+
+const studio = demoStudio()
+const jugs = studio.pieces['reed-jugs']
+const beakers = studio.pieces['wax-beakers']
+const request = (over: Partial<ViewRequest> = {}): ViewRequest => ({ piece: jugs, bodies: studio.bodies, media: studio.media, afterStep: jugs.steps.length - 1, kind: 'firedWhole', light: 'daylight', ...over })
+const view = (viewer: PieceViewer, over: Partial<ViewRequest> = {}) => {
+  const result = viewer.view(request(over))
+  if (!result.ok) throw new Error(JSON.stringify(result.issue))
+  return result.value
+}
+const meanColour = (colour: Uint8Array) => [0, 1, 2].map((c) => { let sum = 0; for (let i = c; i < colour.length; i += 4) sum += colour[i]; return (4 * sum) / colour.length })
+
+describe('views of a piece', () => {
+  const viewer = new PieceViewer(512, 256)
+
+  it('the bench, fired now and fired at the end are three pictures', () => {
+    const [bench, now, whole] = (['bench', 'firedNow', 'firedWhole'] as const).map((kind) => meanColour(view(viewer, { kind, afterStep: 2 }).picture.colour.slice()))
+    expect(bench).not.toEqual(now)
+    expect(now).not.toEqual(whole)
+    expect(view(viewer, { afterStep: -1, kind: 'bench' }).gauges.visible).toEqual([{ what: 'body', share: 1 }])
+  })
+
+  it('an edit shows the same picture as a fresh start', () => {
+    const edited = { ...jugs, steps: jugs.steps.map((s) => (s.act === 'coat' && s.mediumId === 'marsh-black' ? { ...s, coats: 1 } : s)) }
+    view(viewer)
+    const after = view(viewer, { piece: edited }).picture.colour.slice()
+    expect(Buffer.compare(after, view(new PieceViewer(512, 256), { piece: edited }).picture.colour)).toBe(0)
+    expect(Buffer.compare(after, view(viewer).picture.colour)).not.toBe(0)
+  })
+
+  it('repaints only what an edit touches', () => {
+    const whole = view(new PieceViewer(512, 256)).picture.dirtyTiles
+    view(viewer)
+    const edited = { ...jugs, steps: jugs.steps.map((s) => (s.act === 'cleanFoot' ? { ...s, upMm: 9 } : s)) }
+    expect(view(viewer, { piece: edited }).picture.dirtyTiles).toBeLessThan(whole / 3)
+    expect(view(viewer, { piece: edited }).picture.dirtyTiles).toBe(0)
+  })
+
+  it('changes with the light and the form, and says when a form cannot be built', () => {
+    expect(meanColour(view(viewer, { light: 'lamp' }).picture.colour)).not.toEqual(meanColour(view(viewer, { light: 'daylight' }).picture.colour))
+    const thick = { ...jugs, form: { ...jugs.form, sizes: { ...jugs.form.sizes, wallMm: 45 } } }
+    expect(viewer.view(request({ piece: thick })).ok).toBe(false)
+    expect(decoratedSide(studio.pieces['scallop-dish'])).toBe('inside')
+    expect(decoratedSide(jugs)).toBe('outside')
+  })
+
+  it('cuts through the wall in true order: clear on black on slip on the body', () => {
+    const fresh = new PieceViewer(512, 512)
+    expect(fresh.section(0.5, 0.2)).toBeNull()
+    view(fresh)
+    const form = buildTurnedForm(jugs.form.preset, jugs.form.sizes)
+    if (!form.ok) throw new Error('no form')
+    const down = (form.value.zones.outside.from + 172) / form.value.totalMm
+    const names = Array.from({ length: 40 }, (_, i) => fresh.section(i / 40, down)?.films.map((f) => f.name).join(' > '))
+    expect(names).toContain('Clear, gloss > Marsh black > Chalk slip')
+    const section = fresh.section(0.01, down)
+    expect(section?.bodyName).toBe('Estuary red earthenware')
+    expect(section?.films.every((f) => f.micrometres > 0)).toBe(true)
+  })
+
+  it('wax holds colour off and is gone after the fire', () => {
+    const middle = (v: ReturnType<typeof view>) => v.gauges.visible.map((x) => x.what)
+    expect(middle(view(viewer, { piece: beakers, afterStep: 11 }))).toContain('Rowan orange')
+    const without = { ...beakers, steps: beakers.steps.filter((s) => s.act !== 'wax') }
+    const share = (p: typeof beakers) => view(viewer, { piece: p, afterStep: p.steps.length - 1 }).gauges.visible.find((x) => x.what === 'Rowan orange')?.share ?? 0
+    expect(share(beakers)).toBeGreaterThan(share(without) + 0.1)
+  })
+
+  it('draws the form without a graphics card: shape, ground and light', () => {
+    const form = buildTurnedForm(jugs.form.preset, jugs.form.sizes)
+    if (!form.ok) throw new Error('no form')
+    const { picture } = view(viewer)
+    const pixels = formPicture(latheMesh(form.value, 48), picture, { turn: 0, tilt: 0.2 }, 80, 80)
+    const alpha = (x: number, y: number) => pixels[4 * (y * 80 + x) + 3]
+    expect([alpha(0, 0), alpha(79, 79)]).toEqual([0, 0])
+    expect(alpha(40, 45)).toBe(255)
+    const covered = Array.from({ length: 6400 }, (_, i) => pixels[4 * i + 3] > 127).filter(Boolean).length
+    expect(covered).toBeGreaterThan(1500)
+    expect(covered).toBeLessThan(3800)
+  })
+})
+
+describe('a new plan', () => {
+  it.each(Object.keys(studio.bodies))('on %s is settled: coats counted, nothing left but notes', (bodyId) => {
+    const thin = { ...beakers, bodyId, steps: beakers.steps.map((s) => (s.act === 'coat' ? { ...s, coats: 1, mediumId: 'shell-white' } : s)).filter((s) => s.act !== 'wipeDust') }
+    const settled = settlePlan(thin, studio)
+    const findings = judge(settled, studio)
+    expect(settled.steps.some((s) => s.act === 'wipeDust')).toBe(true)
+    expect(findings.ok && findings.value.filter((f) => f.severity !== 'note' && f.mends.length > 0).map((f) => f.sentence)).toEqual([])
+  })
+
+  it('that is sound already stays as it is', () => {
+    expect(settlePlan(jugs, studio)).toBe(jugs)
+  })
+})
+
+describe('the rail', () => {
+  it('keeps the order of the plan from left to right', () => {
+    for (const piece of Object.values(studio.pieces)) {
+      const layout = railLayout(piece.steps, 1200)
+      const places = piece.steps.map((_, i) => layout.tags.find((t) => t.index === i)?.x ?? layout.stretches.find((s) => s.openedBy === i)?.from ?? NaN)
+      for (let i = 1; i < places.length; i++) expect(places[i]).toBeGreaterThan(places[i - 1])
+      expect(layout.width).toBeGreaterThanOrEqual(1199)
+      expect(layout.stretches.at(-1)?.to).toBeCloseTo(layout.width, 6)
+    }
+  })
+
+  it('hangs each step in the stretch of its stage, water falling along it', () => {
+    const layout = railLayout(jugs.steps, 1200)
+    const times = timeline(jugs.steps)
+    for (const tag of layout.tags) {
+      const stretch = layout.stretches.find((s) => tag.x >= s.from && tag.x <= s.to)
+      expect(stretch?.stage).toBe(times[tag.index].stage === 'glazedRaw' ? 'bisque' : times[tag.index].stage)
+    }
+    const water = layout.stretches.map((s) => s.water[0])
+    expect(water).toEqual([...water].sort((a, b) => b - a))
+  })
+
+  it('shows the stages and the kiln that a plan has not reached', () => {
+    const layout = railLayout([], 900)
+    expect(layout.stretches.map((s) => s.name)).toEqual(['wet', 'soft leather-hard', 'leather-hard', 'hard leather-hard', 'bone dry', 'kiln'])
+    expect(layout.stretches.filter((s) => s.visited).map((s) => s.stage)).toEqual(['wet'])
+  })
+
+  it('repeats a stage when the plan sends the clay back', () => {
+    const back: Step[] = [jugs.steps[5], { ...jugs.steps[0], id: 'again' }]
+    expect(railLayout(back, 900).stretches.filter((s) => s.stage === 'leatherHard')).toHaveLength(2)
+  })
+
+  it('knows where a dropped step goes', () => {
+    const layout = railLayout(jugs.steps, 1400)
+    const tag = (i: number) => layout.tags.find((t) => t.index === i)?.x ?? 0
+    expect(dropPlace(layout, jugs.steps, tag(3) + 2)).toMatchObject({ at: 4, stage: 'leatherHard', visited: true })
+    expect(dropPlace(layout, jugs.steps, tag(1) - 4)).toMatchObject({ at: 1 })
+    const boneDry = layout.stretches.find((s) => s.stage === 'boneDry')
+    expect(dropPlace(layout, jugs.steps, (boneDry?.from ?? 0) + 60)).toMatchObject({ at: 6, stage: 'boneDry', visited: true })
+    const passed = layout.stretches.find((s) => s.stage === 'hardLeatherHard')
+    expect(dropPlace(layout, jugs.steps, (passed?.from ?? 0) + 5)).toMatchObject({ stage: 'hardLeatherHard', visited: false })
+  })
+})
+
+describe('steps in words', () => {
+  const every = Object.values(studio.pieces).flatMap((p) => p.steps.map((s, i) => [stepWords(s, studio).title, s, timeline(p.steps)[i].stage] as const))
+
+  it.each(every)('%s has a title, bench words and a wait where it is wet', (title, step, stage) => {
+    expect(title.length).toBeGreaterThan(2)
+    const bench = benchWords(step, stage, studio)
+    expect(bench.detail.length).toBeGreaterThan(15)
+    expect(bench.lookFor.length).toBeGreaterThan(5)
+    expect(coatWaits(step, stage, studio).every((s) => s > 0)).toBe(true)
+    if (step.act === 'coat') expect(bench.boxes).toBe(step.coats)
+    if (step.act === 'fire') expect(bench.caution).toContain('kiln')
+  })
+
+  it('follows the studio’s units', () => {
+    const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
+    expect(placeWords({ parts: ['outside'], band: { fromMm: 25.4, toMm: 50.8 } }, inches.settings)).toBe('outside, 1.00 in to 2.00 in up the wall')
+    expect(placeWords({ parts: ['inside', 'floor', 'rim'], band: null }, studio.settings)).toBe('inside and rim')
+    expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
+  })
+})
+
+describe('a new step', () => {
+  it.each(ADDABLE.map((a) => [a.word, a.act] as const))('“%s” is valid anywhere in any demo plan', (_, act) => {
+    for (const piece of Object.values(studio.pieces)) {
+      const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+      if (!form.ok) throw new Error('no form')
+      for (let after = -1; after < piece.steps.length; after++) {
+        const content = newStepContent(act, piece, studio, form.value, after)
+        expect(stepSchema.safeParse({ ...content, id: 'n', done: false }).success).toBe(true)
+      }
+    }
+  })
+})
