@@ -1,4 +1,4 @@
-import { contents, expect, open, openPlan, openText, saved, step, test } from './studio'
+import { contents, expect, open, openPlan, openText, saved, step, takeAway, test } from './studio'
 
 test('export, wipe, import: the same studio', async ({ page }) => {
   await open(page, '/studio')
@@ -26,7 +26,7 @@ test('export, wipe, import: the same studio', async ({ page }) => {
 test('a piece goes out and comes back: same piece, same picture', async ({ page }) => {
   await openPlan(page, 'reed-jugs')
   const exporting = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Piece file' }).click()
+  await takeAway(page, 'Piece file')
   const file = await contents(await exporting)
   await step(page, 'Step 5: Carve reeds').click()
   await page.getByRole('button', { name: 'remove', exact: true }).click()
@@ -62,12 +62,12 @@ test.describe('bad files are refused with a sentence and change nothing', () => 
 test('the bench card is a PDF and the picture a PNG', async ({ page }) => {
   await openPlan(page, 'scallop-dish')
   const card = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Bench card' }).click()
+  await takeAway(page, 'Bench card')
   const pdf = await card
   expect(pdf.suggestedFilename()).toBe('scallop-dish-bench-card.pdf')
   expect((await contents(pdf)).subarray(0, 5).toString()).toBe('%PDF-')
   const picture = page.waitForEvent('download')
-  await page.getByRole('button', { name: 'Picture' }).click()
+  await takeAway(page, 'Picture')
   const png = await contents(await picture)
   expect(png.subarray(1, 4).toString()).toBe('PNG')
   expect(png.readUInt32BE(16)).toBeGreaterThan(600)

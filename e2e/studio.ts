@@ -38,7 +38,7 @@ export const skins = (page: Page): Promise<number> => count(page, 'skin')
 /** Waits until a newer skin than number `than` has been drawn. */
 export async function drawn(page: Page, than: number): Promise<void> {
   await expect.poll(() => count(page, 'skin'), { timeout: 40_000 }).toBeGreaterThan(than)
-  await page.waitForTimeout(350)
+  await page.waitForTimeout(250)
 }
 
 /** Mean colour of the middle of the turning form, 0–255 a channel. */
@@ -72,3 +72,9 @@ export async function contents(download: Download): Promise<Buffer> {
 /** Chooses a file for the “Open a file” button of the view. */
 export const openText = (page: Page, name: string, text: string | Buffer): Promise<void> =>
   page.getByLabel('Open a Vernice file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.isBuffer(text) ? text : Buffer.from(text) })
+
+/** Takes something of the piece away as a file, from the menu of the plan. */
+export async function takeAway(page: Page, what: string): Promise<void> {
+  await page.getByText('Take away', { exact: true }).click()
+  await page.getByRole('button', { name: what, exact: true }).click()
+}

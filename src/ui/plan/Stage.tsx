@@ -1,22 +1,19 @@
 'use client'
 
 import { useMemo } from 'react'
-import { Download, Printer } from 'lucide-react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
 import { totalShrinkage } from '@/core/form/shrinkage'
 import type { TurnedForm } from '@/core/form/turnedForm'
-import { writePiece } from '@/core/formats/verniceFile'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/model/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { latheMesh } from '@/core/picture/lathe'
 import type { ViewKind } from '@/core/usecases/pieceView'
-import { exportCard } from '@/store/exports'
 import type { SkinAnswer } from '@/workers/protocol'
-import { download, fileName } from '@/store/download'
 import { Segments } from '@/ui/kit/fields'
+import { ExportMenu } from './ExportMenu'
 import { GaugeBlock } from './GaugeBlock'
 import { SectionCut, type Spot } from './SectionCut'
 import { Wheel } from './Wheel'
@@ -66,16 +63,8 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
         <Segments label="How it is shown" value={kind} onChange={onKind} choices={[['bench', 'on the bench'], ['firedNow', 'fired now'], ['firedWhole', 'fired at the end']]} />
         <Segments small label="Seen in" value={light} onChange={onLight} choices={[['daylight', 'daylight'], ['gallery', 'gallery'], ['lamp', 'lamp']]} />
       </div>
-      <div className="absolute right-4 bottom-4 flex flex-col items-end gap-1">
-        <button type="button" className="btn btn-sm" onClick={() => void exportCard(piece, studio)}>
-          <Printer size={15} aria-hidden /> Bench card
-        </button>
-        <button type="button" className="btn btn-sm" onClick={() => document.dispatchEvent(new CustomEvent('vernice:picture'))}>
-          <Download size={15} aria-hidden /> Picture
-        </button>
-        <button type="button" className="btn btn-sm" onClick={() => download(fileName(piece.name, 'vernice-piece.json'), new Blob([writePiece(piece, studio)], { type: 'application/json' }))}>
-          <Download size={15} aria-hidden /> Piece file
-        </button>
+      <div className="absolute right-4 bottom-4 flex items-end">
+        <ExportMenu piece={piece} studio={studio} />
       </div>
     </section>
   )

@@ -38,6 +38,8 @@ function turned(view: WheelView, change: Turning): WheelView {
 export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const scene = useRef<WheelScene | null>(null)
+  /** Skins given to the scene so far; the number on the canvas is that of the skin that has been drawn. */
+  const skins = useRef(0)
   const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
   const resting = restingView(piece)
   const [view, turn] = useReducer(turned, { turn: resting.turn, tilt: resting.tilt, zoom: 1, flipped: false })
@@ -65,9 +67,12 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
   useEffect(() => {
     if (!scene.current || !skin || !canvas.current) return
     const element = canvas.current
-    scene.current.onDrawn = () => (element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1))
+    skins.current++
+    scene.current.onDrawn = () => {
+      element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1)
+      element.dataset.skin = String(skins.current)
+    }
     scene.current.setSkin(skin.picture)
-    element.dataset.skin = String(Number(element.dataset.skin ?? 0) + 1)
   }, [ready, skin, mesh])
   useEffect(() => scene.current?.setView(view), [ready, view])
   useEffect(() => {

@@ -1,0 +1,56 @@
+// From an edit in the built application to the new picture on the form, in headless Chromium.
+import { chromium } from '@playwright/test'
+import { spawn } from 'node:child_process'
+
+const PORT = 3229
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], { env: { ...process.env, VERNICE_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' }, stdio: 'ignore' })
+try {
+  await ready()
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', chromiumSandbox: false })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`http://localhost:${PORT}/plan/reed-jugs`)
+  await page.waitForFunction(() => Number(document.querySelector('canvas')?.dataset.skin ?? 0) > 0, null, { timeout: 60_000 })
+  await page.locator('[data-step="jug-5"]').click()
+  const times = []
+  for (let i = 0; i < 8; i++) {
+    const line = (1.8 + i * 0.1).toFixed(1)
+    await page.waitForTimeout(600)
+    times.push(
+      await page.evaluate(async (value) => {
+        const canvas = document.querySelector('canvas')
+        const field = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Line')
+        const input = document.getElementById(field.htmlFor)
+        const before = Number(canvas.dataset.skin)
+        const longest = { ms: 0 }
+        const observer = new PerformanceObserver((list) => list.getEntries().forEach((e) => (longest.ms = Math.max(longest.ms, e.duration))))
+        observer.observe({ entryTypes: ['longtask'] })
+        const start = performance.now()
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, value)
+        input.dispatchEvent(new Event('input', { bubbles: true }))
+        await new Promise((resolve) => {
+          const look = () => (Number(canvas.dataset.skin) > before ? resolve() : requestAnimationFrame(look))
+          look()
+        })
+        const pictureAt = performance.now() - start
+        await new Promise((resolve) => setTimeout(resolve, 300))
+        return { pictureAt, longest: longest.ms }
+      }, line),
+    )
+  }
+  const median = (key) => times.map((t) => t[key]).sort((a, b) => a - b)[times.length >> 1].toFixed(0)
+  console.table([{ 'edit → picture, ms': median('pictureAt'), 'longest task of the main thread, ms': median('longest'), renderer: 'software (no graphics card)' }])
+  await browser.close()
+} finally {
+  server.kill()
+}
+
+async function ready() {
+  for (let i = 0; i < 100; i++) {
+    try {
+      await fetch(`http://localhost:${PORT}`)
+      return
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, 200))
+    }
+  }
+}
