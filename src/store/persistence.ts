@@ -31,7 +31,9 @@ export class Persistence {
     await transaction.done
     this.revisions = new Map(records.map((record) => [record.key, record.revision]))
     this.saved = read.value.studio
-    return { ok: true, value: { studio: read.value.studio, past: history?.past ?? [], future: history?.future ?? [] } }
+    // Edits recorded against an older version do not fit the migrated studio.
+    const kept = read.value.migrated.length ? undefined : history
+    return { ok: true, value: { studio: read.value.studio, past: kept?.past ?? [], future: kept?.future ?? [] } }
   }
 
   /** Saves what changed since the last save or load, in one transaction; refuses when another tab saved one of the same records. */

@@ -117,3 +117,6 @@ export const linearFromHex = (hex: string): [number, number, number] => {
   const n = Number.parseInt(hex.slice(1), 16)
   return [decodeSrgb(((n >> 16) & 255) / 255), decodeSrgb(((n >> 8) & 255) / 255), decodeSrgb((n & 255) / 255)]
 }
+
+/** “#rrggbb” of a linear colour. */
+export const hexFromLinear = (linear: Triple): string => hexOf(toBytes(linear))

@@ -30,6 +30,9 @@ const glaze = (id: string, name: string, surface: Medium['surface'], range: Medi
 
 const flat = (v: number): Curve => () => v
 
+const opaque = (id: string, name: string, K: Curve, S: Curve, wet: string, dry: string) =>
+  entry({ id, name, kind: 'opaque', surface: 'satin', range: { from: '06', to: '04' }, raw: { wet, dry }, filmUm: 45, K, S })
+
 /**
  * The starter cupboard: invented media whose curves show the facts of the trade (absorption K and scattering S per nominal
  * coat). Raw colours mislead on purpose, as raw colours do.
@@ -47,6 +50,11 @@ export const STARTER_MEDIA: readonly Medium[] = [
   underglaze('reed-green', 'Reed green', (l) => 0.06 + 1.5 * g(640, 52)(l) + 1.1 * sg(470, 16)(l), flat(0.75), '#9fa98c', '#c3cbb3'),
   underglaze('mussel-grey', 'Mussel grey', (l) => 0.5 + 0.25 * g(590, 60)(l), flat(0.6), '#8d8a98', '#b5b2bd'),
   underglaze('shell-white', 'Shell white', (l) => 0.012 + 0.25 * sg(395, 8)(l), (l) => 1.7 * (550 / l) ** 0.3, '#e6e1d6', '#f6f3ec'),
+  entry({ id: 'rust-wash', name: 'Rust wash', kind: 'wash', surface: 'matte', range: WIDE, raw: { wet: '#8c4b34', dry: '#b5674a' }, filmUm: 12, K: (l) => 0.3 + 2.1 * sg(598, 32)(l), S: flat(0.14) }),
+  entry({ id: 'tarn-wash', name: 'Tarn wash', kind: 'wash', surface: 'matte', range: WIDE, raw: { wet: '#6f6a78', dry: '#97909f' }, filmUm: 12, K: (l) => 0.9 + 1.1 * g(610, 60)(l), S: flat(0.12) }),
+  opaque('iris-opaque', 'Iris blue, opaque', (l) => 0.04 + 1.9 * g(605, 50)(l), flat(0.9), '#a9a6cf', '#c9c6e2'),
+  opaque('copse-opaque', 'Copse green, opaque', (l) => 0.05 + 1.3 * g(645, 55)(l) + 0.95 * sg(465, 16)(l), flat(1), '#b3bd9f', '#ced6c0'),
+  opaque('honey-opaque', 'Honey, opaque', (l) => 0.03 + 2 * sg(500, 16)(l), flat(1.2), '#e0c388', '#eed9b0'),
   glaze('clear-gloss', 'Clear, gloss', 'gloss', { from: '06', to: '04' }, (l) => 0.004 + 0.03 * sg(400, 10)(l), flat(0.01), '#e7c6c6', true),
   glaze('clear-satin', 'Clear, satin', 'satin', { from: '06', to: '04' }, (l) => 0.006 + 0.03 * sg(400, 10)(l), flat(0.035), '#e3d3d8', true),
   glaze('clear-stoneware', 'Clear, stoneware', 'gloss', { from: '5', to: '6' }, (l) => 0.005 + 0.03 * sg(400, 10)(l), flat(0.01), '#d9d7cf', true),

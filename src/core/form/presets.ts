@@ -1,3 +1,5 @@
+import type { PartKind } from './parts'
+import type { Plan } from './planOutline'
 import type { ProfilePoint } from './profile'
 
 /** What a potter measures on a finished piece, mm as made. */
@@ -9,7 +11,7 @@ export interface TurnedSizes {
   readonly wallMm: number
 }
 
-export const FORM_PRESETS = ['jug', 'beaker', 'bowl', 'dish', 'cylinderJar', 'bottle', 'moonJar'] as const
+export const FORM_PRESETS = ['jug', 'beaker', 'mug', 'cup', 'bowl', 'pinchBowl', 'dish', 'plate', 'platter', 'cylinderJar', 'bottle', 'moonJar', 'tile'] as const
 
 export type FormPreset = (typeof FORM_PRESETS)[number]
 
@@ -19,6 +21,10 @@ export interface PresetDefinition {
   readonly sizes: TurnedSizes
   /** Whether the widest part is measured apart from rim and foot. */
   readonly hasBelly: boolean
+  /** A slab: its height is its thickness, and it has a back, an edge and a face instead of an inside. */
+  readonly flat?: boolean
+  /** How it looks from above, how uneven its wall is, and what is joined to it, unless the artist says otherwise. */
+  readonly begins?: { readonly plan?: Plan; readonly unevenMm?: number; readonly parts?: readonly PartKind[] }
   /** Control points of the outside, from the edge of the foot to the rim, for given diameters and height. */
   readonly outline: (s: TurnedSizes) => ProfilePoint[]
 }
@@ -45,6 +51,53 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     hasBelly: false,
     outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.34), h * 0.3), at(between(foot, rim, 0.68), h * 0.66), at(rim, h)],
   },
+  mug: {
+    name: 'Mug',
+    words: 'straight wall, a handle',
+    sizes: { heightMm: 98, rimMm: 86, bellyMm: 90, footMm: 76, wallMm: 4.5 },
+    hasBelly: true,
+    begins: { parts: ['handle'] },
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [at(foot, 0), at(between(foot, belly, 0.8), h * 0.16), at(belly, h * 0.4), at(between(rim, belly, 0.6), h * 0.72), at(rim, h)],
+  },
+  cup: {
+    name: 'Cup',
+    words: 'small, round below, no handle',
+    sizes: { heightMm: 72, rimMm: 84, bellyMm: 84, footMm: 44, wallMm: 4 },
+    hasBelly: false,
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(foot * 1.04, h * 0.1), at(between(foot, rim, 0.62), h * 0.34), at(between(foot, rim, 0.94), h * 0.7), at(rim, h)],
+  },
+  pinchBowl: {
+    name: 'Pinched bowl',
+    words: 'pinched by hand, its wall and rim uneven',
+    sizes: { heightMm: 76, rimMm: 132, bellyMm: 138, footMm: 62, wallMm: 7 },
+    hasBelly: true,
+    begins: { unevenMm: 2.2 },
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [at(foot, 0), at(between(foot, belly, 0.55), h * 0.16), at(between(foot, belly, 0.92), h * 0.45), at(belly, h * 0.72), at(rim, h)],
+  },
+  plate: {
+    name: 'Plate',
+    words: 'flat well, a broad rim',
+    sizes: { heightMm: 26, rimMm: 262, bellyMm: 262, footMm: 164, wallMm: 6.5 },
+    hasBelly: false,
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.14), h * 0.2), at(between(foot, rim, 0.3), h * 0.52), at(between(foot, rim, 0.65), h * 0.78), at(rim, h)],
+  },
+  platter: {
+    name: 'Oval platter',
+    words: 'wide and low, longer than it is broad',
+    sizes: { heightMm: 40, rimMm: 246, bellyMm: 246, footMm: 170, wallMm: 7.5 },
+    hasBelly: false,
+    begins: { plan: { kind: 'oval', ratio: 1.4 } },
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.3), h * 0.24), at(between(foot, rim, 0.66), h * 0.62), at(rim, h)],
+  },
+  tile: {
+    name: 'Tile or slab',
+    words: 'flat, round or rectangular: back, edge and face',
+    sizes: { heightMm: 9, rimMm: 148, bellyMm: 148, footMm: 148, wallMm: 9 },
+    hasBelly: false,
+    flat: true,
+    begins: { plan: { kind: 'rectangle', ratio: 1 } },
+    outline: ({ heightMm: h, rimMm: rim }) => [at(rim, 0), at(rim, h)],
+  },
   bowl: {
     name: 'Bowl',
     words: 'open curve from a small foot',
@@ -64,10 +117,11 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     ],
   },
   cylinderJar: {
-    name: 'Cylinder jar',
-    words: 'straight walls, slightly drawn in at foot and rim',
+    name: 'Lidded jar',
+    words: 'straight walls, drawn in at foot and rim, with a lid',
     sizes: { heightMm: 124, rimMm: 88, bellyMm: 98, footMm: 90, wallMm: 5.5 },
     hasBelly: true,
+    begins: { parts: ['lid'] },
     outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
       at(foot, 0), at(between(foot, belly, 0.85), h * 0.12), at(belly, h * 0.4), at(belly, h * 0.72), at(between(rim, belly, 0.75), h * 0.9), at(rim, h),
     ],

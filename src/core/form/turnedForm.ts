@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../base/result'
 import { clamp } from '../numeric/interpolation'
+import { planOutline, ROUND, type Plan, type PlanOutline } from './planOutline'
 import { PRESETS, type FormPreset, type TurnedSizes } from './presets'
 import { arcLengths, insideOf, smoothThrough, type ProfilePoint } from './profile'
 
@@ -26,13 +27,34 @@ export interface TurnedForm {
   readonly zones: Readonly<Record<ZoneName, Stretch>>
   readonly wallMm: number
   readonly heightMm: number
+  /** A slab: base is its back, outside its edge, floor its face. */
+  readonly flat: boolean
+  /** How it looks from above. Radii of the profile are half its width. */
+  readonly plan: PlanOutline
+  /** How far a hand-built wall strays from the profile either way, mm. */
+  readonly unevenMm: number
 }
+
+/** Length once round a form where its profile has a radius, mm. */
+export const aroundMm = (form: TurnedForm, radiusMm: number): number => form.plan.length * radiusMm
+
+/** Thinnest wall to reckon with: an uneven wall is thinner in places. */
+export const thinnestWallMm = (form: TurnedForm): number => Math.max(1, form.wallMm - 1.4 * form.unevenMm)
+
+/** What shapes a form besides its preset. */
+export interface FormVariation {
+  readonly plan: Plan
+  readonly unevenMm: number
+}
+
+const PLAIN: FormVariation = { plan: ROUND, unevenMm: 0 }
 
 /** The floor is thicker than the wall [our choice, common practice]. */
 const FLOOR_OVER_WALL = 1.15
 
 /** Builds a form from a preset and its measured sizes. Fails with words when the sizes contradict each other. */
-export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes): Result<TurnedForm> {
+export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variation = PLAIN): Result<TurnedForm> {
+  if (PRESETS[preset].flat) return buildSlab(sizes.rimMm / 2, sizes.heightMm, variation)
   const narrowest = Math.min(sizes.rimMm, sizes.footMm)
   if (sizes.wallMm * 2.6 > narrowest) {
     return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm leaves no room in a diameter of ${narrowest} mm; make the wall thinner or the form wider` })
@@ -41,11 +63,24 @@ export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes): Result<
     return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm is too thick for a height of ${sizes.heightMm} mm; make the wall thinner` })
   }
   const outside = smoothThrough(PRESETS[preset].outline(sizes))
-  return buildFromOutside(outside, sizes.wallMm)
+  return buildFromOutside(outside, sizes.wallMm, variation)
+}
+
+/** A flat slab: across its back, over its edge and to the middle of its face. */
+function buildSlab(radiusMm: number, thickMm: number, { plan, unevenMm }: FormVariation): Result<TurnedForm> {
+  if (thickMm > radiusMm) return fail({ code: 'form-impossible', reason: `a slab ${thickMm} mm thick and ${2 * radiusMm} mm wide is no slab; make it thinner or wider` })
+  const corner = { r: radiusMm, z: 0 }
+  const brow = { r: radiusMm, z: thickMm }
+  const profile = joined([straight({ r: 0, z: 0 }, corner), straight(corner, brow), straight(brow, { r: 0, z: thickMm })])
+  const lengths = arcLengths(profile)
+  const totalMm = 2 * radiusMm + thickMm
+  const over = { from: radiusMm + thickMm, to: radiusMm + thickMm }
+  const zones = { base: { from: 0, to: radiusMm }, outside: { from: radiusMm, to: radiusMm + thickMm }, rim: over, inside: over, floor: { from: over.from, to: totalMm } }
+  return ok({ profile, lengths, totalMm, wallMm: thickMm, heightMm: thickMm, zones, flat: true, plan: planOutline(plan), unevenMm })
 }
 
 /** Builds a form from the sampled outside, foot to rim. */
-export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: number): Result<TurnedForm> {
+export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: number, { plan, unevenMm } = PLAIN): Result<TurnedForm> {
   const floorMm = wallMm * FLOOR_OVER_WALL
   const inside = insideOf(outside, wallMm, floorMm)
   if (inside.length < 4) {
@@ -71,6 +106,9 @@ export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: numbe
     totalMm,
     wallMm,
     heightMm: Math.max(...profile.map((p) => p.z)),
+    flat: false,
+    plan: planOutline(plan),
+    unevenMm,
     zones: {
       base: { from: 0, to: footAt },
       outside: { from: footAt, to: rimFrom },

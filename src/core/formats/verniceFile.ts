@@ -4,6 +4,7 @@ import type { Issue } from '../base/issue'
 import { bodySchema, mediumSchema } from '../model/material'
 import { CURRENT_VERSION, migrate } from '../model/migrations'
 import { pieceSchema, type Piece } from '../model/piece'
+import { mediaOfStep } from '../model/step'
 import { studioSchema, type Studio } from '../model/studio'
 
 /** Largest file that is read, bytes. */
@@ -34,7 +35,7 @@ export type PieceFile = z.infer<typeof pieceFileSchema>
 export type StudioFile = z.infer<typeof studioFileSchema>
 
 /** Ids of the media a piece uses. */
-export const mediaOf = (piece: Piece): string[] => [...new Set(piece.steps.flatMap((step) => ('mediumId' in step ? [step.mediumId] : [])))]
+export const mediaOf = (piece: Piece): string[] => [...new Set([...piece.steps, ...(piece.variant ?? [])].flatMap(mediaOfStep))]
 
 /** A piece as JSON text, with the materials it needs. */
 export function writePiece(piece: Piece, studio: Studio): string {
@@ -107,10 +108,13 @@ function expectation(issue: z.core.$ZodIssue): string {
 
 function missingIn(piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>, path: string): Issue | null {
   if (!bodies[piece.bodyId]) return { code: 'unknown-reference', path: `${path}.bodyId`, actual: `“${piece.bodyId}”`, expected: 'a body in this file' }
-  const at = piece.steps.findIndex((step) => 'mediumId' in step && !media[step.mediumId])
-  if (at < 0) return null
-  const step = piece.steps[at]
-  return { code: 'unknown-reference', path: `${path}.steps.${at}.mediumId`, actual: `“${'mediumId' in step ? step.mediumId : ''}”`, expected: 'a material in this file' }
+  for (const [list, steps] of [['steps', piece.steps], ['variant', piece.variant ?? []]] as const) {
+    for (const [at, step] of steps.entries()) {
+      const missing = mediaOfStep(step).find((id) => !media[id])
+      if (missing) return { code: 'unknown-reference', path: `${path}.${list}.${at}`, actual: `“${missing}”`, expected: 'a material in this file' }
+    }
+  }
+  return null
 }
 
 function missingInStudio(studio: Studio): Issue | null {

@@ -1,6 +1,7 @@
 import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Command } from '../model/command'
 import type { Step, StepContent } from '../model/step'
+import { bring } from '../model/stepBuilders'
 import { timeline } from '../model/timeline'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './plan'
@@ -52,6 +53,6 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   if (!isDrying(stage)) return null
   const passes = times.findIndex((time) => stageIndex(time.stage) > stageIndex(stage))
   const at = passes < 0 ? others.length : passes - 1
-  const bring = addStep(plan, label, at, { act: 'bring', to: stage, cover: 'draped' })
-  return together(label, [moveStep(plan, label, step.id, at), bring])
+  const dry = addStep(plan, label, at, bring(stage))
+  return together(label, [moveStep(plan, label, step.id, at), dry])
 }

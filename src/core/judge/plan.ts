@@ -1,8 +1,11 @@
-import { buildTurnedForm, type TurnedForm } from '../form/turnedForm'
+import { buildForm } from '../form/buildForm'
+import type { TurnedForm } from '../form/turnedForm'
 import { coneIndex, type Cone } from '../firing/cones'
 import type { Result } from '../base/result'
 import { ok } from '../base/result'
-import { compilePlan, type SkinOperation } from '../skin/compile'
+import { compilePlan } from '../skin/compile/compilePlan'
+import type { SkinOperation } from '../skin/compile/course'
+import { MediaShelf } from '../skin/mediaShelf'
 import { StackOptics } from '../skin/appearance'
 import { skinGrid, type SkinGrid } from '../skin/grid'
 import { probeSpot, type Spot } from '../skin/probe'
@@ -21,6 +24,9 @@ export class JudgedPlan {
   readonly operations: readonly SkinOperation[]
   readonly optics: StackOptics
   readonly ways: Ways
+  readonly shelf: MediaShelf
+  /** All media, mixtures among them, by number. */
+  readonly media: readonly Medium[]
   private readonly spots = new Map<string, Stack[]>()
 
   private constructor(
@@ -29,17 +35,20 @@ export class JudgedPlan {
     readonly form: TurnedForm,
     readonly grid: SkinGrid,
     readonly body: Body,
-    readonly media: readonly Medium[],
+    media: readonly Medium[],
   ) {
+    const shelf = new MediaShelf(media)
     this.steps = piece.steps
     this.times = timeline(piece.steps)
-    this.operations = compilePlan(piece.steps, media, grid)
-    this.optics = new StackOptics(body, media)
+    this.operations = compilePlan(piece.steps, shelf, grid)
+    this.shelf = shelf
+    this.media = shelf.list
+    this.optics = new StackOptics(body, shelf.list)
     this.ways = studio.ways
   }
 
   static of(piece: Piece, studio: Studio): Result<JudgedPlan> {
-    const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+    const form = buildForm(piece.form)
     if (!form.ok) return form
     // Probing needs no raster: a coarse grid carries the form.
     const grid = skinGrid(form.value, 128, 256)
@@ -57,7 +66,7 @@ export class JudgedPlan {
 
   /** The stack at a spot after each step (entry 0: bare clay). */
   probe(spot: Spot): Stack[] {
-    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}`
+    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}@${spot.across ?? ''}@${spot.onHigh ?? ''}`
     let stacks = this.spots.get(key)
     if (!stacks) {
       stacks = probeSpot(this.operations, this.steps.length, spot, this.traits)

@@ -24,7 +24,7 @@ export const bodySchema = z.strictObject({
 
 export type Body = z.infer<typeof bodySchema>
 
-export const MEDIUM_KINDS = ['slip', 'underglaze', 'glaze', 'wax'] as const
+export const MEDIUM_KINDS = ['slip', 'underglaze', 'wash', 'opaque', 'glaze', 'wax'] as const
 
 export type MediumKind = (typeof MEDIUM_KINDS)[number]
 

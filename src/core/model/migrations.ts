@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 1
+export const CURRENT_VERSION = 2
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -10,8 +10,51 @@ export interface Migration {
   readonly migrate: (document: Record<string, unknown>) => Record<string, unknown>
 }
 
-/** All migrations, oldest first. Version 1 is the first that was published, so there are none yet. */
-export const MIGRATIONS: readonly Migration[] = []
+type Loose = Record<string, unknown>
+
+const eachPiece = (document: Loose, change: (piece: Loose) => Loose): Loose => {
+  const all = (pieces: unknown) => Object.fromEntries(Object.entries((pieces ?? {}) as Record<string, Loose>).map(([id, piece]) => [id, change(piece)]))
+  if ('steps' in document && 'form' in document) return change(document)
+  if ('piece' in document) return { ...document, piece: change(document.piece as Loose) }
+  if ('studio' in document) return { ...document, studio: { ...(document.studio as Loose), pieces: all((document.studio as Loose).pieces) } }
+  return document
+}
+
+const PLAIN_MOTIF_1 = { made: 'filled', ground: false, rows: 1, rowGapMm: 4, alternate: 'none', startDeg: 0, text: '', drawing: null }
+
+/** What version 2 added to each step of version 1. */
+function stepFrom1(step: Loose): Loose {
+  const placed: Loose = 'place' in step ? { ...step, place: { ...(step.place as Loose), sectors: null } } : { ...step }
+  const drawn: Loose = 'motif' in placed ? { ...placed, motif: { ...(placed.motif as Loose), ...PLAIN_MOTIF_1 } } : placed
+  switch (step.act) {
+    case 'coat':
+      return { ...drawn, mix: [], water: 0, blend: null, applicator: 'brush' }
+    case 'wax':
+      return { ...drawn, motif: null }
+    case 'glaze':
+      return { ...drawn, drips: false }
+    case 'fire':
+      return { ...drawn, slab: false }
+    default:
+      return drawn
+  }
+}
+
+/** All migrations, oldest first. */
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    from: 1,
+    name: 'every technique: places with sectors, richer motifs and coats, forms with a plan, parts and outlines of their own',
+    migrate: (document) =>
+      eachPiece(document, (piece) => ({
+        ...piece,
+        form: { ...(piece.form as Loose), plan: { kind: 'round', ratio: 1 }, unevenMm: 0, own: null, parts: [] },
+        steps: Array.isArray(piece.steps) ? piece.steps.map((step) => stepFrom1(step as Loose)) : piece.steps,
+        variant: null,
+        lightTarget: null,
+      })),
+  },
+]
 
 /**
  * Brings a document up to `current`. A newer one is refused; a gap in the chain is a broken invariant and throws.

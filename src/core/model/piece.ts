@@ -1,13 +1,37 @@
 import { z } from 'zod'
+import { PART_KINDS } from '../form/parts'
+import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
 import { stepSchema } from './step'
 
 const mm = z.number().positive().max(1500)
 
+const partSchema = z.strictObject({
+  id: z.string().min(1).max(64).regex(/^[\w-]+$/),
+  kind: z.enum(PART_KINDS),
+  degrees: z.number().min(0).max(360),
+  upMm: z.number().min(0).max(2000),
+  heightMm: z.number().min(1).max(1000),
+  widthMm: z.number().min(1).max(500),
+  thickMm: z.number().min(1).max(200),
+})
+
+const caliperRowSchema = z.strictObject({ heightMm: z.number().min(0).max(1500), diameterMm: mm, wallMm: z.number().min(1).max(60) })
+
+/** Sizes are those of the preset as made; an outline of one’s own takes the place of the preset’s. */
 export const formSchema = z.strictObject({
   kind: z.literal('turned'),
   preset: z.enum(FORM_PRESETS),
   sizes: z.strictObject({ heightMm: mm, rimMm: mm, bellyMm: mm, footMm: mm, wallMm: z.number().min(1).max(60) }),
+  plan: z.strictObject({ kind: z.enum(PLAN_KINDS), ratio: z.number().min(1).max(3) }),
+  unevenMm: z.number().min(0).max(8),
+  own: z
+    .discriminatedUnion('kind', [
+      z.strictObject({ kind: z.literal('measured'), rows: z.array(caliperRowSchema).min(2).max(40) }),
+      z.strictObject({ kind: z.literal('traced'), name: z.string().max(80), points: z.array(z.tuple([z.number(), z.number()])).min(3).max(200) }),
+    ])
+    .nullable(),
+  parts: z.array(partSchema).max(12),
 })
 
 export type Form = z.infer<typeof formSchema>
@@ -26,6 +50,10 @@ export const pieceSchema = z.strictObject({
   bodyId: z.string().min(1).max(64),
   form: formSchema,
   steps: z.array(stepSchema).max(200),
+  /** Another plan for the same piece, kept to compare with. */
+  variant: z.array(stepSchema).max(200).nullable(),
+  /** Share of the decorated side that should come out light, if the artist aims for one. */
+  lightTarget: z.number().min(0).max(1).nullable(),
   notes: z.string().max(4000),
 })
 

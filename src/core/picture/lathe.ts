@@ -1,6 +1,8 @@
+import type { Part } from '../form/parts'
 import type { TurnedForm } from '../form/turnedForm'
+import { partMeshes } from './partsMesh'
 
-/** A turned form as a mesh: `rings` + 1 rows along the profile, `sides` + 1 columns round the axis. Lengths in mm. */
+/** A form as a mesh: `rings` + 1 rows along the profile, `sides` + 1 columns round the axis, then its parts. Lengths in mm. */
 export interface LatheMesh {
   readonly rings: number
   readonly sides: number
@@ -16,37 +18,67 @@ export interface LatheMesh {
   readonly indices: Uint32Array
 }
 
-/** Turns a form into a mesh. */
-export function latheMesh(form: TurnedForm, sides = 96): LatheMesh {
+/** How far a hand-built wall strays outward at a share of a turn and a height, mm; the inside strays a little otherwise. */
+function strays(form: TurnedForm, share: number, z: number, inside: boolean): number {
+  if (form.unevenMm === 0) return 0
+  const turn = 2 * Math.PI * share
+  const both = 0.55 * Math.sin(2 * turn + 0.8 + z / 34) + 0.3 * Math.sin(3 * turn + 2.1 - z / 23) + 0.15 * Math.sin(7 * turn + z / 9)
+  return form.unevenMm * (both + (inside ? 0.4 * Math.sin(4 * turn + 1.3 + z / 17) : 0))
+}
+
+/** How far the rim of a hand-built wall rises and falls, mm. */
+const rimWave = (form: TurnedForm, share: number, z: number) => form.unevenMm * 1.1 * Math.sin(4 * Math.PI * share + 0.4) * (z / form.heightMm) ** 3
+
+/** Turns a form into a mesh, with the parts that are joined to it. */
+export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] = []): LatheMesh {
   const { profile, lengths, totalMm } = form
   const columns = sides + 1
-  const count = profile.length * columns
+  const joined = partMeshes(form, parts)
+  const turned = profile.length * columns
+  const count = turned + joined.reduce((sum, mesh) => sum + mesh.positions.length / 3, 0)
   const positions = new Float32Array(count * 3)
   const normals = new Float32Array(count * 3)
   const tangents = new Float32Array(count * 3)
   const uvs = new Float32Array(count * 2)
-  const openness = new Float32Array(count)
+  const openness = new Float32Array(count).fill(0.88)
+  const around = Array.from({ length: columns }, (_, j) => {
+    const [x, z] = form.plan.at(j / sides)
+    const [ax, az] = form.plan.at(j / sides - 0.0005)
+    const [bx, bz] = form.plan.at(j / sides + 0.0005)
+    const length = Math.hypot(bx - ax, bz - az) || 1
+    const tx = (bx - ax) / length
+    const tz = (bz - az) / length
+    return { x, z, tx, tz, support: -x * tz + z * tx }
+  })
   for (let i = 0; i < profile.length; i++) {
     const { r, z } = profile[i]
     const before = profile[Math.max(0, i - 1)]
     const after = profile[Math.min(profile.length - 1, i + 1)]
     const length = Math.hypot(after.r - before.r, after.z - before.z) || 1
-    const nr = (after.z - before.z) / length
-    const nz = -(after.r - before.r) / length
+    const rise = (after.z - before.z) / length
+    const run = (after.r - before.r) / length
     const sky = skyShare(form, lengths[i], r, z)
+    const inside = lengths[i] > form.zones.rim.from
     for (let j = 0; j < columns; j++) {
-      const angle = (j / sides) * 2 * Math.PI
-      const cos = Math.cos(angle)
-      const sin = Math.sin(angle)
+      const { x, z: zed, tx, tz, support } = around[j]
+      const share = j / sides
+      const stray = strays(form, share, z, inside) * Math.min(1, r / 12)
+      const slope = form.unevenMm ? (strays(form, share + 0.002, z, inside) - strays(form, share - 0.002, z, inside)) / (0.004 * form.plan.length * Math.max(r, 12)) : 0
+      // Normal ∝ z′ n − r′ h ŷ, n the outline’s own normal and h its distance from the tangent.
+      const nx = rise * (-tz - slope * tx * (inside ? -1 : 1))
+      const nz = rise * (tx - slope * tz * (inside ? -1 : 1))
+      const ny = -run * support
+      const size = Math.hypot(nx, ny, nz) || 1
       const v = i * columns + j
-      positions.set([r * sin, z, r * cos], 3 * v)
-      normals.set([nr * sin, nz, nr * cos], 3 * v)
-      tangents.set([cos, 0, -sin], 3 * v)
-      uvs.set([j / sides, lengths[i] / totalMm], 2 * v)
+      positions.set([r * x - tz * stray, z + rimWave(form, share, z), r * zed + tx * stray], 3 * v)
+      normals.set([nx / size, ny / size, nz / size], 3 * v)
+      tangents.set([tx, 0, tz], 3 * v)
+      uvs.set([share, lengths[i] / totalMm], 2 * v)
       openness[v] = sky
     }
   }
-  const indices = new Uint32Array((profile.length - 1) * sides * 6)
+  const wall = (profile.length - 1) * sides * 6
+  const indices = new Uint32Array(wall + joined.reduce((sum, mesh) => sum + mesh.indices.length, 0))
   let k = 0
   for (let i = 0; i + 1 < profile.length; i++) {
     for (let j = 0; j < sides; j++) {
@@ -56,12 +88,26 @@ export function latheMesh(form: TurnedForm, sides = 96): LatheMesh {
       k += 6
     }
   }
+  let start = turned
+  for (const mesh of joined) {
+    positions.set(mesh.positions, 3 * start)
+    normals.set(mesh.normals, 3 * start)
+    const vertices = mesh.positions.length / 3
+    for (let v = start; v < start + vertices; v++) {
+      uvs.set(mesh.skin, 2 * v)
+      tangents.set([normals[3 * v + 2], 0, -normals[3 * v]], 3 * v)
+    }
+    indices.set(mesh.indices.map((index) => index + start), k)
+    k += mesh.indices.length
+    start += vertices
+  }
   return { rings: profile.length - 1, sides, positions, normals, tangents, uvs, openness, indices }
 }
 
 /** View factor from a spot inside to the mouth (a disc of the rim's radius seen from depth d), and a little shade near the table. */
 function skyShare(form: TurnedForm, lengthMm: number, r: number, z: number): number {
   const { rim } = form.zones
+  if (form.flat) return lengthMm < form.zones.base.to ? 0.5 : 1
   if (lengthMm < rim.to) return 0.62 + 0.38 * Math.min(1, z / (0.35 * form.heightMm))
   const mouth = narrowestAbove(form, lengthMm)
   const depth = Math.max(0, form.heightMm - z)

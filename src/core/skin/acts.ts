@@ -1,6 +1,5 @@
 import type { MediumKind } from '../model/material'
-import type { Film, Stack } from './stack'
-import { withFilm } from './stack'
+import { BARE_TAPE, NO_TAPE, withFilm, type Film, type Stack } from './stack'
 
 /** What the simulator must know of each medium, by its number. */
 export interface MediumTraits {
@@ -9,13 +8,25 @@ export interface MediumTraits {
   readonly filmUm: number
 }
 
+/** Where a coat settles: evenly; into the low places, as watery colour and washes do; or on the high ones, as from a sponge. */
+export type Settling = 'even' | 'low' | 'high'
+
 /** One act of a step on the skin. Levels run 0–15; 8 is nominal for coats, 15 the full depth or strength elsewhere. */
 export type SkinAct =
-  | { readonly act: 'coat'; readonly medium: number; /** nominal coats in one go */ readonly gain: number }
+  | { readonly act: 'coat'; readonly medium: number; /** nominal coats in one go */ readonly gain: number; readonly settles: Settling }
   | { readonly act: 'bead'; readonly medium: number }
+  | { readonly act: 'fill'; readonly medium: number; /** share of the recess left filled when it has dried */ readonly fills: number }
+  | { readonly act: 'wipe'; /** share of the top film taken off high and low places */ readonly high: number; readonly low: number }
+  | { readonly act: 'scrape' }
   | { readonly act: 'carve'; readonly depthUm: number; readonly cutsBody: boolean }
+  | { readonly act: 'press'; readonly depthUm: number }
   | { readonly act: 'burr'; readonly heightUm: number }
+  | { readonly act: 'burnish' }
   | { readonly act: 'wax'; readonly tacky: boolean }
+  | { readonly act: 'swab' }
+  | { readonly act: 'tape' }
+  | { readonly act: 'peel' }
+  | { readonly act: 'pick' }
   | { readonly act: 'lift'; readonly share: number }
   | { readonly act: 'flake'; readonly medium: number }
   | { readonly act: 'blister'; readonly limitEighths: number }
@@ -26,75 +37,156 @@ export type SkinAct =
 
 type Rule<A extends SkinAct['act']> = (stack: Stack, level: number, act: Extract<SkinAct, { act: A }>, media: readonly MediumTraits[]) => Stack
 
+/** Depths are kept in steps of 40 µm: eight steps in an ordinary carved line. */
+const DEPTH_STEP_UM = 40
+
+/** From this depth a spot keeps what is wiped over it, µm; shallower, it shares in the wiping. */
+export const KEEPS_UM = 120
+
+const stepped = (um: number) => DEPTH_STEP_UM * Math.round(um / DEPTH_STEP_UM)
+
 const unfixedTop = (stack: Stack): Film | undefined => (stack.films.length > stack.fixed ? stack.films[stack.films.length - 1] : undefined)
 
+/** The stack with its top film at another thickness; a film of nothing is gone. */
 const withTop = (stack: Stack, eighths: number): Stack => {
   const films = stack.films.slice(0, -1)
   if (eighths > 0) films.push({ medium: stack.films[stack.films.length - 1].medium, eighths })
-  return { ...stack, films }
+  return { ...stack, films, waxAt: Math.min(stack.waxAt, films.length) }
 }
 
-/** Depth into the body is kept in steps of 20 µm. */
-const CUT_STEP_UM = 20
+const withoutFrom = (stack: Stack, i: number): Stack => ({ ...stack, films: stack.films.slice(0, i), fixed: Math.min(stack.fixed, i), waxAt: Math.min(stack.waxAt, i) })
+
+const thicknessUm = (films: readonly Film[], media: readonly MediumTraits[]) => films.reduce((sum, film) => sum + (film.eighths / 8) * media[film.medium].filmUm, 0)
+
+/** How much of a coat stays at a depth. Common practice, no source: washes gather in texture, a sponge does not reach it. */
+function settled(settles: Settling, recessUm: number): number {
+  if (settles === 'low') return 1 + Math.min(1.6, recessUm / 160)
+  if (settles === 'high') return recessUm > 60 ? Math.max(0.06, 1 - recessUm / 130) : 1
+  return 1
+}
+
+/** Takes films off from the top down to a depth; what is left of the cut goes into the body. */
+function takenOff(stack: Stack, depthUm: number, media: readonly MediumTraits[]): { films: Film[]; leftUm: number; takenUm: number } {
+  let left = depthUm
+  let taken = 0
+  const films = stack.films.slice()
+  while (films.length && left > 0) {
+    const top = films[films.length - 1]
+    const perEighth = media[top.medium].filmUm / 8
+    const thick = top.eighths * perEighth
+    if (left >= thick - perEighth / 2) {
+      films.pop()
+      left -= thick
+      taken += thick
+    } else {
+      const kept = Math.max(1, 2 * Math.round((top.eighths - left / perEighth) / 2))
+      films[films.length - 1] = { medium: top.medium, eighths: Math.min(kept, top.eighths) }
+      taken += left
+      left = 0
+    }
+  }
+  return { films, leftUm: Math.max(0, left), takenUm: taken }
+}
 
 const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
-  coat: (stack, level, { medium, gain }) => {
+  coat: (stack, level, { medium, gain, settles }) => {
+    if (stack.tape !== NO_TAPE) return stack.tape === medium ? stack : { ...stack, tape: medium }
     if (stack.wax === 'dry') return stack
     const share = stack.wax === 'tacky' ? 0.45 : 1
-    return withFilm(stack, medium, Math.round(level * gain * share))
+    const eighths = Math.round(level * gain * share * settled(settles, stack.recessUm))
+    // Thick deposits are told apart by whole coats only.
+    return withFilm(stack, medium, eighths > 40 ? 8 * Math.round(eighths / 8) : eighths)
   },
 
-  bead: (stack, level, { medium }) => (stack.wax === 'dry' ? withFilm(stack, medium, Math.round(level / 2)) : stack),
+  bead: (stack, level, { medium }) => (stack.wax === 'dry' && stack.tape === NO_TAPE ? withFilm(stack, medium, 2 * Math.max(1, Math.round(level / 4))) : stack),
+
+  fill: (stack, level, { medium, fills }, media) => {
+    if (stack.recessUm <= 0 || stack.wax === 'dry' || stack.tape !== NO_TAPE) return stack
+    const filledUm = stack.recessUm * fills * (level / 15)
+    const eighths = 4 * Math.max(1, Math.round((filledUm / media[medium].filmUm) * 2))
+    return { ...withFilm(stack, medium, eighths), recessUm: Math.max(0, stepped(stack.recessUm - filledUm)) }
+  },
+
+  wipe: (stack, level, { high, low }, media) => {
+    const top = unfixedTop(stack)
+    if (!top || stack.tape !== NO_TAPE || (stack.wax !== 'none' && stack.waxAt === stack.films.length)) return stack
+    // A filled groove stands nearly level, yet holds its colour: what it was cut by still counts.
+    const depth = Math.max(stack.recessUm, Math.min(stack.cutUm, thicknessUm([top], media)))
+    const share = high + (low - high) * Math.min(1, depth / KEEPS_UM)
+    return withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15)))
+  },
+
+  scrape: (stack, _level, _act, media) => {
+    const above = thicknessUm(stack.films.slice(stack.fixed), media) - stack.cutUm
+    if (above <= 0) return { ...stack, burrUm: 0, recessUm: 0 }
+    const { films } = takenOff(stack, above, media)
+    return { ...stack, films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
+  },
 
   carve: (stack, level, { depthUm, cutsBody }, media) => {
-    let left = (depthUm * level) / 15
-    const films = stack.films.slice()
-    while (films.length && left > 0) {
-      const top = films[films.length - 1]
-      const perEighth = media[top.medium].filmUm / 8
-      const thick = top.eighths * perEighth
-      if (left >= thick - perEighth / 2) {
-        films.pop()
-        left -= thick
-      } else {
-        films[films.length - 1] = { medium: top.medium, eighths: top.eighths - Math.round(left / perEighth) }
-        left = 0
-      }
+    if (stack.tape !== NO_TAPE) return stack
+    const { films, leftUm, takenUm } = takenOff(stack, (depthUm * level) / 15, media)
+    const intoBody = cutsBody ? leftUm : 0
+    return {
+      ...stack,
+      films,
+      fixed: Math.min(stack.fixed, films.length),
+      cutUm: intoBody > 0 ? stepped(stack.cutUm + intoBody) : stack.cutUm,
+      recessUm: stepped(stack.recessUm + takenUm + intoBody),
+      burrUm: 0,
+      wax: 'none',
+      waxAt: 0,
+      burnished: false,
     }
-    const cut = cutsBody && left > 0 ? CUT_STEP_UM * Math.round((stack.cutUm + left) / CUT_STEP_UM) : stack.cutUm
-    return { ...stack, films, fixed: Math.min(stack.fixed, films.length), cutUm: cut, burrUm: 0, wax: 'none' }
   },
 
-  burr: (stack, level, { heightUm }) => ({ ...stack, burrUm: Math.max(stack.burrUm, 10 * Math.round((heightUm * level) / 150)) }),
+  press: (stack, level, { depthUm }) => ({ ...stack, cutUm: stepped(stack.cutUm + (depthUm * level) / 15), recessUm: stepped(stack.recessUm + (depthUm * level) / 15), burnished: false }),
 
-  wax: (stack, _level, { tacky }) => ({ ...stack, wax: tacky ? 'tacky' : 'dry' }),
+  burr: (stack, level, { heightUm }) => ({ ...stack, burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)) }),
+
+  burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
+
+  wax: (stack, _level, { tacky }) => (stack.tape !== NO_TAPE ? stack : { ...stack, wax: tacky ? 'tacky' : 'dry', waxAt: stack.films.length }),
+
+  swab: (stack) => (stack.wax === 'none' || stack.films.length === stack.waxAt ? stack : { ...stack, films: stack.films.slice(0, stack.waxAt) }),
+
+  tape: (stack) => (stack.tape === NO_TAPE ? { ...stack, tape: BARE_TAPE } : stack),
+
+  peel: (stack) => (stack.tape === NO_TAPE ? stack : { ...stack, tape: NO_TAPE }),
+
+  pick: (stack, _level, _act, media) => {
+    if (Math.max(stack.recessUm, stack.cutUm) <= 40) return stack
+    let kept = stack.films.length
+    while (kept > stack.fixed && media[stack.films[kept - 1].medium].kind === 'glaze') kept--
+    return kept === stack.films.length ? stack : withoutFrom(stack, kept)
+  },
 
   lift: (stack, level, { share }) => {
-    const top = unfixedTop(stack)
+    const top = stack.tape === NO_TAPE ? unfixedTop(stack) : undefined
     return top ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15))) : stack
   },
 
   flake: (stack, _level, { medium }) => {
     const i = stack.films.findIndex((film) => film.medium === medium)
-    return i < 0 ? stack : { ...stack, films: stack.films.slice(0, i), fixed: Math.min(stack.fixed, i) }
+    return i < 0 ? stack : withoutFrom(stack, i)
   },
 
   blister: (stack, _level, { limitEighths }, media) => {
-    const i = stack.films.findIndex((film) => film.eighths > limitEighths && media[film.medium].kind !== 'glaze')
-    return i < 0 ? stack : { ...stack, films: stack.films.slice(0, i), fixed: Math.min(stack.fixed, i) }
+    const i = stack.films.findIndex((film) => film.eighths > limitEighths && media[film.medium].kind !== 'glaze' && media[film.medium].kind !== 'slip')
+    return i < 0 ? stack : withoutFrom(stack, i)
   },
 
   crawl: (stack, _level, _act, media) => {
     const films = stack.films.filter((film, i) => i < stack.fixed || media[film.medium].kind !== 'glaze')
-    return films.length === stack.films.length ? stack : { ...stack, films }
+    return films.length === stack.films.length ? stack : { ...stack, films, waxAt: Math.min(stack.waxAt, films.length) }
   },
 
   smear: (stack, level, { share }, media) => {
     const top = unfixedTop(stack)
-    return top && media[top.medium].kind === 'underglaze' ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15))) : stack
+    return top && (media[top.medium].kind === 'underglaze' || media[top.medium].kind === 'wash') ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15))) : stack
   },
 
-  strip: (stack) => ({ ...stack, films: stack.films.slice(0, stack.fixed), burrUm: 0, wax: 'none' }),
+  strip: (stack) => ({ ...stack, films: stack.films.slice(0, stack.fixed), burrUm: 0, wax: 'none', waxAt: 0, tape: NO_TAPE }),
 
   fire: (stack, level, { cone, melts }, media) => {
     const merged: Film[] = []
@@ -104,16 +196,19 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
       if (last && last.medium === film.medium) merged[merged.length - 1] = { medium: film.medium, eighths: last.eighths + eighths }
       else if (eighths > 0) merged.push({ medium: film.medium, eighths })
     }
-    return { ...stack, films: merged, fixed: merged.length, wax: 'none', cone: Math.max(stack.cone, cone) }
+    return { ...stack, films: merged, fixed: merged.length, wax: 'none', waxAt: 0, tape: NO_TAPE, cone: Math.max(stack.cone, cone) }
   },
 }
 
-/** Molten glaze thins on edges and burrs and pools in cuts, in steps of half a coat once it is a coat thick. */
+/** Molten glaze thins on edges and burrs and pools in recesses, in steps of half a coat once it is a coat thick. */
 function molten(eighths: number, level: number, stack: Stack): number {
-  const flow = (level / 8) * (1 + Math.min(0.5, stack.cutUm / 900)) * (stack.burrUm > 0 ? 0.75 : 1)
+  const flow = (level / 8) * (1 + Math.min(0.4, stack.recessUm / 1400)) * (stack.burrUm > 0 ? 0.75 : 1)
   const film = Math.max(1, eighths * flow)
   return film < 8 ? Math.round(film) : 4 * Math.round(film / 4)
 }
+
+/** All acts, for tables and tests. */
+export const SKIN_ACTS = Object.keys(RULES) as readonly SkinAct['act'][]
 
 /** The stack after an act at a level. Level 0 never changes anything. */
 export function applyAct(stack: Stack, level: number, act: SkinAct, media: readonly MediumTraits[]): Stack {

@@ -6,7 +6,7 @@ import type { Spectrum } from '../colour/spectrum'
 import { STAGE, type Stage } from '../clay/stages'
 import { CONES, conesOutside, strengthAfter } from '../firing/cones'
 import type { Body, Medium } from '../model/material'
-import type { Stack } from './stack'
+import { BARE_TAPE, NO_TAPE, type Stack } from './stack'
 
 /** How the skin is looked at: as it lies on the bench at a stage, or fired; in one of the lights. */
 export type Look = { readonly kind: 'bench'; readonly stage: Stage } | { readonly kind: 'fired' }
@@ -22,6 +22,10 @@ export interface Appearance {
 }
 
 const GLOSS: Readonly<Record<SurfaceKind, number>> = { gloss: 1, satin: 0.55, matte: 0.06 }
+
+/** Colours of tape and of wax as they lie on the clay. */
+const TAPE = '#d8cfa8'
+const WAX_SHEEN = '#d9cfae'
 
 /** A glaze film under half a coat is too thin to make glass that shines. */
 const GLASS_EIGHTHS = 4
@@ -40,10 +44,14 @@ export class StackOptics {
   /** The kind of surface light meets on a fired stack. */
   surface(stack: Stack): SurfaceKind {
     const top = stack.films[stack.films.length - 1]
-    if (!top || top.eighths < GLASS_EIGHTHS) return 'matte'
+    if (!top) return stack.burnished ? 'satin' : 'matte'
+    if (top.eighths < GLASS_EIGHTHS) return 'matte'
     const medium = this.media[top.medium]
     const under = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
-    return medium.kind === 'glaze' && under > -2 ? medium.surface : 'matte'
+    if (medium.kind === 'glaze') return under > -2 ? medium.surface : 'matte'
+    // Opaque colours melt into raw glaze beneath them; without it they stay dry.
+    const melted = medium.kind === 'opaque' && stack.films.slice(0, -1).some((film) => this.media[film.medium].kind === 'glaze' && film.eighths >= GLASS_EIGHTHS)
+    return melted && under > -2 ? medium.surface : 'matte'
   }
 
   /** Reflectance of a stack as fired, 36 bands, seen from outside. */
@@ -81,13 +89,18 @@ export class StackOptics {
     let linear: Triple = fixed ? this.fixedColour(stack, light) : this.clayColour(stage)
     const dampness = STAGE[stage].water * 0.5
     for (const film of stack.films.slice(stack.fixed)) {
-      const { raw } = this.media[film.medium]
-      const colour = mix(linearFromHex(raw.dry), linearFromHex(raw.wet), dampness)
-      linear = mix(linear, colour, 1 - Math.exp((-2.6 * film.eighths) / 8))
+      linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
-    if (stack.wax !== 'none') linear = mix(linear, linearFromHex('#d9cfae'), 0.22)
-    const gloss = stack.wax !== 'none' ? 0.5 : stage === 'fired' ? GLOSS[this.surface(stack)] : stage === 'wet' ? 0.35 : 0.04
+    if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
+    if (stack.tape !== NO_TAPE) linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
+    const sheen = stack.burnished && stack.films.length === 0
+    const gloss = stack.wax !== 'none' ? 0.5 : sheen ? 0.4 : stage === 'fired' ? GLOSS[this.surface(stack)] : stage === 'wet' ? 0.35 : 0.04
     return { linear, outOfGamut: false, gloss }
+  }
+
+  private rawColour(medium: number, dampness: number): Triple {
+    const { raw } = this.media[medium]
+    return mix(linearFromHex(raw.dry), linearFromHex(raw.wet), dampness)
   }
 
   private fixedColour(stack: Stack, light: LightId): Triple {
@@ -105,7 +118,7 @@ export class StackOptics {
   }
 
   private heightUm(stack: Stack, fired: boolean): number {
-    const relief = stack.burrUm - stack.cutUm
+    const relief = stack.burrUm - stack.cutUm + (fired ? 0 : (stack.wax !== 'none' ? 12 : 0) + (stack.tape !== NO_TAPE ? 90 : 0))
     let films = 0
     let glass = 0
     for (const film of stack.films) {

@@ -10,10 +10,10 @@ export const NOMINAL = 8
 /** Streaks of a brushed coat, as a share of the film either way. Common practice, no source: about ±30 %. */
 const STREAK = 0.3
 
-const keyOf = (stretches: readonly Stretch[]) => stretches.map((s) => `${s.from.toFixed(2)}-${s.to.toFixed(2)}`).join('_')
+export const keyOf = (stretches: readonly Stretch[]) => stretches.map((s) => `${s.from.toFixed(2)}-${s.to.toFixed(2)}`).join('_')
 
 /** Rows from the first to the last of several stretches, with a test of whether a row is in one of them. */
-function span(grid: SkinGrid, stretches: readonly Stretch[]): { top: number; bottom: number; rows: [number, number][] } {
+export function span(grid: SkinGrid, stretches: readonly Stretch[]): { top: number; bottom: number; rows: [number, number][] } {
   const rows = stretches.map((s) => rowsOf(grid, s)).filter(([a, b]) => b > a)
   if (!rows.length) return { top: 0, bottom: 0, rows }
   return { top: Math.min(...rows.map((r) => r[0])), bottom: Math.max(...rows.map((r) => r[1])), rows }
@@ -24,7 +24,9 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
   const key = `even:${level}:${keyOf(stretches)}`
   return {
     key,
+    kind: 'area',
     stretches,
+    arcs: null,
     make: () => {
       const { top, bottom, rows } = span(grid, stretches)
       const levels = new Uint8Array(grid.width * (bottom - top))
@@ -40,7 +42,7 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
  */
 export function brushField(grid: SkinGrid, stretches: readonly Stretch[], around: boolean, seed: number): FieldSource {
   const key = `brush:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
-  return { key, stretches, make: () => makeBrushField(grid, key, stretches, around, seed) }
+  return { key, kind: 'area', stretches, arcs: null, make: () => makeBrushField(grid, key, stretches, around, seed) }
 }
 
 function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch[], around: boolean, seed: number): LevelField {
@@ -80,7 +82,9 @@ export function pourField(grid: SkinGrid, stretches: readonly Stretch[], seed: n
   const key = `pour:${seed}:${keyOf(stretches)}`
   return {
     key,
+    kind: 'area',
     stretches,
+    arcs: null,
     make: () => {
       const { top, bottom, rows } = span(grid, stretches)
       const levels = new Uint8Array(grid.width * (bottom - top))
@@ -112,7 +116,9 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
   const key = `patch:${spec.cover}:${spec.sizeMm}:${spec.seed}:${keyOf(spec.stretches)}`
   return {
     key,
+    kind: 'patches',
     stretches: spec.stretches,
+    arcs: null,
     make: () => {
       const { top, bottom, rows } = span(grid, spec.stretches)
       const levels = new Uint8Array(grid.width * (bottom - top))
@@ -154,7 +160,9 @@ export function fireField(grid: SkinGrid, seed: number): FieldSource {
   const key = `fire:${seed}`
   return {
     key,
+    kind: 'area',
     stretches: [{ from: 0, to: grid.form.totalMm }],
+    arcs: null,
     make: () => {
       const levels = new Uint8Array(grid.width * grid.height)
       const { rim, outside } = grid.form.zones

@@ -1,6 +1,6 @@
 import type { Medium } from '../model/material'
 import type { SkinGrid } from './grid'
-import { texelArea } from './grid'
+import { areaWeights, texelArea } from './grid'
 import type { StackOptics } from './appearance'
 import type { Stack } from './stack'
 
@@ -17,9 +17,12 @@ export interface Gauges {
 /** Measures rows `top` to `bottom` of a raster of fired stacks. */
 export function measureGauges(grid: SkinGrid, ids: Uint32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number]): Gauges {
   const area = new Float64Array(stacks.length)
+  const weights = areaWeights(grid)
   for (let y = top; y < bottom; y++) {
-    const weight = texelArea(grid, y)
-    for (let i = y * grid.width; i < (y + 1) * grid.width; i++) area[ids[i]] += weight
+    if (weights.round) {
+      const weight = weights.row[y]
+      for (let i = y * grid.width; i < (y + 1) * grid.width; i++) area[ids[i]] += weight
+    } else for (let x = 0; x < grid.width; x++) area[ids[y * grid.width + x]] += texelArea(weights, x, y)
   }
   const shares = new Map<string, number>()
   let light = 0

@@ -1,4 +1,4 @@
-import { profileAt, type Stretch, type TurnedForm } from '../form/turnedForm'
+import { aroundMm, profileAt, type Stretch, type TurnedForm } from '../form/turnedForm'
 
 /** The skin as a raster: columns go once round the axis, rows from the middle of the base to the middle of the floor. */
 export interface SkinGrid {
@@ -16,7 +16,7 @@ export interface SkinGrid {
 export function skinGrid(form: TurnedForm, width = 2048, height = 1024): SkinGrid {
   const rowMm = form.totalMm / height
   const radiusMm = Float64Array.from({ length: height }, (_, row) => Math.max(profileAt(form, (row + 0.5) * rowMm).r, 0.05))
-  const columnMm = radiusMm.map((r) => (2 * Math.PI * r) / width)
+  const columnMm = radiusMm.map((r) => aroundMm(form, r) / width)
   return { width, height, form, rowMm, radiusMm, columnMm }
 }
 
@@ -28,5 +28,34 @@ export function rowsOf(grid: SkinGrid, { from, to }: Stretch): [number, number] 
   return [Math.max(0, Math.round(rowAt(grid, from))), Math.min(grid.height, Math.round(rowAt(grid, to)))]
 }
 
-/** True area of one texel in each row, mm². */
-export const texelArea = (grid: SkinGrid, row: number): number => grid.columnMm[row] * grid.rowMm
+/**
+ * Weights for the true area of a texel, mm²: rowWeight[y] · √(rise[y]² + (run[y] · support[x])²).
+ * For P = (r·x(u), z, r·y(u)) with an outline walked at an even pace, |∂u P × ∂s P| = r|c′| √(z′² + (r′ h)²), h the outline’s
+ * distance from its tangent; a round form has h = 1 and the root is 1.
+ */
+export interface AreaWeights {
+  readonly row: Float64Array
+  readonly rise: Float64Array
+  readonly run: Float64Array
+  readonly support: Float64Array
+  readonly round: boolean
+}
+
+export function areaWeights(grid: SkinGrid): AreaWeights {
+  const { form, rowMm, columnMm, width, height } = grid
+  const rise = new Float64Array(height)
+  const run = new Float64Array(height)
+  for (let y = 0; y < height; y++) {
+    const a = profileAt(form, y * rowMm)
+    const b = profileAt(form, (y + 1) * rowMm)
+    const length = Math.hypot(b.r - a.r, b.z - a.z) || 1
+    rise[y] = (b.z - a.z) / length
+    run[y] = (b.r - a.r) / length
+  }
+  const support = Float64Array.from({ length: width }, (_, x) => form.plan.support((x + 0.5) / width))
+  return { row: columnMm.map((mm) => mm * rowMm), rise, run, support, round: form.plan.plan.kind === 'round' }
+}
+
+/** True area of one texel, mm². */
+export const texelArea = ({ row, rise, run, support, round }: AreaWeights, x: number, y: number): number =>
+  round ? row[y] : row[y] * Math.hypot(rise[y], run[y] * support[x])

@@ -16,12 +16,49 @@ export interface LevelField {
   readonly occupied: Uint8Array
 }
 
-/** A field that is made when it is first needed, with the stretches of the skin it acts in (none for line work). */
+/** Shares of a turn, from–to; `to` may pass 1. */
+export type Arc = readonly [from: number, to: number]
+
+/**
+ * A field that is made when it is first needed. `area` acts all over its stretches (within its arcs, if it has any), `marks`
+ * only in the lines of a motif, `patches` only here and there.
+ */
 export interface FieldSource {
   readonly key: string
+  readonly kind: 'area' | 'marks' | 'patches'
   readonly stretches: readonly Stretch[]
+  readonly arcs: readonly Arc[] | null
   readonly make: () => LevelField
 }
+
+/** A field of which only some sectors act. */
+export function inArcs(grid: SkinGrid, source: FieldSource, arcs: readonly Arc[] | null): FieldSource {
+  if (!arcs) return source
+  const key = `${source.key}@${arcs.map(([a, b]) => `${a.toFixed(4)}-${b.toFixed(4)}`).join('_')}`
+  return {
+    ...source,
+    key,
+    arcs,
+    make: () => {
+      const field = source.make()
+      const open = columnsIn(grid.width, arcs)
+      const levels = field.levels.slice()
+      for (let i = 0; i < levels.length; i++) if (!open[i % grid.width]) levels[i] = 0
+      return levelField(grid, key, field.top, levels)
+    },
+  }
+}
+
+/** Which columns lie in arcs: 1 or 0. */
+export function columnsIn(width: number, arcs: readonly Arc[]): Uint8Array {
+  const open = new Uint8Array(width)
+  for (const [from, to] of arcs) for (let x = Math.round(from * width); x < Math.round(to * width); x++) open[((x % width) + width) % width] = 1
+  return open
+}
+
+/** Whether a share of a turn lies in one of the arcs. */
+export const inAnyArc = (across: number, arcs: readonly Arc[] | null): boolean =>
+  !arcs || arcs.some(([from, to]) => [across - 1, across, across + 1].some((a) => a >= from && a < to))
 
 /** Wraps levels with the map of the tiles they touch. */
 export function levelField(grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField {

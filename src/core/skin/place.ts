@@ -1,5 +1,6 @@
 import type { Place } from '../model/step'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
+import type { Arc } from './levelField'
 
 /** The stretches of the skin that a place names. A band cuts the outside, or the inside when no outside is named. */
 export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
@@ -14,6 +15,15 @@ export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
       return { from: Math.min(zone.to, zone.from + low), to: Math.min(zone.to, zone.from + high) }
     })
     .filter((s) => s.to > s.from)
+}
+
+/** The arcs that a place names by sectors: null for all round. */
+export const arcsOf = ({ sectors }: Place): Arc[] | null => (sectors ? sectors.take.filter((k) => k < sectors.of).map((k): Arc => [k / sectors.of, (k + 1) / sectors.of]) : null)
+
+/** A share of a turn at which a place acts. */
+export const acrossOf = (place: Place): number | undefined => {
+  const arc = arcsOf(place)?.[0]
+  return arc ? (arc[0] + arc[1]) / 2 : undefined
 }
 
 /** Whether a place reaches a length along the skin. */

@@ -1,19 +1,23 @@
 import { applyAct, type MediumTraits } from './acts'
-import type { SkinOperation } from './compile'
+import type { SkinOperation } from './compile/course'
+import { inAnyArc } from './levelField'
 import { BARE, type Stack } from './stack'
 
 /** A spot on the skin, as the judge looks at it: on the ground or in a line of a given carving. */
 export interface Spot {
   readonly lengthMm: number
-  /** Index of the carve step whose line runs here, or null for the ground. */
+  /** Index of the step whose lines run here, or null for the ground. */
   readonly inLineOf: number | null
+  /** Share of a turn; a place in the middle of nothing in particular if it is left out. */
+  readonly across?: number
+  /** Between the marks of a texture instead of down in them. */
+  readonly onHigh?: boolean
 }
 
-/** Where an operation acts, without its raster: nominal level there, 0 elsewhere. */
-const nominalLevel = (operation: SkinOperation): number => (operation.act.act === 'coat' || operation.act.act === 'fire' ? 8 : 15)
+const SOMEWHERE = 0.003
 
-/** Acts that only happen in patches or on edges; a nominal spot is spared them. */
-const PATCHY = new Set(['lift', 'flake', 'blister', 'crawl', 'smear', 'bead', 'burr'])
+/** Where an operation acts, without its raster: nominal level there. */
+const nominalLevel = ({ act, field }: SkinOperation): number => (field.kind === 'area' && (act.act === 'coat' || act.act === 'fire') ? 8 : 15)
 
 /**
  * The stack at one spot after each step, at nominal levels: what the plan intends there, without streaks and accidents.
@@ -33,7 +37,8 @@ export function probeSpot(operations: readonly SkinOperation[], stepCount: numbe
   return after
 }
 
-function meets({ act, field, stepIndex }: SkinOperation, spot: Spot): boolean {
-  if (act.act === 'carve') return spot.inLineOf === stepIndex
-  return !PATCHY.has(act.act) && field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to)
+function meets({ act, field, stepIndex, aside }: SkinOperation, spot: Spot): boolean {
+  if (aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
+  if (field.kind === 'marks') return spot.inLineOf === stepIndex
+  return inAnyArc(spot.across ?? SOMEWHERE, field.arcs) && field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to)
 }

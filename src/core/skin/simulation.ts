@@ -1,5 +1,5 @@
 import { applyAct, type MediumTraits, type SkinAct } from './acts'
-import type { SkinOperation } from './compile'
+import type { SkinOperation } from './compile/course'
 import type { SkinGrid } from './grid'
 import { FieldCache, TILE, type LevelField } from './levelField'
 import { StackTable } from './stack'

@@ -1,18 +1,23 @@
 import type { LightId } from '../colour/light'
 import { ok, type Result } from '../base/result'
 import { coneIndex } from '../firing/cones'
-import { buildTurnedForm, type TurnedForm } from '../form/turnedForm'
+import { buildForm } from '../form/buildForm'
+import type { TurnedForm } from '../form/turnedForm'
 import type { Body, Medium } from '../model/material'
 import type { Piece } from '../model/piece'
 import { timeline } from '../model/timeline'
 import { StackOptics, type Look } from '../skin/appearance'
-import { compilePlan, virtualFiring, type SkinOperation } from '../skin/compile'
+import { compilePlan } from '../skin/compile/compilePlan'
+import type { SkinOperation } from '../skin/compile/course'
+import { virtualFiring } from '../skin/compile/fire'
 import { measureGauges, type Gauges } from '../skin/gauges'
 import { rowsOf, skinGrid, type SkinGrid } from '../skin/grid'
 import { FieldCache } from '../skin/levelField'
+import { PRESETS } from '../form/presets'
+import { MediaShelf } from '../skin/mediaShelf'
 import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
 import { SkinSimulation } from '../skin/simulation'
-import type { Stack } from '../skin/stack'
+import { BARE, type Stack } from '../skin/stack'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
 export type ViewKind = 'bench' | 'firedNow' | 'firedWhole'
@@ -63,6 +68,7 @@ export interface Section {
 export class PieceViewer {
   private simulation: SkinSimulation | null = null
   private optics: StackOptics | null = null
+  private shelf: MediaShelf | null = null
   private simulationKey = ''
   private readonly fields = new FieldCache()
   private readonly palettes = new Map<string, Palette>()
@@ -108,10 +114,11 @@ export class PieceViewer {
 
   private prepare({ piece, bodies, media }: ViewRequest): Result<{ simulation: SkinSimulation; optics: StackOptics; grid: SkinGrid }> {
     const key = JSON.stringify([piece.form, piece.bodyId, bodies[piece.bodyId], media])
-    if (!this.simulation || !this.optics || key !== this.simulationKey) {
-      const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+    if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey) {
+      const form = buildForm(piece.form)
       if (!form.ok) return form
-      const list = Object.values(media)
+      this.shelf = new MediaShelf(Object.values(media))
+      const { list } = this.shelf
       const grid = skinGrid(form.value, this.width, this.height)
       this.simulation = new SkinSimulation(grid, list, sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache())
       this.optics = new StackOptics(bodies[piece.bodyId], list)
@@ -119,7 +126,7 @@ export class PieceViewer {
       this.painter = null
       this.simulationKey = key
     }
-    this.simulation.update(compilePlan(piece.steps, this.optics.media, this.simulation.grid))
+    this.simulation.update(compilePlan(piece.steps, this.shelf, this.simulation.grid))
     return ok({ simulation: this.simulation, optics: this.optics, grid: this.simulation.grid })
   }
 
@@ -140,12 +147,12 @@ export class PieceViewer {
 }
 
 /** An open form is looked at from above, a tall one from the side. */
-export const decoratedSide = (piece: Piece): 'outside' | 'inside' => (piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside')
+export const decoratedSide = (piece: Piece): 'outside' | 'inside' => (PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside')
 
 const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') => (side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to })
 
 /** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
-const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify(a.form) === JSON.stringify(b.form)
+const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
 
 /** Puts a stack into words and colours, top film first. */
 export function describeSection(stack: Stack, optics: StackOptics): Section {
@@ -153,14 +160,14 @@ export function describeSection(stack: Stack, optics: StackOptics): Section {
   const screenOf = (s: Stack) => optics.appearance(s, { kind: 'fired' }, 'daylight')
   const films = stack.films.map((film) => {
     const medium = optics.media[film.medium]
-    const alone = screenOf({ films: [{ medium: film.medium, eighths: 160 }], cutUm: 0, burrUm: 0, wax: 'none', fixed: 1, cone: fired.cone })
+    const alone = screenOf({ ...BARE, films: [{ medium: film.medium, eighths: 160 }], fixed: 1, cone: fired.cone })
     return { name: medium.name, kind: medium.kind, coats: film.eighths / 8, micrometres: (film.eighths / 8) * medium.filmUm, screen: alone.linear }
   })
   const whole = screenOf(fired)
   return {
     films: films.reverse(),
     bodyName: optics.bodyRecord.name,
-    bodyScreen: screenOf({ films: [], cutUm: 0, burrUm: 0, wax: 'none', fixed: 0, cone: 0 }).linear,
+    bodyScreen: screenOf({ ...BARE, cone: 0 }).linear,
     cutUm: stack.cutUm,
     burrUm: stack.burrUm,
     waxed: stack.wax !== 'none',

@@ -1,4 +1,4 @@
-import { hexOf, toBytes } from '@/core/colour/colourSpaces'
+import { hexOf } from '@/core/colour/colourSpaces'
 import { infiniteReflectance } from '@/core/colour/kubelkaMunk'
 import { screenBytes } from '@/core/colour/layeredColour'
 import { LIGHTS } from '@/core/colour/light'
@@ -17,6 +17,3 @@ export function swatchOf(medium: Medium): string {
   }
   return hex
 }
-
-/** “#rrggbb” of a linear screen colour. */
-export const hexOfLinear = (linear: readonly [number, number, number]): string => hexOf(toBytes(linear))

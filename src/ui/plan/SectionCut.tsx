@@ -1,7 +1,7 @@
 import type { ZoneName } from '@/core/form/turnedForm'
 import { PART_NAMES } from '@/core/usecases/stepWords'
 import type { Section } from '@/core/usecases/pieceView'
-import { hexOfLinear } from '@/ui/kit/colours'
+import { hexFromLinear } from '@/core/colour/colourSpaces'
 
 /** A spot on the skin with its cut. */
 export interface Spot {
@@ -35,14 +35,14 @@ export function SectionCut({ spot, length }: { spot: Spot | null; length: (mm: n
         {zone === 'outside' ? `, ${length(alongMm)} up` : zone === 'inside' ? `, ${length(alongMm)} down` : ''}, {degrees}° · not to scale
       </p>
       <svg width={WIDTH} height={176} className="block border border-[var(--stage-ink)] bg-base-100" aria-hidden>
-        <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill={hexOfLinear(section.bodyScreen)} />
+        <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill={hexFromLinear(section.bodyScreen)} />
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill="url(#hatch-clay)" opacity="0.5" />
         {cut > 0 && <path d={`M24 ${CLAY_TOP}C24 ${CLAY_TOP + cut} 60 ${CLAY_TOP + cut} 104 ${CLAY_TOP + cut}S184 ${CLAY_TOP + cut} 184 ${CLAY_TOP}Z`} className="fill-base-100" />}
         {section.films.map((film, i) => {
           const y = top + heights.slice(0, i).reduce((a, b) => a + b, 0)
           return (
             <g key={i}>
-              <rect x="0" y={y} width={WIDTH} height={heights[i]} fill={film.kind === 'glaze' ? '#dfe6e6' : hexOfLinear(film.screen)} stroke="#141413" strokeWidth="0.8" />
+              <rect x="0" y={y} width={WIDTH} height={heights[i]} fill={film.kind === 'glaze' ? '#dfe6e6' : hexFromLinear(film.screen)} stroke="#141413" strokeWidth="0.8" />
               <rect x="0" y={y} width={WIDTH} height={heights[i]} fill={`url(#hatch-${film.kind})`} opacity="0.4" />
             </g>
           )
@@ -60,7 +60,7 @@ export function SectionCut({ spot, length }: { spot: Spot | null; length: (mm: n
           {section.cutUm > 0 && <span className="numbers">, cut {length(section.cutUm / 1000)}</span>}
         </li>
         <li className="flex items-center justify-end gap-1.5 pt-0.5">
-          <span aria-hidden className="inline-block h-3.5 w-8 border border-[var(--stage-ink)]" style={{ background: hexOfLinear(section.screen) }} />
+          <span aria-hidden className="inline-block h-3.5 w-8 border border-[var(--stage-ink)]" style={{ background: hexFromLinear(section.screen) }} />
           <span className="numbers" data-testid="lab">
             fired L {section.lab[0].toFixed(0)}, a {section.lab[1].toFixed(0)}, b {section.lab[2].toFixed(0)}
           </span>

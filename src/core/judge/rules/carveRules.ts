@@ -1,20 +1,16 @@
-import { firedLength } from '../../form/shrinkage'
-import { STAGE } from '../../clay/stages'
+import { thinnestWallMm } from '../../form/turnedForm'
 import { motifMiddle } from '../../skin/motifs/marksField'
 import { reaches } from '../../skin/place'
-import { MOTIFS } from '../../skin/motifs/library'
+import { motifName } from '../../skin/motifs/motifName'
 import type { StepOf } from '../../model/step'
 import { JudgedPlan } from '../plan'
 import type { Mend } from '../finding'
-import { addStep, changeStep } from '../mends'
+import { changeStep } from '../mends'
 import type { Rule } from '../rule'
 
 /** |ΔL| of line against ground: from 40 it reads clearly, under 20 it is lost [our choice]. */
 export const CLEAR_CONTRAST = 40
 export const LOST_CONTRAST = 20
-
-/** Under this a fired line closes under glaze or cannot be read [our choice]. */
-export const LEGIBLE_LINE_MM = 0.5
 
 const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
 
@@ -56,10 +52,11 @@ export const carveRules: readonly Rule[] = [
         const { line, ground, difference } = carvedContrast(plan, step, index)
         if (difference >= CLEAR_CONTRAST) return []
         const lost = difference < LOST_CONTRAST
+        // A line that is filled again is judged by what fills it.
         return [
           {
             stepId: step.id,
-            where: `step ${index + 1}, carved ${MOTIFS[step.motif.kind].name.toLowerCase()}`,
+            where: `step ${index + 1}, carved ${motifName(step.motif)}`,
             severity: lost ? ('risk' as const) : ('note' as const),
             sentence: lost ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.` : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
             because: `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they read clearly. Choose dark on a pale body, pale on a dark one.`,
@@ -74,10 +71,11 @@ export const carveRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('carve').flatMap(({ step, index }) => {
+      plan.of('carve').flatMap(({ step, index, time }) => {
+        if (time.stage === 'glazedRaw' || time.stage === 'bisque') return []
         const filmMm = filmBefore(plan, step, index)
         const extra = step.depthMm - filmMm
-        const throughWall = step.depthMm > plan.form.wallMm / 3
+        const throughWall = step.depthMm > thinnestWallMm(plan.form) / 3
         if (extra <= 0.6 && !throughWall) return []
         const wanted = Number((Math.ceil((filmMm + 0.15) * 20) / 20).toFixed(2))
         return [
@@ -85,7 +83,7 @@ export const carveRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             severity: throughWall ? ('ruin' as const) : ('risk' as const),
-            sentence: throughWall ? `The cut is ${step.depthMm} mm deep in a wall of ${plan.form.wallMm} mm; it will crack or break through.` : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
+            sentence: throughWall ? `The cut is ${step.depthMm} mm deep in a wall of ${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.` : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
             because: 'Sgraffito takes the film away; deeper cuts weaken the wall and trap glaze.',
             mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
           },
@@ -112,73 +110,6 @@ export const carveRules: readonly Rule[] = [
             sentence: `The cut of ${step.depthMm} mm does not get through ${plan.media[top.medium].name}, which is ${topMm.toFixed(2)} mm thick.`,
             because: 'The line keeps a veil of the colour and will not show the layer below.',
             mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
-          },
-        ]
-      }),
-  },
-  {
-    id: 'line-too-thin',
-    guards: 'lines that can still be read when the clay has shrunk',
-    school: null,
-    severity: 'note',
-    look: (plan) =>
-      plan.of('carve').flatMap(({ step, index, time }) => {
-        const fired = firedLength(step.motif.lineMm, plan.body.dryingShrinkage, plan.body.firingShrinkage, STAGE[time.stage].shrunk)
-        if (fired >= LEGIBLE_LINE_MM) return []
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            sentence: `Lines of ${step.motif.lineMm} mm shrink to ${fired.toFixed(2)} mm and close under the glaze.`,
-            because: `Under about ${LEGIBLE_LINE_MM} mm a fired line can no longer be read.`,
-            mends: [changeStep(plan, 'Draw them 1 mm wide', step.id, { motif: { ...step.motif, lineMm: 1 } })],
-          },
-        ]
-      }),
-  },
-  {
-    id: 'motif-off-the-wall',
-    guards: 'a motif that fits its wall',
-    school: null,
-    severity: 'risk',
-    look: (plan) =>
-      plan.of('carve').flatMap(({ step, index }) => {
-        const { outside, inside } = plan.form.zones
-        const wallMm = step.motif.side === 'outside' ? outside.to - outside.from : inside.to - inside.from
-        const top = step.motif.upMm + step.motif.heightMm
-        if (top <= wallMm + 0.5) return []
-        const fits = Math.floor(Math.max(1, wallMm - step.motif.upMm - 2))
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            sentence: `The motif ends ${Math.round(top)} mm along a wall that is ${Math.round(wallMm)} mm long.`,
-            because: 'What runs over the rim is cut off and reads as a mistake.',
-            mends: [changeStep(plan, `Make it ${fits} mm tall`, step.id, { motif: { ...step.motif, heightMm: fits } })],
-          },
-        ]
-      }),
-  },
-  {
-    id: 'repeats-not-marked-out',
-    guards: 'a repeat that closes round the form',
-    school: null,
-    severity: 'note',
-    look: (plan) =>
-      plan.of('carve').flatMap(({ step, index }) => {
-        const { repeats } = step.motif
-        if (repeats < 3 || step.motif.kind === 'rings') return []
-        const divide = plan.of('divide').filter((d) => d.index < index).at(-1)
-        if (divide && (repeats % divide.step.sectors === 0 || divide.step.sectors % repeats === 0)) return []
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            sentence: divide ? `${repeats} repeats do not fall on ${divide.step.sectors} sectors.` : `${repeats} repeats are carved with nothing marked out.`,
-            because: 'A repeat spaced by eye ends in half a motif.',
-            mends: divide
-              ? [changeStep(plan, `Divide into ${repeats}`, divide.step.id, { sectors: repeats }), changeStep(plan, `Carve ${divide.step.sectors} repeats`, step.id, { motif: { ...step.motif, repeats: divide.step.sectors } })]
-              : [addStep(plan, `Divide into ${repeats} first`, index, { act: 'divide', sectors: repeats, upMm: step.motif.upMm })],
           },
         ]
       }),

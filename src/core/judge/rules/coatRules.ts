@@ -1,11 +1,15 @@
 import { ciede2000 } from '../../colour/ciede2000'
-import { FLAKE_LIMIT_EIGHTHS } from '../../skin/compile'
-import { overlapMm, stretchesOf } from '../../skin/place'
+import { FLAKE_LIMIT_EIGHTHS } from '../../skin/compile/fire'
+import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
 import { withFilm, type Stack } from '../../skin/stack'
+import type { MediumKind } from '../../model/material'
 import type { StepOf } from '../../model/step'
+import { APPLICATOR } from '../../model/tools'
 import { changeStep } from '../mends'
 import type { JudgedPlan } from '../plan'
 import type { Rule } from '../rule'
+
+const COVERS: ReadonlySet<MediumKind> = new Set(['slip', 'underglaze', 'opaque'])
 
 /** A colour counts as covering when it is within this CIEDE2000 of the opaque film [our choice]. */
 export const COVERED_WITHIN = 2.5
@@ -39,17 +43,22 @@ interface JudgedCoat {
   readonly under: Stack
   readonly ladder: readonly number[]
   readonly needed: number
+  /** Nominal coats that the planned ones come to with this applicator and water. */
+  readonly worth: number
+  /** Coats to plan so that they come to what is needed. */
+  readonly plannedFor: (nominal: number) => number
 }
 
 function coats(plan: JudgedPlan): JudgedCoat[] {
   return plan.of('coat').flatMap(({ step, index }) => {
     const lengthMm = middleOf(plan, step)
-    const medium = plan.media.findIndex((m) => m.id === step.mediumId)
-    if (lengthMm === null || medium < 0) return []
-    const under = plan.probe({ lengthMm, inLineOf: null })[index]
+    const medium = plan.shelf.mixture([{ mediumId: step.mediumId, parts: 1 }, ...step.mix])
+    if (lengthMm === null || medium === undefined || !COVERS.has(plan.media[medium].kind) || step.applicator === 'spatter') return []
+    const under = plan.probe({ lengthMm, inLineOf: null, across: acrossOf(step.place) })[index]
     const clean: Stack = { ...under, wax: 'none' }
     const ladder = coverLadder(plan, clean, medium)
-    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: coatsToCover(ladder) }]
+    const each = APPLICATOR[step.applicator].gain * (1 - step.water)
+    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: coatsToCover(ladder), worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
   })
 }
 
@@ -63,14 +72,14 @@ export const coatRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       coats(plan)
-        .filter(({ step, needed }) => step.intent === 'cover' && step.coats < needed)
-        .map(({ step, index, name, ladder, needed, under }) => ({
+        .filter(({ step, needed, worth }) => step.intent === 'cover' && step.blend === null && worth < needed - 0.5)
+        .map(({ step, index, name, ladder, needed, under, worth, plannedFor }) => ({
           stepId: step.id,
           where: `step ${index + 1}`,
-          sentence: `${plural(step.coats, 'coat')} of ${name} fires thin and streaked; ${needed} cover here.`,
-          because: `${step.coats === 1 ? 'It' : 'They'} will be ΔE ${ladder[Math.min(step.coats, 8)].toFixed(1)} from full cover over ${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}; raw it already looks finished.`,
+          sentence: `${plural(step.coats, 'coat')} of ${name} fires thin and streaked; ${plannedFor(needed)} cover here.`,
+          because: `${step.coats === 1 ? 'It' : 'They'} will be ΔE ${ladder[Math.max(0, Math.min(Math.round(worth), 8))].toFixed(1)} from full cover over ${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}; raw it already looks finished.`,
           mends: [
-            changeStep(plan, `Give it ${plural(needed, 'coat')}`, step.id, { coats: needed }),
+            changeStep(plan, `Give it ${plural(plannedFor(needed), 'coat')}`, step.id, { coats: plannedFor(needed) }),
             changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' }),
           ],
         })),
@@ -81,10 +90,10 @@ export const coatRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) =>
-      coats(plan).flatMap(({ step, index, name, needed }) => {
-        const blisters = step.coats * 8 > FLAKE_LIMIT_EIGHTHS
-        const usual = Math.max(3, needed)
-        if (!blisters && step.coats < usual + 3) return []
+      coats(plan).flatMap(({ step, index, name, needed, worth, plannedFor }) => {
+        const blisters = worth * 8 > FLAKE_LIMIT_EIGHTHS
+        const usual = plannedFor(Math.max(3, needed))
+        if (!blisters && worth < Math.max(3, needed) + 3) return []
         return [
           {
             stepId: step.id,

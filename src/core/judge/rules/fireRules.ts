@@ -3,6 +3,8 @@ import { infiniteReflectance } from '../../colour/kubelkaMunk'
 import { labUnder } from '../../colour/layeredColour'
 import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
 import type { Medium } from '../../model/material'
+import { mediaOfStep } from '../../model/step'
+import * as build from '../../model/stepBuilders'
 import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep } from '../mends'
 import type { JudgedPlan } from '../plan'
@@ -19,12 +21,12 @@ interface Used {
 
 /** Media in the plan that the firing at `fireIndex` heats. */
 const heated = (plan: JudgedPlan, fireIndex: number): Used[] =>
-  [...plan.of('coat'), ...plan.of('glaze')]
-    .filter(({ index }) => index < fireIndex)
-    .flatMap(({ step, index }) => {
-      const medium = plan.medium(step.mediumId)
-      return medium ? [{ medium, stepId: step.id, index }] : []
-    })
+  plan.steps.slice(0, fireIndex).flatMap((step, index) =>
+    mediaOfStep(step).flatMap((id) => {
+      const medium = plan.medium(id)
+      return medium && medium.kind !== 'wax' ? [{ medium, stepId: step.id, index }] : []
+    }),
+  )
 
 /** The cone nearest to `wanted` that lies in all ranges; null when they share none. */
 export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | null {
@@ -124,8 +126,8 @@ export const fireRules: readonly Rule[] = [
           sentence: firstBisque ? 'The plan ends with unfired clay.' : glazed && last === 'glazedRaw' ? 'The plan ends before the glaze is fired.' : 'The plan ends at the bisque; nothing seals the piece.',
           because: 'Only the fire makes it last; raw work does not survive handling or water.',
           mends: firstBisque && !glazed
-            ? [addStep(plan, `Add a bisque to cone ${plan.body.bisqueCone}`, plan.steps.length, { act: 'fire', firing: 'bisque', cone: plan.body.bisqueCone })]
-            : [addStep(plan, `Add a glaze firing to cone ${cone}`, plan.steps.length, { act: 'fire', firing: 'glaze', cone })],
+            ? [addStep(plan, `Add a bisque to cone ${plan.body.bisqueCone}`, plan.steps.length, build.fire('bisque', plan.body.bisqueCone))]
+            : [addStep(plan, `Add a glaze firing to cone ${cone}`, plan.steps.length, build.fire('glaze', cone))],
         },
       ]
     },

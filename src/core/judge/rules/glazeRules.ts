@@ -1,4 +1,6 @@
 import { isGreenware, STAGE } from '../../clay/stages'
+import * as build from '../../model/stepBuilders'
+import { wholeOf, type Place } from '../../model/step'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
@@ -10,6 +12,9 @@ import type { Rule } from '../rule'
 export const BARE_FOOT_MM = 6
 
 const glazeFilm = (plan: JudgedPlan, stack: Stack) => stack.films.find((film) => plan.media[film.medium].kind === 'glaze')
+
+/** Where food and water lie: the inside, or the face of a slab. */
+const insideOf = (plan: JudgedPlan): Place => (plan.form.flat ? wholeOf('floor') : build.INSIDE)
 
 /** A clear or other glaze that this studio has for a food surface at the planned heat. */
 const sealingGlaze = (plan: JudgedPlan) => {
@@ -24,14 +29,14 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
   const glaze = sealingGlaze(plan)
   if (!glaze) return []
   const at = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
-  return [addStep(plan, `Pour ${glaze.name} inside`, at, { act: 'glaze', mediumId: glaze.id, place: { parts: ['inside', 'floor', 'rim'], band: null }, how: 'pour', coats: 1, waits: true })]
+  return [addStep(plan, `Pour ${glaze.name} inside`, at, build.glaze(glaze.id, insideOf(plan), plan.form.flat ? 'brush' : 'pour'))]
 }
 
 function insideSpots(plan: JudgedPlan) {
   const { inside, floor } = plan.form.zones
   return [
-    { name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 },
-    { name: 'floor', lengthMm: (floor.from + floor.to) / 2 },
+    ...(plan.form.flat ? [] : [{ name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 }]),
+    { name: plan.form.flat ? 'face' : 'floor', lengthMm: (floor.from + floor.to) / 2 },
   ]
 }
 
@@ -121,6 +126,7 @@ export const glazeRules: readonly Rule[] = [
     severity: 'note',
     look: (plan) => {
       if (plan.piece.use !== 'display' || !plan.of('glaze').length) return []
+      if (plan.form.flat) return []
       const floor = insideSpots(plan)[1]
       if (glazeFilm(plan, plan.finalStack({ lengthMm: floor.lengthMm, inLineOf: null }))) return []
       return [{ stepId: null, where: 'inside', sentence: 'The inside stays bare; the piece will not hold water.', because: 'Fine for display or a planter that drains; someone may still fill it.', mends: insideGlazeMend(plan) }]
@@ -164,7 +170,7 @@ export const glazeRules: readonly Rule[] = [
         const under = plan.of('coat').filter((c) => c.index < index && !isGreenware(c.time.stage) && overlapMm(plan.form, c.step.place, step.place) > 1).at(-1)
         const firedSince = plan.of('fire').some((f) => under && f.index > under.index && f.index < index)
         if (!under || firedSince) return []
-        const fire = addStep(plan, 'Add a decoration firing', index, { act: 'fire', firing: 'decoration', cone: plan.body.bisqueCone })
+        const fire = addStep(plan, 'Add a decoration firing', index, build.fire('decoration', plan.body.bisqueCone))
         const brush = changeStep(plan, 'Brush the clear on', step.id, { how: 'brush', coats: 3 })
         return [
           {
@@ -187,7 +193,7 @@ export const glazeRules: readonly Rule[] = [
       const glazes = plan.of('glaze')
       const inside = glazes.find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
       const outside = glazes.find(({ step }) => step.place.parts.includes('outside') && !step.place.parts.includes('inside'))
-      if (!inside || !outside) return []
+      if (!inside || !outside || inside.step.drips) return []
       const outsideFirst = outside.index < inside.index
       if (outsideFirst === (plan.ways.firstGlaze === 'outside')) return []
       const [late, early] = outsideFirst ? [inside, outside] : [outside, inside]

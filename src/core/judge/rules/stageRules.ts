@@ -1,35 +1,12 @@
 import { isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
 import { goodStages, STAGE_FIT, type Technique } from '../../clay/stageFit'
+import * as build from '../../model/stepBuilders'
 import type { Step } from '../../model/step'
 import type { Mend } from '../finding'
 import { addStep, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../plan'
+import { TECHNIQUE_WORDS, techniqueOf } from '../technique'
 import type { Rule } from '../rule'
-
-const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
-  underglaze: 'Underglaze',
-  slip: 'Slip',
-  sgraffito: 'Carving through colour',
-  wax: 'Wax',
-  glaze: 'Glaze',
-  divide: 'Marking out',
-  wipeDust: 'Wiping off dust',
-  cleanFoot: 'Cleaning the foot',
-}
-
-function techniqueOf(plan: JudgedPlan, step: Step): Technique | null {
-  switch (step.act) {
-    case 'coat':
-      return plan.medium(step.mediumId)?.kind === 'slip' ? 'slip' : 'underglaze'
-    case 'carve':
-      return 'sgraffito'
-    case 'bring':
-    case 'fire':
-      return null
-    default:
-      return step.act
-  }
-}
 
 /** The good stage nearest to where the step is now. */
 function nearestGood(technique: Technique, stage: Stage): Stage[] {
@@ -51,12 +28,12 @@ export const stageRules: readonly Rule[] = [
     severity: 'ruin',
     look: (plan) =>
       plan.steps.flatMap((step, index) => {
-        const technique = techniqueOf(plan, step)
+        const technique = techniqueOf(step, (id) => plan.medium(id)?.kind)
         const { stage } = plan.times[index]
         if (!technique || (technique === 'glaze' && isGreenware(stage))) return []
         const fit = STAGE_FIT[technique][stage]
         if (fit.fit === 'good') return []
-        const withCare = step.act === 'carve' && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
+        const withCare = (step.act === 'carve' || step.act === 'incise') && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
         const severity = fit.fit === 'workable' ? ('note' as const) : withCare ? ('risk' as const) : ('ruin' as const)
         return [
           {
@@ -104,7 +81,7 @@ export const stageRules: readonly Rule[] = [
                 where: `step ${index + 1}, ${STAGE[time.stage].name}`,
                 sentence: `The piece goes into the kiln ${STAGE[time.stage].name}; steam will burst it.`,
                 because: 'Water in the wall boils faster than it can leave; the thick foot is the last part to dry.',
-                mends: [addStep(plan, 'Dry to bone dry first', index, { act: 'bring', to: 'boneDry', cover: 'open' })],
+                mends: [addStep(plan, 'Dry to bone dry first', index, build.bring('boneDry', 'open'))],
               },
             ]
           : [],
@@ -116,8 +93,8 @@ export const stageRules: readonly Rule[] = [
     school: 'boneDrySgraffito',
     severity: 'risk',
     look: (plan) =>
-      plan.of('carve').flatMap(({ step, index, time }) =>
-        stageIndex(time.stage) >= stageIndex('boneDry') && time.stage !== 'fired' && step.protection === 'none'
+      [...plan.of('carve'), ...plan.of('incise')].flatMap(({ step, index, time }) =>
+        (time.stage === 'boneDry' || time.stage === 'bisque') && step.protection === 'none'
           ? [
               {
                 stepId: step.id,

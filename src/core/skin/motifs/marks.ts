@@ -13,6 +13,8 @@ export interface MotifShape {
   /** 0 every repeat alike, 1 as different as a loose hand makes them. */
   readonly variation: number
   readonly random: () => number
+  /** Words to write, for letters. */
+  readonly text: string
 }
 
 export interface MotifDefinition {

@@ -1,172 +1,189 @@
 import { seedFromText, seededRandom } from '../../base/random'
-import type { Motif } from '../../model/step'
+import { aroundMm, profileAt } from '../../form/turnedForm'
+import type { Motif } from '../../model/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
-import { surfaceNoise } from '../noise'
 import { MOTIFS } from './library'
-import type { Mark, MarkPoint } from './marks'
-import { profileAt } from '../../form/turnedForm'
+import { MarkPainter, type MarkEdge, type Placer } from './markPainter'
+import type { Mark } from './marks'
 
-/** What a tool's passage does at each texel: the groove itself, the burr it throws up, or a groove with torn edges. */
-export type MarkEdge = 'groove' | 'sharpGroove' | 'burr' | 'ragged'
+/** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
+export const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
+
+/** Radius of a flat part, mm. */
+const flatRadius = (grid: SkinGrid, motif: Motif): number => {
+  const { base, floor } = grid.form.zones
+  return motif.side === 'base' ? base.to : floor.to - floor.from
+}
+
+/** Length along the skin of a height above the foot of a motif. A motif on a flat part stands with its middle `upMm` out. */
+function lengthAlong(grid: SkinGrid, motif: Motif, upMm: number): number {
+  const { outside, inside, base, floor } = grid.form.zones
+  switch (motif.side) {
+    case 'outside':
+      return outside.from + motif.upMm + upMm
+    case 'inside':
+      return inside.from + motif.upMm + motif.heightMm - upMm
+    case 'base':
+      return base.from + motif.upMm - motif.heightMm / 2 + upMm
+    case 'floor':
+      return floor.to - motif.upMm + motif.heightMm / 2 - upMm
+  }
+}
 
 /** Radius and length along the skin of the middle of a motif, for its width and its repeats. */
 export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; radiusMm: number } {
   const alongMm = lengthAlong(grid, motif, motif.heightMm / 2)
-  return { alongMm, radiusMm: Math.max(profileAt(grid.form, alongMm).r, 0.5) }
+  return { alongMm, radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5) }
 }
 
-/** Length along the skin of a height above the foot of a motif. */
-function lengthAlong(grid: SkinGrid, motif: Motif, upMm: number): number {
-  const { outside, inside } = grid.form.zones
-  return motif.side === 'outside' ? outside.from + motif.upMm + upMm : inside.from + motif.upMm + motif.heightMm - upMm
-}
+/** Own proportions of a motif: width over height. */
+export const motifAspect = (motif: Motif): number => (motif.drawing ? motif.drawing.aspect : motif.kind === 'letters' ? Math.max(0.7, 0.72 * motif.text.length) : MOTIFS[motif.kind].aspect)
 
 /** Width in mm of one repeat of a motif. */
 export function motifWidth(grid: SkinGrid, motif: Motif): number {
-  const { closes, aspect } = MOTIFS[motif.kind]
-  return closes ? (2 * Math.PI * motifMiddle(grid, motif).radiusMm) / motif.repeats : motif.heightMm * aspect
+  const closes = !motif.drawing && MOTIFS[motif.kind].closes
+  return closes ? aroundMm(grid.form, motifMiddle(grid, motif).radiusMm) / motif.repeats : motif.heightMm * motifAspect(motif)
 }
 
-/** The level field of a motif, repeated round the form. */
+/** The stretch of the skin that a motif takes, all its rows together. */
+export function motifStretch(grid: SkinGrid, motif: Motif): { from: number; to: number } {
+  const far = motif.heightMm + (motif.rows - 1) * (motif.heightMm + motif.rowGapMm)
+  const ends = [lengthAlong(grid, motif, 0), lengthAlong(grid, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far), lengthAlong(grid, motif, motif.heightMm)]
+  return { from: Math.max(0, Math.min(...ends)), to: Math.min(grid.form.totalMm, Math.max(...ends)) }
+}
+
+/** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
 export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldSource {
   const key = `marks:${edge}:${JSON.stringify(motif)}`
-  return { key, stretches: [], make: () => makeMarksField(grid, key, motif, edge) }
+  return { key, kind: 'marks', stretches: [motifStretch(grid, motif)], arcs: null, make: () => (motif.ground && edge !== 'burr' && edge !== 'halo' ? groundField(grid, key, motif, edge) : linesField(grid, key, motif, edge)) }
 }
 
-function makeMarksField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
-  const a = lengthAlong(grid, motif, -motif.lineMm * 2)
-  const b = lengthAlong(grid, motif, motif.heightMm * 1.05 + motif.lineMm * 2)
-  const top = Math.max(0, Math.floor(Math.min(a, b) / grid.rowMm) - 2)
-  const bottom = Math.min(grid.height, Math.ceil(Math.max(a, b) / grid.rowMm) + 2)
+/** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
+function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {
+  const list = []
+  for (let row = 0; row < motif.rows; row++) {
+    const shift = motif.startDeg / 360 + (motif.alternate === 'offset' && row % 2 ? 0.5 / motif.repeats : 0)
+    for (let i = 0; i < motif.repeats; i++) {
+      const odd = (i + row) % 2 === 1
+      list.push({ across: (i + 0.5) / motif.repeats + shift, row, flipX: odd && motif.alternate === 'mirror', flipY: odd && motif.alternate === 'turn' })
+    }
+  }
+  return list
+}
+
+/** Share of a turn at which the first copy of a motif stands. */
+export const firstAcross = (motif: Motif): number => (((0.5 / motif.repeats + motif.startDeg / 360) % 1) + 1) % 1
+
+function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
+  const shape = { widthMm, heightMm: motif.heightMm, lineMm: motif.lineMm, variation: motif.variation, random, text: motif.text }
+  const marks = motif.drawing ? drawingMarks(motif, widthMm) : MOTIFS[motif.kind].marks(shape)
+  if (motif.made === 'line') return marks.map((mark) => (mark.kind === 'filled' ? { kind: 'stroke', points: [...mark.outline, mark.outline[0]], widthMm: motif.lineMm, taper: 1 } : mark))
+  return marks
+}
+
+/** An imported drawing, kept in units of its own height. */
+function drawingMarks(motif: Motif, widthMm: number): Mark[] {
+  if (!motif.drawing) return []
+  const { lines, aspect } = motif.drawing
+  const across = widthMm / aspect
+  return lines.map((line): Mark => {
+    const points = line.points.map(([x, y]) => [(x - aspect / 2) * across, y * motif.heightMm] as const)
+    return line.filled ? { kind: 'filled', outline: points, edgeMm: motif.lineMm * 0.4 } : { kind: 'stroke', points, widthMm: motif.lineMm, taper: 1 }
+  })
+}
+
+/** Motif millimetres, turned over if a copy is, lifted to its row. */
+const turnedOver = (motif: Motif, copy: { row: number; flipX: boolean; flipY: boolean }, x: number, y: number): [number, number] => [
+  copy.flipX ? -x : x,
+  (copy.flipY ? motif.heightMm - y : y) + copy.row * (motif.heightMm + motif.rowGapMm) * (motif.side === 'inside' ? -1 : 1),
+]
+
+function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+  if (liesFlat(motif)) return flatField(grid, key, motif, edge)
+  const { from, to } = motifStretch(grid, motif)
+  const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2
+  const top = Math.max(0, Math.floor((from - margin) / grid.rowMm))
+  const bottom = Math.min(grid.height, Math.ceil((to + margin) / grid.rowMm))
   const levels = new Uint8Array(grid.width * Math.max(0, bottom - top))
-  const definition = MOTIFS[motif.kind]
+  const closes = !motif.drawing && MOTIFS[motif.kind].closes
   const widthMm = motifWidth(grid, motif)
   const middleRadius = motifMiddle(grid, motif).radiusMm
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
-  const painter = new MarkPainter(grid, levels, top, bottom, edge, motif.seed)
-  for (let i = 0; i < motif.repeats; i++) {
-    const centre = ((i + 0.5) / motif.repeats) * grid.width
+  const painter = MarkPainter.onSkin(grid, levels, top, bottom, edge, motif.seed)
+  for (const copy of copies(motif)) {
     const place: Placer = (x, y) => {
-      const lengthMm = lengthAlong(grid, motif, y)
-      const row = lengthMm / grid.rowMm
-      const radius = definition.closes ? middleRadius : grid.radiusMm[Math.min(grid.height - 1, Math.max(0, Math.floor(row)))]
-      return [centre + (x / (2 * Math.PI * radius)) * grid.width, row]
+      const [mx, my] = turnedOver(motif, copy, x, y)
+      const row = lengthAlong(grid, motif, my) / grid.rowMm
+      const radius = closes ? middleRadius : grid.radiusMm[Math.min(grid.height - 1, Math.max(0, Math.floor(row)))]
+      return [copy.across * grid.width + (mx / aroundMm(grid.form, radius)) * grid.width, row]
     }
-    for (const mark of definition.marks({ widthMm, heightMm: motif.heightMm, lineMm: motif.lineMm, variation: motif.variation, random })) {
-      painter.paint(mark, place)
+    for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
+  }
+  return levelField(grid, key, top, levels)
+}
+
+/** Side of a texel of the flat raster, mm. */
+const FLAT_MM = 0.16
+
+/**
+ * On a flat part a motif is drawn on a plain raster in millimetres, then looked up at each texel of the skin: near the middle
+ * columns are far too narrow to measure strokes by.
+ */
+function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+  const radius = flatRadius(grid, motif)
+  const reach = radius * Math.max(1, grid.form.plan.plan.ratio) * (grid.form.plan.plan.kind === 'rectangle' ? 1.42 : 1)
+  const stepMm = Math.max(FLAT_MM, reach / 1400)
+  const size = Math.ceil((2 * reach) / stepMm)
+  const flat = new Uint8Array(size * size)
+  const painter = new MarkPainter({ width: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }, flat, 0, size, edge, motif.seed)
+  const random = seededRandom(motif.seed + seedFromText(motif.kind))
+  const widthMm = motifWidth(grid, motif)
+  // Seen from below, the base runs the other way round.
+  const hand = motif.side === 'base' ? -1 : 1
+  for (const copy of copies(motif)) {
+    const angle = 2 * Math.PI * (motif.repeats === 1 ? motif.startDeg / 360 : copy.across)
+    const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
+    const place: Placer = (x, y) => {
+      const [mx, my] = turnedOver(motif, copy, x, y)
+      const out = my - motif.heightMm / 2 + motif.upMm
+      return [(reach + hand * (mx * cos + out * sin)) / stepMm, (reach + out * cos - mx * sin) / stepMm]
+    }
+    for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
+  }
+  const { base, floor } = grid.form.zones
+  const [from, to] = motif.side === 'base' ? [base.from, base.to] : [floor.from, floor.to]
+  const top = Math.max(0, Math.floor(from / grid.rowMm))
+  const bottom = Math.min(grid.height, Math.ceil(to / grid.rowMm))
+  const levels = new Uint8Array(grid.width * Math.max(0, bottom - top))
+  for (let x = 0; x < grid.width; x++) {
+    const [ux, uz] = grid.form.plan.at((x + 0.5) / grid.width)
+    for (let y = top; y < bottom; y++) {
+      const r = grid.radiusMm[y]
+      const column = Math.floor((reach + hand * ux * r) / stepMm)
+      const row = Math.floor((reach + uz * r) / stepMm)
+      if (column >= 0 && row >= 0 && column < size && row < size) levels[(y - top) * grid.width + x] = flat[row * size + column]
     }
   }
   return levelField(grid, key, top, levels)
 }
 
-/** From motif millimetres to column and row of the skin, not yet wrapped. */
-type Placer = (x: number, y: number) => [column: number, row: number]
+/** Width of one pass of a loop when ground is cleared, mm. */
+const PASS_MM = 3
 
-class MarkPainter {
-  constructor(
-    private readonly grid: SkinGrid,
-    private readonly levels: Uint8Array,
-    private readonly top: number,
-    private readonly bottom: number,
-    private readonly edge: MarkEdge,
-    private readonly seed: number,
-  ) {}
-
-  paint(mark: Mark, place: Placer): void {
-    if (mark.kind === 'stroke') this.stroke(mark.points, mark.widthMm, mark.taper, place)
-    else {
-      if (this.edge !== 'burr') this.fill(mark.outline, place)
-      this.stroke([...mark.outline, mark.outline[0]], mark.edgeMm, 1, place)
-    }
+/** The ground of a motif’s band cleared away round it, in passes that all run the same way and leave faint ridges. */
+function groundField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+  const motifMask = linesField(grid, key, { ...motif, ground: false, made: 'filled' }, 'mask')
+  const { from, to } = motifStretch(grid, motif)
+  const top = Math.max(0, Math.round(from / grid.rowMm))
+  const bottom = Math.min(grid.height, Math.round(to / grid.rowMm))
+  const levels = new Uint8Array(grid.width * Math.max(0, bottom - top))
+  const { width } = grid
+  for (let y = top; y < bottom; y++) {
+    const pass = Math.abs((((y * grid.rowMm) / PASS_MM) % 1) - 0.5)
+    const full = edge === 'mask' ? 15 : pass > 0.44 ? 9 : 14
+    const inMask = y >= motifMask.top && y < motifMask.bottom
+    for (let x = 0; x < width; x++) if (!inMask || !motifMask.levels[(y - motifMask.top) * width + x]) levels[(y - top) * width + x] = full
   }
-
-  private stroke(points: readonly MarkPoint[], widthMm: number, taper: number, place: Placer): void {
-    for (let i = 0; i + 1 < points.length; i++) {
-      const t = (i + 0.5) / (points.length - 1)
-      this.segment(place(...points[i]), place(...points[i + 1]), (widthMm * (1 + (taper - 1) * t)) / 2)
-    }
-  }
-
-  /** A capsule in true millimetres, measured with the width of a column at its middle. */
-  private segment([ax, ay]: [number, number], [bx, by]: [number, number], halfMm: number): void {
-    const { grid } = this
-    const middle = Math.min(grid.height - 1, Math.max(0, Math.round((ay + by) / 2)))
-    const columnMm = grid.columnMm[middle]
-    const reachMm = this.edge === 'burr' ? halfMm * 1 + 0.9 : this.edge === 'ragged' ? halfMm * 1.9 : halfMm
-    const x0 = Math.floor(Math.min(ax, bx) - reachMm / columnMm)
-    const x1 = Math.ceil(Math.max(ax, bx) + reachMm / columnMm)
-    const y0 = Math.max(this.top, Math.floor(Math.min(ay, by) - reachMm / grid.rowMm))
-    const y1 = Math.min(this.bottom - 1, Math.ceil(Math.max(ay, by) + reachMm / grid.rowMm))
-    const dx = (bx - ax) * columnMm
-    const dy = (by - ay) * grid.rowMm
-    const lengthSquared = dx * dx + dy * dy || 1e-12
-    const reachSquared = reachMm * reachMm
-    for (let y = y0; y <= y1; y++) {
-      const py = (y + 0.5 - ay) * grid.rowMm
-      for (let x = x0; x <= x1; x++) {
-        const px = (x + 0.5 - ax) * columnMm
-        const along = (px * dx + py * dy) / lengthSquared
-        const t = along < 0 ? 0 : along > 1 ? 1 : along
-        const ox = px - t * dx
-        const oy = py - t * dy
-        const squared = ox * ox + oy * oy
-        if (squared >= reachSquared) continue
-        const level = this.levelAt(Math.sqrt(squared), halfMm, x, y)
-        if (level > 0) this.raise(x, y, level)
-      }
-    }
-  }
-
-  private levelAt(distanceMm: number, halfMm: number, x: number, y: number): number {
-    switch (this.edge) {
-      case 'groove': {
-        const t = distanceMm / halfMm
-        return t >= 1 ? 0 : Math.round(15 * Math.sqrt(1 - t * t))
-      }
-      case 'sharpGroove': {
-        const t = distanceMm / halfMm
-        return t >= 1 ? 0 : Math.round(15 * (1 - t * t))
-      }
-      case 'burr': {
-        const t = Math.abs(distanceMm - halfMm - 0.25) / 0.5
-        return t >= 1 ? 0 : Math.round(15 * (1 - t))
-      }
-      case 'ragged': {
-        const torn = surfaceNoise(x / 5, y / 4, Math.round(this.grid.width / 5), this.seed + 31)
-        const t = distanceMm / (halfMm * (0.55 + 1.3 * torn))
-        return t >= 1 ? 0 : Math.round(15 * Math.sqrt(1 - t * t) * (0.35 + 0.65 * surfaceNoise(x / 3, y / 3, Math.round(this.grid.width / 3), this.seed + 5)))
-      }
-    }
-  }
-
-  /** Scanline fill by the even–odd rule. */
-  private fill(outline: readonly MarkPoint[], place: Placer): void {
-    const points = outline.map(([x, y]) => place(x, y))
-    const low = Math.max(this.top, Math.ceil(Math.min(...points.map((p) => p[1])) - 0.5))
-    const high = Math.min(this.bottom - 1, Math.floor(Math.max(...points.map((p) => p[1])) - 0.5))
-    for (let y = low; y <= high; y++) {
-      const crossings: number[] = []
-      for (let i = 0; i < points.length; i++) {
-        const [ax, ay] = points[i]
-        const [bx, by] = points[(i + 1) % points.length]
-        const line = y + 0.5
-        if (ay <= line !== by <= line) crossings.push(ax + ((line - ay) / (by - ay)) * (bx - ax))
-      }
-      crossings.sort((p, q) => p - q)
-      for (let i = 0; i + 1 < crossings.length; i += 2) {
-        for (let x = Math.ceil(crossings[i] - 0.5); x + 0.5 <= crossings[i + 1]; x++) {
-          const worn = this.edge === 'ragged' ? 6 + Math.round(6 * surfaceNoise(x / 4, y / 4, Math.round(this.grid.width / 4), this.seed)) : 13
-          this.raise(x, y, worn)
-        }
-      }
-    }
-  }
-
-  private raise(x: number, y: number, level: number): void {
-    const { width } = this.grid
-    const column = x < 0 ? x + width : x >= width ? x - width : x
-    const i = (y - this.top) * width + column
-    if (this.levels[i] < level) this.levels[i] = level
-  }
+  return levelField(grid, key, top, levels)
 }

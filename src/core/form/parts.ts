@@ -1,0 +1,79 @@
+import type { TurnedForm } from './turnedForm'
+import { profileAt } from './turnedForm'
+
+export const PART_KINDS = ['handle', 'spout', 'lug', 'feet', 'lid'] as const
+
+export type PartKind = (typeof PART_KINDS)[number]
+
+/** Something joined to the form; lengths in mm as made, heights along the wall. */
+export interface Part {
+  readonly id: string
+  readonly kind: PartKind
+  /** Direction round the form, degrees from the front. */
+  readonly degrees: number
+  /** Lower joint above the foot, along the wall. */
+  readonly upMm: number
+  /** From the lower joint to the upper one; for a lid its height, for feet theirs. */
+  readonly heightMm: number
+  readonly widthMm: number
+  readonly thickMm: number
+}
+
+/** What a new part is like on a form. */
+export const PART: Readonly<Record<PartKind, { readonly name: string; readonly words: string; readonly begins: (form: TurnedForm) => Omit<Part, 'id' | 'kind'> }>> = {
+  handle: {
+    name: 'handle',
+    words: 'a pulled strap with two joints',
+    begins: (form) => ({ degrees: 90, upMm: Math.round(wallMm(form) * 0.3), heightMm: Math.round(wallMm(form) * 0.5), widthMm: 20, thickMm: 8 }),
+  },
+  spout: {
+    name: 'spout',
+    words: 'a tube that stands off the wall',
+    begins: (form) => ({ degrees: 270, upMm: Math.round(wallMm(form) * 0.45), heightMm: Math.round(wallMm(form) * 0.3), widthMm: 30, thickMm: 5 }),
+  },
+  lug: {
+    name: 'lug',
+    words: 'a small ear to lift it by',
+    begins: (form) => ({ degrees: 90, upMm: Math.round(wallMm(form) * 0.6), heightMm: 16, widthMm: 26, thickMm: 14 }),
+  },
+  feet: { name: 'three feet', words: 'three small feet under the base', begins: () => ({ degrees: 0, upMm: 0, heightMm: 10, widthMm: 18, thickMm: 12 }) },
+  lid: { name: 'lid', words: 'sits on the rim, with a knob', begins: (form) => ({ degrees: 0, upMm: 0, heightMm: Math.round(form.heightMm * 0.3), widthMm: 24, thickMm: form.wallMm }) },
+}
+
+const wallMm = (form: TurnedForm) => form.zones.outside.to - form.zones.outside.from
+
+/** A patch of the skin under a joint: mm along the skin, and shares of a turn (which may pass 1). */
+export interface HiddenPatch {
+  readonly part: Part
+  readonly from: number
+  readonly to: number
+  readonly left: number
+  readonly right: number
+}
+
+/** Where joints hide the skin. */
+export function hiddenPatches(form: TurnedForm, parts: readonly Part[]): HiddenPatch[] {
+  return parts.flatMap((part) => joints(part).map((upMm) => patch(form, part, upMm)))
+}
+
+/** Heights of a part’s joints above the foot, mm. */
+export function joints(part: Part): number[] {
+  switch (part.kind) {
+    case 'handle':
+      return [part.upMm, part.upMm + part.heightMm]
+    case 'spout':
+    case 'lug':
+      return [part.upMm]
+    case 'feet':
+    case 'lid':
+      return []
+  }
+}
+
+function patch(form: TurnedForm, part: Part, upMm: number): HiddenPatch {
+  const middle = form.zones.outside.from + upMm
+  const half = (part.kind === 'handle' ? part.widthMm * 0.6 : part.widthMm) / 2
+  const { r } = profileAt(form, middle)
+  const share = half / Math.max(1, form.plan.length * r)
+  return { part, from: middle - half, to: middle + half, left: part.degrees / 360 - share, right: part.degrees / 360 + share }
+}

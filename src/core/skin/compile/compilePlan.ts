@@ -1,0 +1,39 @@
+import { seedFromText } from '../../base/random'
+import type { Act, Step, StepOf } from '../../model/step'
+import { timeline } from '../../model/timeline'
+import type { SkinGrid } from '../grid'
+import type { MediaShelf } from '../mediaShelf'
+import { Course, type SkinOperation } from './course'
+import { burnish, cleanFoot, cut, impress, pick, scrape, wipe } from './cuts'
+import { fire } from './fire'
+import { coat, draw, fill, glaze, touchUp } from './layers'
+import { mask, peel, swab, wax } from './resist'
+
+/** What each act does to the skin, given what has gone before. */
+const COMPILE: { readonly [A in Act]: (course: Course, step: StepOf<A>) => void } = {
+  bring: (course) => {
+    course.lastWet = null
+  },
+  divide: () => undefined,
+  wipeDust: (course) => {
+    course.dusty = false
+  },
+  burnish, coat, draw, touchUp, carve: cut, incise: cut, impress, fill, wipe, scrape, wax, swab, mask, peel, glaze, pick, cleanFoot, fire,
+}
+
+/**
+ * Turns a plan into acts on the skin, in order, with everything that goes wrong at the wrong time: colour on wet clay drags,
+ * a coat on a wet coat lifts it, slip on dry clay flakes in the fire, carving dry clay tears, dust makes glaze crawl, a dip
+ * smears what is not fixed, tape pulled wet tears the edge, a groove wiped too early is washed out.
+ */
+export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: SkinGrid): SkinOperation[] {
+  const course = new Course(shelf, grid)
+  const times = timeline(steps)
+  steps.forEach((step, index) => {
+    course.index = index
+    course.stage = times[index].stage
+    course.seed = seedFromText(step.id) & 0xffff
+    ;(COMPILE[step.act] as (course: Course, step: Step) => void)(course, step)
+  })
+  return course.operations
+}

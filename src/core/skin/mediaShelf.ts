@@ -1,0 +1,66 @@
+import { linearFromHex, hexFromLinear, type Triple } from '../colour/colourSpaces'
+import { CONES, coneIndex } from '../firing/cones'
+import type { Medium } from '../model/material'
+
+/** Parts of media that make a mixture, by volume. */
+export interface MixturePart {
+  readonly mediumId: string
+  readonly parts: number
+}
+
+/**
+ * The media of a plan, numbered for the simulator. Mixtures join the shelf as they are met and keep their number, so a picture
+ * and its stacks stay valid while a plan is edited.
+ */
+export class MediaShelf {
+  readonly list: Medium[]
+  private readonly numbers = new Map<string, number>()
+
+  constructor(media: readonly Medium[]) {
+    this.list = media.slice()
+    media.forEach((medium, i) => this.numbers.set(medium.id, i))
+  }
+
+  numberOf(id: string): number | undefined {
+    return this.numbers.get(id)
+  }
+
+  /** The number of a mixture; unknown media are left out, and one alone is itself. */
+  mixture(parts: readonly MixturePart[]): number | undefined {
+    const known = parts.filter((p) => p.parts > 0 && this.numbers.has(p.mediumId))
+    if (known.length === 0) return undefined
+    if (new Set(known.map((p) => p.mediumId)).size === 1) return this.numbers.get(known[0].mediumId)
+    const key = known.map((p) => `${p.parts}*${p.mediumId}`).join('+')
+    const number = this.numbers.get(key)
+    if (number !== undefined) return number
+    this.list.push(mixed(key, known.map((p) => ({ medium: this.list[this.numbers.get(p.mediumId) as number], parts: p.parts }))))
+    this.numbers.set(key, this.list.length - 1)
+    return this.list.length - 1
+  }
+}
+
+/** Optics of a mixture by volume: K = Σ cᵢKᵢ, S = Σ cᵢSᵢ (Kubelka & Munk 1931, for pigments that do not react). */
+export function mixed(id: string, parts: readonly { medium: Medium; parts: number }[]): Medium {
+  const total = parts.reduce((sum, p) => sum + p.parts, 0)
+  const shares = parts.map((p) => p.parts / total)
+  const first = parts[0].medium
+  const blend = (pick: (m: Medium) => readonly number[]) => pick(first).map((_, i) => parts.reduce((sum, p, k) => sum + shares[k] * pick(p.medium)[i], 0))
+  const raw = (pick: (m: Medium) => string) => {
+    const sum: [number, number, number] = [0, 0, 0]
+    parts.forEach((p, k) => linearFromHex(pick(p.medium)).forEach((v, i) => (sum[i] += shares[k] * v)))
+    return hexFromLinear(sum as Triple)
+  }
+  const from = Math.max(...parts.map((p) => coneIndex(p.medium.range.from)))
+  const to = Math.min(...parts.map((p) => coneIndex(p.medium.range.to)))
+  return {
+    ...first,
+    id,
+    name: parts.map((p) => `${Number(p.parts.toFixed(2))} ${p.medium.name}`).join(' : '),
+    optics: { K: blend((m) => m.optics.K), S: blend((m) => m.optics.S) },
+    raw: { wet: raw((m) => m.raw.wet), dry: raw((m) => m.raw.dry) },
+    range: { from: CONES[Math.min(from, to)], to: CONES[Math.max(from, to)] },
+    fugitive: parts.some((p) => p.medium.fugitive),
+    labelledFoodSafe: parts.every((p) => p.medium.labelledFoodSafe),
+    filmUm: parts.reduce((sum, p, k) => sum + shares[k] * p.medium.filmUm, 0),
+  }
+}
