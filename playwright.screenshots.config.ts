@@ -1,4 +1,6 @@
 import base from './playwright.config'
 
 /** npm run screenshots: one picture of each main view of the demo studio, into docs/screenshots. Needs a build. */
-export default { ...base, testMatch: '**/screenshots.shots.ts', retries: 0, reporter: 'list' as const }
+const config = { ...base, testMatch: '**/screenshots.shots.ts', retries: 0, reporter: 'list' as const }
+
+export default config

@@ -14,11 +14,11 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/firing': ['core/numeric', 'core/base'],
   'core/model': ['core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   'core/cupboard': ['core/model', 'core/colour'],
-  'core/demo': ['core/cupboard', 'core/model'],
+  'core/demo': ['core/cupboard', 'core/model', 'core/form'],
   'core/skin': ['core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/numeric', 'core/base'],
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
-  'core/formats': ['core/model', 'core/base'],
+  'core/formats': ['core/model', 'core/form', 'core/base'],
   'core/usecases': ['core/formats', 'core/judge', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   workers: ['core'],
   store: ['workers', 'core'],
@@ -27,7 +27,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['ui', 'core'],
 }
 
-const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui' }
+const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'fast-xml-parser': 'core/formats' }
 
 function filesIn(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {

@@ -25,6 +25,9 @@ const fragmentShader = /* glsl */ `
   uniform sampler2D skin;
   uniform sampler2D relief;
   uniform float grain;
+  uniform sampler2D otherSkin;
+  uniform sampler2D otherRelief;
+  uniform float splitX;
   varying vec2 vUv;
   varying vec3 vNormal;
   varying vec3 vTangent;
@@ -44,8 +47,9 @@ const fragmentShader = /* glsl */ `
   }
 
   void main() {
-    vec4 colour = texture2D(skin, vUv);
-    vec4 bump = texture2D(relief, vUv);
+    bool other = splitX >= 0.0 && gl_FragCoord.x > splitX;
+    vec4 colour = other ? texture2D(otherSkin, vUv) : texture2D(skin, vUv);
+    vec4 bump = other ? texture2D(otherRelief, vUv) : texture2D(relief, vUv);
     vec2 slope = (bump.xy - vec2(128.0 / 255.0)) * (255.0 / 127.0) * ${SLOPE_RANGE.toFixed(1)};
     float speck = bump.w - 0.5;
     float matte = 1.0 - colour.a;
@@ -76,6 +80,6 @@ export function clayMaterial(skin: DataTexture, relief: DataTexture): ShaderMate
   return new ShaderMaterial({
     vertexShader,
     fragmentShader,
-    uniforms: { skin: { value: skin }, relief: { value: relief }, grain: { value: 0.12 } },
+    uniforms: { skin: { value: skin }, relief: { value: relief }, otherSkin: { value: skin }, otherRelief: { value: relief }, splitX: { value: -1 }, grain: { value: 0.12 } },
   })
 }

@@ -18,6 +18,7 @@ import {
   SRGBColorSpace,
   UnsignedByteType,
   Vector2,
+  Vector3,
   WebGLRenderer,
 } from 'three'
 import type { LatheMesh } from '@/core/picture/lathe'
@@ -45,6 +46,9 @@ export class WheelScene {
   private clay: Mesh<BufferGeometry, ShaderMaterial> | null = null
   private skin: DataTexture | null = null
   private relief: DataTexture | null = null
+  private otherSkin: DataTexture | null = null
+  private otherRelief: DataTexture | null = null
+  private split: number | null = null
   private size = { height: 200, radius: 70 }
   private view: WheelView = { turn: 0.3, tilt: 0.3, zoom: 1, flipped: false }
   private asked = false
@@ -97,7 +101,24 @@ export class WheelScene {
     this.clay.material.uniforms.skin.value = this.skin
     this.clay.material.uniforms.relief.value = this.relief
     this.clay.visible = true
+    this.draw(true)
+  }
+
+  /** The skin shown to the right of the split. */
+  setOther(picture: SkinPicture): void {
+    if (!this.clay) return
+    const { width, height, colour, relief } = picture
+    this.otherSkin = this.refill(this.otherSkin, colour, width, height, true)
+    this.otherRelief = this.refill(this.otherRelief, relief, width, height, false)
+    this.clay.material.uniforms.otherSkin.value = this.otherSkin
+    this.clay.material.uniforms.otherRelief.value = this.otherRelief
     this.draw()
+  }
+
+  /** Where the picture is split, as a share of its width; null for not at all. */
+  setSplit(share: number | null): void {
+    this.split = share
+    this.draw(true)
   }
 
   setView(view: WheelView): void {
@@ -123,6 +144,46 @@ export class WheelScene {
     return hit?.uv ? { across: hit.uv.x, down: hit.uv.y } : null
   }
 
+  /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height. */
+  outlineAt(radiusMm: number, heightMm: number): { x: number; y: number } {
+    this.aim()
+    this.camera.updateMatrixWorld()
+    const at = new Vector3(radiusMm, this.view.flipped ? this.size.height - heightMm : heightMm, 0).project(this.camera)
+    return { x: ((at.x + 1) / 2) * this.canvas.clientWidth, y: ((1 - at.y) / 2) * this.canvas.clientHeight }
+  }
+
+  /** The piece from several sides on one sheet, as PNG. */
+  async sheet(views: readonly { readonly view: WheelView; readonly word: string }[]): Promise<Blob | null> {
+    const { clientWidth: w, clientHeight: h } = this.canvas
+    const side = Math.min(w, h)
+    const sheet = document.createElement('canvas')
+    sheet.width = side * Math.min(4, views.length)
+    sheet.height = (side + 28) * Math.ceil(views.length / 4)
+    const context = sheet.getContext('2d')
+    if (!context) return null
+    context.fillStyle = '#a7a7a6'
+    context.fillRect(0, 0, sheet.width, sheet.height)
+    context.fillStyle = '#141413'
+    context.font = '15px "Atkinson Hyperlegible Next Variable", sans-serif'
+    context.textAlign = 'center'
+    const kept = this.view
+    const ratio = this.renderer.getPixelRatio()
+    this.renderer.setPixelRatio(1)
+    this.camera.clearViewOffset()
+    views.forEach(({ view, word }, i) => {
+      this.view = view
+      this.render()
+      const x = (i % 4) * side
+      const y = Math.floor(i / 4) * (side + 28)
+      context.drawImage(this.canvas, (this.canvas.width - side) / 2, (this.canvas.height - side) / 2, side, side, x, y, side, side)
+      context.fillText(word, x + side / 2, y + side + 19)
+    })
+    this.view = kept
+    this.renderer.setPixelRatio(ratio)
+    this.resize(w, h)
+    return new Promise((resolve) => sheet.toBlob(resolve, 'image/png'))
+  }
+
   /** The picture as it stands, as PNG. */
   async png(): Promise<Blob | null> {
     this.render()
@@ -136,6 +197,8 @@ export class WheelScene {
     this.clay?.material.dispose()
     this.skin?.dispose()
     this.relief?.dispose()
+    this.otherSkin?.dispose()
+    this.otherRelief?.dispose()
     this.renderer.dispose()
   }
 
@@ -211,6 +274,7 @@ export class WheelScene {
 
   private render(): void {
     this.aim()
+    if (this.clay) this.clay.material.uniforms.splitX.value = this.split === null ? -1 : this.split * this.canvas.width
     this.renderer.render(this.scene, this.camera)
     this.onDrawn?.()
   }

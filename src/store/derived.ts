@@ -7,6 +7,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { decoratedSide, type ViewKind } from '@/core/usecases/pieceView'
 import type { LightId } from '@/core/colour/light'
+import type { Channel } from '@/workers/skin.worker'
 import type { SkinAnswer } from '@/workers/protocol'
 import { skinWorker, thumbnailWorker } from '@/workers/clients'
 import { database } from './autosave'
@@ -66,9 +67,9 @@ export interface Moment {
 }
 
 /** The painted skin of a piece at a moment, from the worker. */
-export function useSkin(piece: Piece, studio: Studio, moment: Moment): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
-  const key = [identity(piece.steps), JSON.stringify(piece.form), piece.bodyId, identity(studio.bodies), identity(studio.media), moment.afterStep, moment.kind, moment.light].join('|')
-  const { answer, busy } = useLatest({ piece, bodies: studio.bodies, media: studio.media, ...moment }, key, async (request) => await skinWorker().view(request))
+export function useSkin(piece: Piece, studio: Studio, moment: Moment, channel: Channel | null = 'main'): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
+  const key = [identity(piece.steps), JSON.stringify(piece.form), piece.bodyId, identity(studio.bodies), identity(studio.media), moment.afterStep, moment.kind, moment.light, channel].join('|')
+  const { answer, busy } = useLatest({ piece, bodies: studio.bodies, media: studio.media, ...moment }, key, async (request) => (channel === null ? null : await skinWorker().view(request, channel)))
   return { skin: answer?.ok ? answer.value : null, problem: answer && !answer.ok ? sentence(answer.issue) : null, busy }
 }
 

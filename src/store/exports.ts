@@ -1,6 +1,7 @@
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { cardWorker } from '@/workers/clients'
+import type { ViewRequest } from '@/core/usecases/pieceView'
+import { bigPictureWorker, cardWorker, reporting } from '@/workers/clients'
 import { download, fileName } from './download'
 import { withoutOthers } from './derived'
 import { tell } from './studioStore'
@@ -19,5 +20,25 @@ export async function exportCard(piece: Piece, studio: Studio): Promise<void> {
     download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
     tell('problem', `The bench card could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
+  }
+}
+
+/** Starts the large picture of the skin; returns what cancels it. `onDone` gets nothing when it failed or was cancelled. */
+export function startBigPicture(request: ViewRequest, { onProgress, onDone }: { onProgress: (share: number) => void; onDone: (blob: Blob | null) => void }): () => void {
+  const { remote, end } = bigPictureWorker()
+  let over = false
+  const finish = (blob: Blob | null) => {
+    if (over) return
+    over = true
+    end()
+    onDone(blob)
+  }
+  remote.picture(request, reporting(onProgress)).then(finish, (error: unknown) => {
+    tell('problem', `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`)
+    finish(null)
+  })
+  return () => {
+    over = true
+    end()
   }
 }

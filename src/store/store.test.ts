@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { CURRENT_VERSION } from '@/core/model/migrations'
 import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
 import { applyCommand, type Diff } from '@/core/model/command'
 import type { Studio } from '@/core/model/studio'
@@ -23,8 +24,8 @@ beforeEach(() => {
 describe('records', () => {
   it('a studio goes apart and together again', () => {
     const studio = demoStudio()
-    const records = [...partsOf(studio)].map(([key, value]) => ({ key, version: 1, revision: 1, value }))
-    expect(records).toHaveLength(5)
+    const records = [...partsOf(studio)].map(([key, value]) => ({ key, version: CURRENT_VERSION, revision: 1, value }))
+    expect(records).toHaveLength(Object.keys(demoStudio().pieces).length + 1)
     const together = studioFrom(records)
     expect(together.ok && together.value.studio).toEqual(studio)
     expect(studioFrom([]).ok).toBe(false)

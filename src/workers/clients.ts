@@ -1,4 +1,5 @@
-import { wrap, type Remote } from 'comlink'
+import { proxy, wrap, type Remote } from 'comlink'
+import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
 import type { SkinWorker } from './skin.worker'
 import type { ThumbnailWorker } from './thumbnail.worker'
@@ -14,3 +15,12 @@ export const skinWorker = once((): Remote<SkinWorker> => wrap(new Worker(new URL
 export const thumbnailWorker = once((): Remote<ThumbnailWorker> => wrap(new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' })))
 
 export const cardWorker = once((): Remote<CardWorker> => wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })))
+
+/** A worker for one large picture, to be ended when it is done or given up. */
+export function bigPictureWorker(): { remote: Remote<BigPictureWorker>; end: () => void } {
+  const worker = new Worker(new URL('./bigPicture.worker.ts', import.meta.url), { type: 'module' })
+  return { remote: wrap(worker), end: () => worker.terminate() }
+}
+
+/** Lets a worker call back with its progress. */
+export const reporting = (report: (share: number) => void): ((share: number) => void) => proxy(report)

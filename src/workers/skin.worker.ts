@@ -6,13 +6,16 @@ import { settlePlan } from '@/core/usecases/settlePlan'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
 import type { Answer, JudgeAnswer, SkinAnswer } from './protocol'
 
-const viewer = new PieceViewer()
+/** The piece itself, and what it is compared with. */
+const viewers = { main: new PieceViewer(), other: new PieceViewer() }
+
+export type Channel = keyof typeof viewers
 
 const api = {
   /** Simulates and paints; the textures are copies that travel to the caller. */
-  view(request: ViewRequest): Answer<SkinAnswer> {
+  view(request: ViewRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
     const start = performance.now()
-    const result = viewer.view(request)
+    const result = viewers[channel].view(request)
     if (!result.ok) return result
     const { picture, ...rest } = result.value
     const colour = picture.colour.slice()
@@ -22,7 +25,7 @@ const api = {
   },
 
   /** The cut through the wall at a place of the last view. */
-  section: (across: number, down: number): Section | null => viewer.section(across, down),
+  section: (across: number, down: number): Section | null => viewers.main.section(across, down),
 
   judge(piece: Piece, studio: Studio): Answer<JudgeAnswer> {
     const result = judge(piece, studio)

@@ -103,7 +103,8 @@ function issueFrom(error: z.ZodError, document: unknown): Issue {
 /** What a value should have been, without the library's opening words. */
 function expectation(issue: z.core.$ZodIssue): string {
   if (issue.code === 'unrecognized_keys') return `without the unknown entry “${issue.keys[0]}”`
-  return issue.message.replace(/^Invalid (input|option|string|key)[^:]*: ?(expected )?/i, '').replace(/, received .*$/, '').replace(/^Too (big|small): expected \w+ to be/i, 'a value') || 'another value'
+  const words = issue.message.replace(/^Invalid (input|option|string|key)[^:]*: ?(expected )?/i, '').replace(/, received .*$/, '').replace(/^Too (big|small): expected \w+ to be/i, 'a value') || 'another value'
+  return words.length > 150 ? `${words.slice(0, 147)}…` : words
 }
 
 function missingIn(piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>, path: string): Issue | null {

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { applyCommand } from '../model/command'
 import type { Piece } from '../model/piece'
-import type { Place, Step, StepContent } from '../model/step'
+import { wholeOf, type Place, type Step, type StepContent } from '../model/step'
+import * as build from '../model/stepBuilders'
+import { PART } from '../form/parts'
+import { buildForm } from '../form/buildForm'
 import type { Studio, Ways } from '../model/studio'
 import { timeline } from '../model/timeline'
 import type { Finding, Severity } from './finding'
@@ -15,20 +18,19 @@ import { coatsToCover } from './rules/coatRules'
 /* Plans that make each mistake, and what its first mend does. Trade facts: common practice, no source. */
 
 const studio = demoStudio()
-const outside = (fromMm?: number, toMm?: number): Place => ({ parts: ['outside'], band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 } })
-const inside: Place = { parts: ['inside', 'floor', 'rim'], band: null }
+const outside = (fromMm?: number, toMm?: number): Place => ({ parts: ['outside'], band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 }, sectors: null })
+const inside: Place = build.INSIDE
 
 const leather: StepContent = { act: 'bring', to: 'leatherHard', cover: 'draped' }
 const dry: StepContent = { act: 'bring', to: 'boneDry', cover: 'open' }
-const coat = (mediumId: string, coats: number, over: object = {}): StepContent => ({ act: 'coat', mediumId, place: outside(12), coats, direction: 'crossed', intent: 'cover', waits: true, ...over }) as StepContent
+const coat = (mediumId: string, coats: number, over: object = {}): StepContent => ({ ...build.coat(mediumId, outside(12), coats), ...over }) as StepContent
 const divide: StepContent = { act: 'divide', sectors: 12, upMm: 60 }
-const carve = (over: object = {}, motif: object = {}): StepContent =>
-  ({ act: 'carve', tool: 'narrowLoop', depthMm: 0.35, protection: 'none', motif: { kind: 'leaves', repeats: 12, side: 'outside', upMm: 30, heightMm: 50, lineMm: 1.6, variation: 0.3, seed: 1, ...motif }, ...over }) as StepContent
-const bisque: StepContent = { act: 'fire', firing: 'bisque', cone: '04' }
+const carve = (over: object = {}, motif: object = {}): StepContent => ({ ...build.carve('narrowLoop', { ...build.motif('leaves', 12, 30, 50, 1.6, { variation: 0.3, seed: 1 }), ...motif }, 0.35), ...over }) as StepContent
+const bisque: StepContent = build.fire('bisque', '04')
 const wipe: StepContent = { act: 'wipeDust' }
-const glaze = (place: Place, how: 'dip' | 'pour' | 'brush' = 'dip', mediumId = 'clear-gloss'): StepContent => ({ act: 'glaze', mediumId, place, how, coats: how === 'brush' ? 3 : 1, waits: true })
+const glaze = (place: Place, how: 'dip' | 'pour' | 'brush' = 'dip', mediumId = 'clear-gloss', more: object = {}): StepContent => build.glaze(mediumId, place, how, more)
 const foot: StepContent = { act: 'cleanFoot', upMm: 6 }
-const glost = (cone: '05' | '6' = '05'): StepContent => ({ act: 'fire', firing: 'glaze', cone })
+const glost = (cone: '05' | '6' = '05'): StepContent => build.fire('glaze', cone)
 const finish: StepContent[] = [bisque, wipe, glaze(inside, 'pour'), glaze(outside()), foot, glost()]
 
 const planned = (contents: StepContent[], over: Partial<Piece> = {}): Piece => ({
@@ -53,6 +55,18 @@ interface Mistake {
   readonly mends: boolean
 }
 
+const beaker = demoStudio().pieces['wax-beakers'].form
+const beakerForm = buildForm(beaker)
+if (!beakerForm.ok) throw new Error('the beaker does not build')
+const withPart = (kind: 'handle' | 'lid', over: object = {}) => ({ form: { ...beaker, parts: [{ id: kind, kind, ...PART[kind].begins(beakerForm.value), ...over }] } })
+const knot = build.motif('knot', 12, 40, 24, 1.8, { variation: 0 })
+const incise = (depthMm = 0.8): StepContent => build.incise('narrowLoop', knot, depthMm)
+const inlaid = (filling: StepContent, ...cleaning: StepContent[]): StepContent[] => [leather, divide, incise(), dry, bisque, wipe, filling, ...cleaning, build.fire('decoration', '04'), ...finish.slice(1)]
+const fill = (waits = true): StepContent => build.fill('marsh-black', outside(), waits)
+const sponge = (pressure: 'light' | 'firm' | 'hard' = 'firm', kind: 'wrung' | 'wet' = 'wrung'): StepContent => build.wipe(outside(), pressure, kind)
+const washed = (place: Place, ...more: StepContent[]): StepContent[] => [dry, bisque, wipe, glaze(inside, 'pour'), build.coat('rust-wash', place, 1), ...more, foot, glost()]
+const taped = (colour: StepContent, ...after: StepContent[]): StepContent[] => [leather, build.mask(outside(40, 50)), colour, ...after, dry, ...finish]
+
 const MISTAKES: Mistake[] = [
   { rule: 'stage-harms-step', what: 'underglaze on wet clay', steps: [coat('marsh-black', 3), dry, ...finish], severity: 'ruin', mends: true },
   { rule: 'stage-harms-step', what: 'slip on bone-dry clay', steps: [dry, coat('peat-slip', 3), ...finish], severity: 'ruin', mends: true },
@@ -68,8 +82,8 @@ const MISTAKES: Mistake[] = [
   { rule: 'too-many-coats', what: 'eight coats', steps: [leather, coat('marsh-black', 8), dry, ...finish], severity: 'note', mends: true },
   { rule: 'too-many-coats', what: 'twenty coats', steps: [leather, coat('marsh-black', 20), dry, ...finish], severity: 'ruin', mends: true },
   { rule: 'coat-before-matte', what: 'three coats without waiting', steps: [leather, coat('marsh-black', 3, { waits: false }), dry, ...finish], severity: 'risk', mends: true },
-  { rule: 'wax-not-dry', what: 'colour over tacky wax', steps: [leather, { act: 'wax', mediumId: 'wax-resist', place: outside(30, 50), waits: false }, coat('marsh-black', 3), dry, ...finish], severity: 'risk', mends: true },
-  { rule: 'underglaze-on-foot', what: 'colour on the base in a bare-foot studio', steps: [leather, coat('marsh-black', 3, { place: { parts: ['base', 'outside'], band: null } }), dry, bisque], severity: 'note', ways: { foot: 'bare' }, piece: { use: 'display' }, mends: false },
+  { rule: 'wax-not-dry', what: 'colour over tacky wax', steps: [leather, build.wax(outside(30, 50), null, false), coat('marsh-black', 3), dry, ...finish], severity: 'risk', mends: true },
+  { rule: 'underglaze-on-foot', what: 'colour on the base in a bare-foot studio', steps: [leather, coat('marsh-black', 3, { place: wholeOf('base', 'outside') }), dry, bisque], severity: 'note', ways: { foot: 'bare' }, piece: { use: 'display' }, mends: false },
   { rule: 'contrast-low', what: 'black carved on a dark body', steps: [leather, coat('marsh-black', 3), divide, carve(), dry, bisque], severity: 'risk', piece: { bodyId: 'peat-dark', use: 'display' }, mends: true },
   { rule: 'carved-too-deep', what: 'a cut of a millimetre and a half', steps: [leather, coat('marsh-black', 3), divide, carve({ depthMm: 1.2 }), dry, ...finish], severity: 'risk', mends: true },
   { rule: 'carved-too-deep', what: 'a cut half through the wall', steps: [leather, coat('marsh-black', 3), divide, carve({ depthMm: 2.5 }), dry, ...finish], severity: 'ruin', mends: true },
@@ -80,7 +94,7 @@ const MISTAKES: Mistake[] = [
   { rule: 'repeats-not-marked-out', what: 'twelve repeats on ten sectors', steps: [leather, coat('marsh-black', 3), { ...divide, sectors: 10 } as StepContent, carve(), dry, ...finish], severity: 'note', mends: true },
   { rule: 'glaze-on-greenware', what: 'glaze before the bisque', steps: [dry, glaze(outside()), bisque, wipe, glaze(inside, 'pour'), foot, glost()], severity: 'ruin', mends: true },
   { rule: 'glaze-on-greenware', what: 'glaze on dry clay in a once-firing studio', steps: [dry, glaze(inside, 'pour'), glaze(outside()), foot, glost()], severity: 'note', ways: { firings: 'onceFired' }, mends: false },
-  { rule: 'glaze-on-foot', what: 'a dip with nothing wiped', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze({ parts: ['outside', 'base'], band: null }), glost()], severity: 'ruin', mends: true },
+  { rule: 'glaze-on-foot', what: 'a dip with nothing wiped', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(wholeOf('outside', 'base')), glost()], severity: 'ruin', mends: true },
   { rule: 'glaze-on-foot', what: 'only 3 mm wiped', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), { act: 'cleanFoot', upMm: 3 }, glost()], severity: 'ruin', mends: true },
   { rule: 'glaze-on-foot', what: 'wiped before the dip', steps: [dry, bisque, wipe, glaze(inside, 'pour'), foot, glaze(outside()), glost()], severity: 'ruin', mends: true },
   { rule: 'food-surface-not-sealed', what: 'a bare inside for food', steps: [dry, bisque, wipe, glaze(outside()), foot, glost()], severity: 'ruin', mends: true },
@@ -96,6 +110,33 @@ const MISTAKES: Mistake[] = [
   { rule: 'medium-outside-range', what: 'an earthenware glaze at stoneware heat', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), foot, glost('6')], severity: 'ruin', piece: { bodyId: 'dune-buff' }, mends: true },
   { rule: 'body-outside-range', what: 'earthenware fired to stoneware', steps: [dry, bisque, wipe, glaze(inside, 'pour', 'clear-stoneware'), glaze(outside(), 'dip', 'clear-stoneware'), foot, glost('6')], severity: 'ruin', mends: true },
   { rule: 'body-outside-range', what: 'stoneware fired as earthenware', steps: [dry, bisque, wipe, ...finish.slice(2)], severity: 'risk', piece: { bodyId: 'dune-buff' }, mends: true },
+  { rule: 'stage-harms-step', what: 'texture pressed into dry clay', steps: [dry, build.impress('cloth', outside()), ...finish], severity: 'ruin', mends: true },
+  { rule: 'stage-harms-step', what: 'slip inlaid on bisque', steps: [leather, divide, incise(), dry, bisque, build.fill('peat-slip', outside()), sponge(), ...finish.slice(1)], severity: 'ruin', mends: true },
+  { rule: 'dry-scraping', what: 'dry incising without protection', steps: [dry, divide, incise(), ...finish], severity: 'risk', mends: true },
+  { rule: 'fill-without-groove', what: 'a filling on a smooth wall', steps: [dry, bisque, wipe, fill(), sponge(), ...finish.slice(2)], severity: 'risk', mends: true },
+  { rule: 'groove-too-shallow', what: 'lines a quarter of a millimetre deep', steps: [leather, divide, incise(0.25), dry, bisque, wipe, fill(), sponge(), ...finish.slice(2)], severity: 'risk', mends: true },
+  { rule: 'fill-not-cleaned', what: 'a filling that nobody wipes', steps: inlaid(fill()), severity: 'risk', mends: true },
+  { rule: 'wiped-too-early', what: 'a filling wiped before it has set', steps: inlaid(fill(false), sponge()), severity: 'risk', mends: true },
+  { rule: 'sponge-too-wet', what: 'a dripping sponge', steps: inlaid(fill(), sponge('firm', 'wet')), severity: 'risk', mends: true },
+  { rule: 'wiped-too-hard', what: 'a hard rub', steps: inlaid(fill(), sponge('hard')), severity: 'risk', mends: true },
+  { rule: 'wash-left-thick', what: 'a wash that is not wiped back', steps: washed(outside()), severity: 'risk', mends: true },
+  { rule: 'wash-left-thick', what: 'a thick wash under the foot', steps: washed(wholeOf('outside', 'base')), severity: 'ruin', mends: true },
+  { rule: 'wash-before-clear', what: 'a wash before the inside is poured', steps: [dry, bisque, wipe, build.coat('rust-wash', outside(), 1), sponge(), glaze(inside, 'pour'), foot, glost()], severity: 'note', mends: true },
+  { rule: 'texture-reads-as-one', what: 'one colour all over a texture', steps: [build.impress('cloth', outside()), dry, bisque, wipe, coat('shell-white', 3), ...finish.slice(2)], severity: 'risk', mends: true },
+  { rule: 'texture-reads-as-one', what: 'pale below and dark above', steps: [build.impress('dimples', outside(), 1), dry, bisque, wipe, coat('marsh-black', 3, { applicator: 'sponge' }), ...finish.slice(2)], severity: 'note', mends: true },
+  { rule: 'glaze-over-the-fence', what: 'two glazes over a filled line', steps: [leather, divide, incise(), dry, bisque, wipe, fill(), sponge(), build.fire('decoration', '04'), wipe, glaze(inside, 'pour'), glaze(outside(), 'brush', 'opaque-white'), glaze(outside(40, 60), 'brush', 'amber', { coats: 1 }), foot, glost()], severity: 'risk', mends: true },
+  { rule: 'trailed-on-dry-skin', what: 'slip trailed on an undamped wall', steps: [leather, divide, build.draw('chalk-slip', knot, 'trailer', { damped: false }), dry, ...finish], severity: 'risk', piece: { bodyId: 'estuary-red' }, mends: true },
+  { rule: 'tape-pulled-wet', what: 'tape pulled from wet colour', steps: taped(coat('marsh-black', 1, { waits: false }), build.peel()), severity: 'risk', mends: true },
+  { rule: 'tape-left-on', what: 'tape left on into the bisque', steps: taped(coat('marsh-black', 3)), severity: 'risk', mends: true },
+  { rule: 'beads-on-wax', what: 'beads nobody lifts', steps: [leather, build.wax(outside(30, 50)), coat('marsh-black', 3), dry, ...finish], severity: 'note', mends: true },
+  { rule: 'glaze-runs', what: 'two dips over one another', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), glaze(outside(), 'dip', 'amber'), foot, glost()], severity: 'risk', mends: true },
+  { rule: 'slab-needed', what: 'drips without a slab', steps: [dry, bisque, wipe, glaze(outside()), glaze(inside, 'pour', 'clear-gloss', { drips: true }), foot, glost()], severity: 'note', mends: true },
+  { rule: 'glaze-on-lid-seat', what: 'glaze on the rim under a lid', steps: [dry, ...finish], severity: 'ruin', piece: withPart('lid'), mends: true },
+  { rule: 'thin-part-soaks', what: 'two coats on a dry thin handle', steps: [dry, coat('marsh-black', 2), bisque, ...finish.slice(1)], severity: 'note', piece: withPart('handle', { thickMm: 5 }), mends: false },
+  { rule: 'thin-part-soaks', what: 'three coats on a dry handle of 3 mm', steps: [dry, coat('marsh-black', 3), bisque, ...finish.slice(1)], severity: 'risk', piece: withPart('handle', { thickMm: 3 }), mends: false },
+  { rule: 'hidden-by-a-part', what: 'a leaf under the handle', steps: [leather, coat('marsh-black', 3), divide, carve({}, { startDeg: 75, heightMm: 24 }), dry, ...finish], severity: 'note', piece: withPart('handle', { widthMm: 12 }), mends: true },
+  { rule: 'motif-off-the-wall', what: 'three rows taller than the wall', steps: [leather, coat('marsh-black', 3), divide, carve({}, { rows: 3 }), dry, ...finish], severity: 'risk', mends: true },
+  { rule: 'too-few-coats', what: 'three coats thinned to half', steps: [leather, coat('shell-white', 3, { water: 0.5 }), dry, ...finish], severity: 'risk', piece: { bodyId: 'estuary-red' }, mends: true },
   { rule: 'not-fired-at-the-end', what: 'no firing at all', steps: [leather, coat('marsh-black', 3), dry], severity: 'risk', mends: false },
   { rule: 'not-fired-at-the-end', what: 'glaze left raw', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), foot], severity: 'risk', mends: true },
 ]

@@ -5,6 +5,7 @@ import type { Result } from '../base/result'
 import { ok } from '../base/result'
 import { compilePlan } from '../skin/compile/compilePlan'
 import type { SkinOperation } from '../skin/compile/course'
+import { localStage } from '../skin/localStage'
 import { MediaShelf } from '../skin/mediaShelf'
 import { StackOptics } from '../skin/appearance'
 import { skinGrid, type SkinGrid } from '../skin/grid'
@@ -39,7 +40,7 @@ export class JudgedPlan {
   ) {
     const shelf = new MediaShelf(media)
     this.steps = piece.steps
-    this.times = timeline(piece.steps)
+    this.times = timeline(piece.steps).map((time, i) => (i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time))
     this.operations = compilePlan(piece.steps, shelf, grid)
     this.shelf = shelf
     this.media = shelf.list

@@ -13,9 +13,11 @@ export type Command =
   | { type: 'studio.settings'; changes: Partial<Settings> }
   | { type: 'studio.ways'; changes: Partial<Ways> }
   | { type: 'studio.replace'; studio: Studio }
+  /** Adds materials that the studio does not have yet. */
+  | { type: 'studio.stock'; bodies: Studio['bodies']; media: Studio['media'] }
   | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
   | { type: 'piece.remove'; pieceId: string }
-  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes'>> }
+  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget'>> }
   | { type: 'piece.progress'; pieceId: string; doneSteps: number }
   | { type: 'step.add'; pieceId: string; at: number; step: Step }
   | { type: 'step.remove'; pieceId: string; stepId: string }
@@ -71,6 +73,11 @@ const handlers: Handlers = {
   },
   'studio.replace': (studio, { studio: next }) => {
     Object.assign(studio, next)
+    return null
+  },
+  'studio.stock': (studio, { bodies, media }) => {
+    for (const [id, body] of Object.entries(bodies)) studio.bodies[id] ??= body
+    for (const [id, medium] of Object.entries(media)) studio.media[id] ??= medium
     return null
   },
   'piece.add': (studio, { piece, bodies, media }) => {
@@ -145,6 +152,7 @@ export function commandLabel(command: Command): string {
     case 'studio.rename': return 'rename the studio'
     case 'studio.settings': return 'change settings'
     case 'studio.ways': return 'change a way of working'
+    case 'studio.stock': return 'stock the cupboard'
     case 'studio.replace': return `open “${command.studio.name}”`
     case 'piece.add': return `add “${command.piece.name}”`
     case 'piece.remove': return 'remove a piece'

@@ -12,12 +12,12 @@ export interface Migration {
 
 type Loose = Record<string, unknown>
 
-const eachPiece = (document: Loose, change: (piece: Loose) => Loose): Loose => {
+const eachPiece = (record: Loose, change: (piece: Loose) => Loose): Loose => {
   const all = (pieces: unknown) => Object.fromEntries(Object.entries((pieces ?? {}) as Record<string, Loose>).map(([id, piece]) => [id, change(piece)]))
-  if ('steps' in document && 'form' in document) return change(document)
-  if ('piece' in document) return { ...document, piece: change(document.piece as Loose) }
-  if ('studio' in document) return { ...document, studio: { ...(document.studio as Loose), pieces: all((document.studio as Loose).pieces) } }
-  return document
+  if ('steps' in record && 'form' in record) return change(record)
+  if ('piece' in record) return { ...record, piece: change(record.piece as Loose) }
+  if ('studio' in record) return { ...record, studio: { ...(record.studio as Loose), pieces: all((record.studio as Loose).pieces) } }
+  return record
 }
 
 const PLAIN_MOTIF_1 = { made: 'filled', ground: false, rows: 1, rowGapMm: 4, alternate: 'none', startDeg: 0, text: '', drawing: null }
@@ -45,8 +45,8 @@ export const MIGRATIONS: readonly Migration[] = [
   {
     from: 1,
     name: 'every technique: places with sectors, richer motifs and coats, forms with a plan, parts and outlines of their own',
-    migrate: (document) =>
-      eachPiece(document, (piece) => ({
+    migrate: (record) =>
+      eachPiece(record, (piece) => ({
         ...piece,
         form: { ...(piece.form as Loose), plan: { kind: 'round', ratio: 1 }, unevenMm: 0, own: null, parts: [] },
         steps: Array.isArray(piece.steps) ? piece.steps.map((step) => stepFrom1(step as Loose)) : piece.steps,

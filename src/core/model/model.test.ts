@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
-import { buildTurnedForm } from '../form/turnedForm'
-import { PRESETS } from '../form/presets'
+import { buildForm } from '../form/buildForm'
+import { presetForm } from '../demo/piece'
 import { readVerniceFile, writeStudio } from '../formats/verniceFile'
 import { judge } from '../judge/judge'
 import { applyCommand, applyDiff, commandLabel, type Command } from './command'
@@ -25,6 +25,7 @@ const COMMANDS: Command[] = [
   { type: 'studio.settings', changes: { length: 'in', clock: '12' } },
   { type: 'studio.ways', changes: { foot: 'bare' } },
   { type: 'studio.replace', studio: emptyStudio() },
+  { type: 'studio.stock', bodies: {}, media: { extra: { ...demoStudio().media['rust-wash'], id: 'extra' } } },
   { type: 'piece.add', piece: { ...demoStudio().pieces['reed-jugs'], id: 'p2', name: 'Second' } },
   { type: 'piece.remove', pieceId: 'dotted-jar' },
   { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 7, name: 'Seven jugs' } },
@@ -112,6 +113,8 @@ describe('migrations', () => {
       expect(read.value.studio.order).toEqual(['reed-jugs', 'scallop-dish', 'dotted-jar', 'wax-beakers'])
       expect(read.value.studio.pieces['reed-jugs'].steps).toHaveLength(12)
       expect(writeStudio(read.value.studio)).toContain('"Tidewater shed"')
+      expect(read.value.studio.pieces['reed-jugs'].form.plan).toEqual({ kind: 'round', ratio: 1 })
+      expect(readVerniceFile(writeStudio(read.value.studio)).ok).toBe(true)
     }
   })
 })
@@ -131,18 +134,19 @@ describe('the timeline', () => {
 
 describe('ways to begin', () => {
   const studio = emptyStudio()
-  const cases = SEQUENCES.flatMap((sequence) => Object.keys(studio.bodies).map((bodyId) => [sequence, bodyId] as const))
+  const cases = SEQUENCES.flatMap((sequence) => (['jug', 'tile'] as const).flatMap((preset) => Object.keys(studio.bodies).map((bodyId) => [sequence, preset, bodyId] as const)))
 
-  it.each(cases)('%s on %s gives a plan that nothing would ruin', (sequence, bodyId) => {
-    const { sizes } = PRESETS.jug
-    const form = buildTurnedForm('jug', sizes)
+  it.each(cases)('%s on a %s of %s gives a plan that nothing would ruin', (sequence, preset, bodyId) => {
+    const spec = presetForm(preset)
+    const form = buildForm(spec)
     if (!form.ok) throw new Error('the preset does not build')
     let n = 0
     const { from, to } = form.value.zones.outside
-    const steps = startingSteps(sequence, { body: studio.bodies[bodyId], media: Object.values(studio.media), sizes, colourId: null, outsideMm: to - from }, () => `s${++n}`)
-    const piece = { id: 'p', name: 'P', count: 1, use: 'food' as const, bodyId, form: { kind: 'turned' as const, preset: 'jug' as const, sizes }, steps, notes: '' }
+    const context = { body: studio.bodies[bodyId], media: Object.values(studio.media), sizes: spec.sizes, colourId: null, outsideMm: to - from, flat: form.value.flat }
+    const steps = startingSteps(sequence, context, () => `s${++n}`)
+    const piece = { ...demoStudio().pieces['reed-jugs'], id: 'p', use: preset === 'tile' ? ('display' as const) : ('food' as const), bodyId, form: spec, steps, notes: '' }
     const findings = judge(piece, studio)
-    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => f.sentence)).toEqual([])
+    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => `${f.ruleId}: ${f.sentence}`)).toEqual([])
     expect(SEQUENCE[sequence].words.length).toBeGreaterThan(5)
   })
 })

@@ -17,7 +17,7 @@ import { PRESETS } from '../form/presets'
 import { MediaShelf } from '../skin/mediaShelf'
 import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
 import { SkinSimulation } from '../skin/simulation'
-import { BARE, type Stack } from '../skin/stack'
+import { BARE, NO_TAPE, type Stack } from '../skin/stack'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
 export type ViewKind = 'bench' | 'firedNow' | 'firedWhole'
@@ -57,6 +57,8 @@ export interface Section {
   readonly cutUm: number
   readonly burrUm: number
   readonly waxed: boolean
+  readonly taped: boolean
+  readonly burnished: boolean
   readonly fired: boolean
   /** Lab under daylight and the screen colour of the whole stack as fired. */
   readonly lab: readonly [number, number, number]
@@ -96,6 +98,12 @@ export class PieceViewer {
     const side = decoratedSide(request.piece)
     const gauges = measureGauges(grid, this.painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, decoratedStretch(grid.form, side)))
     return ok({ picture, gauges, side, distinctStacks: simulation.stacks.stacks.length })
+  }
+
+  /** Brings the skin up to date without a picture, so that long work can be done a step at a time. */
+  prepareOnly(request: ViewRequest): Result<null> {
+    const ready = this.prepare(request)
+    return ready.ok ? ok(null) : ready
   }
 
   /** The cut through the wall at a place of the last view (across and down, 0–1). */
@@ -171,6 +179,8 @@ export function describeSection(stack: Stack, optics: StackOptics): Section {
     cutUm: stack.cutUm,
     burrUm: stack.burrUm,
     waxed: stack.wax !== 'none',
+    taped: stack.tape !== NO_TAPE,
+    burnished: stack.burnished && stack.films.length === 0,
     fired: stack.cone >= 0,
     lab: optics.lab(fired),
     screen: whole.linear,

@@ -28,6 +28,9 @@ export interface BenchWords {
 
 export const PART_NAMES: Readonly<Record<ZoneName, string>> = { base: 'base', outside: 'outside', rim: 'rim', inside: 'inside wall', floor: 'floor' }
 
+/** The same parts of a slab. */
+export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = { base: 'back', outside: 'edge', rim: 'brow', inside: 'brow', floor: 'face' }
+
 /** Where a step acts, in words. */
 export function placeWords({ parts, band, sectors }: Place, settings: Settings): string {
   const whole = parts.includes('inside') && parts.includes('floor')

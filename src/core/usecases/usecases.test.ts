@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
-import { buildTurnedForm } from '../form/turnedForm'
-import { stepSchema, type Step } from '../model/step'
+import { buildForm } from '../form/buildForm'
+import { bandOf, stepSchema, wholeOf, type Step } from '../model/step'
 import { timeline } from '../model/timeline'
 import { latheMesh } from '../picture/lathe'
 import { formPicture } from '../picture/formPicture'
@@ -61,7 +61,7 @@ describe('views of a piece', () => {
     const fresh = new PieceViewer(512, 512)
     expect(fresh.section(0.5, 0.2)).toBeNull()
     view(fresh)
-    const form = buildTurnedForm(jugs.form.preset, jugs.form.sizes)
+    const form = buildForm(jugs.form)
     if (!form.ok) throw new Error('no form')
     const down = (form.value.zones.outside.from + 172) / form.value.totalMm
     const names = Array.from({ length: 40 }, (_, i) => fresh.section(i / 40, down)?.films.map((f) => f.name).join(' > '))
@@ -80,7 +80,7 @@ describe('views of a piece', () => {
   })
 
   it('draws the form without a graphics card: shape, ground and light', () => {
-    const form = buildTurnedForm(jugs.form.preset, jugs.form.sizes)
+    const form = buildForm(jugs.form)
     if (!form.ok) throw new Error('no form')
     const { picture } = view(viewer)
     const pixels = formPicture(latheMesh(form.value, 48), picture, { turn: 0, tilt: 0.2 }, 80, 80)
@@ -167,16 +167,16 @@ describe('steps in words', () => {
 
   it('follows the studio’s units', () => {
     const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
-    expect(placeWords({ parts: ['outside'], band: { fromMm: 25.4, toMm: 50.8 } }, inches.settings)).toBe('outside, 1.00 in to 2.00 in up the wall')
-    expect(placeWords({ parts: ['inside', 'floor', 'rim'], band: null }, studio.settings)).toBe('inside and rim')
+    expect(placeWords(bandOf(25.4, 50.8), inches.settings)).toBe('outside, 1.00 in to 2.00 in up the wall')
+    expect(placeWords(wholeOf('inside', 'floor', 'rim'), studio.settings)).toBe('inside and rim')
     expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
   })
 })
 
 describe('a new step', () => {
-  it.each(ADDABLE.map((a) => [a.word, a.act] as const))('“%s” is valid anywhere in any demo plan', (_, act) => {
+  it.each(ADDABLE.flatMap((f) => f.acts).map((a) => [a.word, a.act] as const))('“%s” is valid anywhere in any demo plan', (_, act) => {
     for (const piece of Object.values(studio.pieces)) {
-      const form = buildTurnedForm(piece.form.preset, piece.form.sizes)
+      const form = buildForm(piece.form)
       if (!form.ok) throw new Error('no form')
       for (let after = -1; after < piece.steps.length; after++) {
         const content = newStepContent(act, piece, studio, form.value, after)

@@ -17,6 +17,20 @@ export function HatchDefinitions() {
         <pattern id="hatch-glaze" width="6" height="6" patternUnits="userSpaceOnUse">
           <path d="M-1 7 7-1M-1 1 1-1M5 7 7 5" stroke="currentColor" strokeWidth="1" />
         </pattern>
+        <pattern id="hatch-wash" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 6q2-4 4 0t4 0" fill="none" stroke="currentColor" strokeWidth="0.8" />
+          <circle cx="2" cy="2" r="0.6" fill="currentColor" />
+          <circle cx="6" cy="3" r="0.6" fill="currentColor" />
+        </pattern>
+        <pattern id="hatch-opaque" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 3h6M3 0v6" stroke="currentColor" strokeWidth="0.8" />
+        </pattern>
+        <pattern id="hatch-tape" width="8" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 1h8M0 5h8" stroke="currentColor" strokeWidth="1.1" strokeDasharray="5 3" />
+        </pattern>
+        <pattern id="hatch-texture" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 0h3v3H0zM3 3h3v3H3z" fill="currentColor" opacity="0.7" />
+        </pattern>
         <pattern id="hatch-wax" width="10" height="5" patternUnits="userSpaceOnUse">
           <path d="M0 2.5q2.5-3 5 0t5 0" fill="none" stroke="currentColor" strokeWidth="1" />
         </pattern>
@@ -40,7 +54,7 @@ export function HatchDefinitions() {
   )
 }
 
-const HATCHED: Readonly<Partial<Record<HatchKind, string>>> = { slip: 'slip', underglaze: 'underglaze', glaze: 'glaze', wax: 'wax', carve: 'carve', mark: 'mark', clean: 'clean' }
+const HATCHED: Readonly<Partial<Record<HatchKind, string>>> = { slip: 'slip', underglaze: 'underglaze', glaze: 'glaze', wax: 'wax', wash: 'wash', opaque: 'opaque', tape: 'tape', texture: 'texture', carve: 'carve', mark: 'mark', clean: 'clean' }
 
 /** A small square in the hatching of a kind of step, over its colour if it has one. */
 export function HatchSwatch({ kind, colour, size = 16 }: { kind: HatchKind; colour?: string; size?: number }) {

@@ -1,15 +1,21 @@
 'use client'
 
 import { zodResolver } from '@hookform/resolvers/zod'
+import { useMemo, useState } from 'react'
 import { useRouter } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from 'zod'
 import { sentence } from '@/core/base/issue'
 import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
-import { buildTurnedForm } from '@/core/form/turnedForm'
+import { buildForm } from '@/core/form/buildForm'
+import { PART } from '@/core/form/parts'
+import { ROUND } from '@/core/form/planOutline'
+import { buildTurnedForm, type TurnedForm } from '@/core/form/turnedForm'
 import { SEQUENCE, SEQUENCES, startingSteps } from '@/core/model/sequences'
-import { USES } from '@/core/model/piece'
+import { USES, type Form } from '@/core/model/piece'
+import { BuildFields } from '@/ui/form/BuildFields'
+import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
 import { skinWorker } from '@/workers/clients'
 import { Field } from '@/ui/kit/fields'
@@ -36,6 +42,20 @@ const USE_WORDS = { food: 'for food', water: 'holds water', display: 'to look at
 
 const SIZE_WORDS = { heightMm: 'Height', rimMm: 'Rim, diameter', bellyMm: 'Belly, diameter', footMm: 'Foot, diameter', wallMm: 'Wall' } as const
 
+type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
+
+/** What a preset begins with besides its sizes. */
+function extrasOf(preset: FormPreset): Extras {
+  const { begins, sizes } = PRESETS[preset]
+  const built = buildTurnedForm(preset, sizes)
+  return { plan: begins?.plan ?? ROUND, unevenMm: begins?.unevenMm ?? 0, own: null, parts: built.ok ? (begins?.parts ?? []).map((kind) => ({ id: kind, kind, ...PART[kind].begins(built.value) })) : [] }
+}
+
+const presetForm = (preset: FormPreset): TurnedForm | null => {
+  const built = buildTurnedForm(preset, PRESETS[preset].sizes, { plan: PRESETS[preset].begins?.plan ?? ROUND, unevenMm: 0 })
+  return built.ok ? built.value : null
+}
+
 /** Begins a piece: form, measured size, clay, a way to begin. */
 export function NewPieceView() {
   const studio = useStudio((s) => s.studio)
@@ -48,25 +68,31 @@ export function NewPieceView() {
   const draft = useWatch({ control: form.control })
   const preset = draft.preset ?? 'jug'
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
-  const built = buildTurnedForm(preset, sizes)
+  const [extras, setExtras] = useState<Extras>(() => extrasOf('jug'))
+  const built = buildForm({ preset, sizes, ...extras })
+  const outlines = useMemo(() => Object.fromEntries(FORM_PRESETS.map((p) => [p, presetForm(p)])), [])
+  const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
 
   const choose = (next: FormPreset) => {
     const named = FORM_PRESETS.some((p) => PRESETS[p].name === form.getValues('name'))
     form.setValue('preset', next)
+    setExtras(extrasOf(next))
+    if (PRESETS[next].flat) form.setValue('use', 'display')
     form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
     if (named) form.setValue('name', PRESETS[next].name)
   }
 
   const begin = form.handleSubmit(async (values) => {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
-    const turned = buildTurnedForm(values.preset, mm)
+    const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
+    const turned = buildForm(whole)
     if (!turned.ok) return form.setError('sizes', { message: sentence(turned.issue) })
     const { from, to } = turned.value.zones.outside
-    const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from }
+    const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from, flat: turned.value.flat }
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
-    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: { kind: 'turned' as const, preset: values.preset, sizes: mm }, steps, notes: '' }
+    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null }
     const settled = await skinWorker().settle(piece, { ...studio, pieces: {}, order: [] })
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })
@@ -78,11 +104,11 @@ export function NewPieceView() {
         <h1 className="text-2xl font-bold">A new piece</h1>
         <fieldset>
           <legend className="mb-1 text-sm font-bold">Form</legend>
-          <div role="radiogroup" aria-label="Form" className="grid grid-cols-4 gap-2 sm:grid-cols-7">
+          <div role="radiogroup" aria-label="Form" className="grid grid-cols-4 gap-1.5 sm:grid-cols-7">
             {FORM_PRESETS.map((p) => (
-              <button key={p} type="button" role="radio" aria-checked={preset === p} onClick={() => choose(p)} className={`flex cursor-pointer flex-col items-center gap-1 border p-2 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}>
-                <Silhouette preset={p} sizes={PRESETS[p].sizes} size={64} />
-                <span className="text-sm">{PRESETS[p].name}</span>
+              <button key={p} type="button" role="radio" aria-checked={preset === p} onClick={() => choose(p)} className={`flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}>
+                <Silhouette form={outlines[p]} size={48} />
+                <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
               </button>
             ))}
           </div>
@@ -91,9 +117,9 @@ export function NewPieceView() {
           <legend className="mb-1 text-sm font-bold">Measured as made</legend>
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
             {(Object.keys(SIZE_WORDS) as (keyof typeof SIZE_WORDS)[])
-              .filter((key) => key !== 'bellyMm' || PRESETS[preset].hasBelly)
+              .filter((key) => (flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly))
               .map((key) => (
-                <Field key={key} label={SIZE_WORDS[key]}>
+                <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>
           {(id) => (
             <>
               <span className="input input-sm flex items-center gap-1">
@@ -106,17 +132,24 @@ export function NewPieceView() {
         </Field>
               ))}
           </div>
+          <details className="mt-2 border border-base-content/40">
+            <summary className="cursor-pointer px-2 py-1 text-sm">Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}</summary>
+            <div className="grid gap-4 p-2 sm:grid-cols-2">
+              {!flat && <OutlineFields own={extras.own} form={built.ok ? built.value : null} onChange={(own) => setExtras({ ...extras, own })} />}
+              <BuildFields extras={extras} form={built.ok ? built.value : null} onChange={(changes) => setExtras({ ...extras, ...changes })} />
+            </div>
+          </details>
           {!built.ok && <p role="alert" className="mt-1 text-sm text-error">{sentence(built.issue)}</p>}
         </fieldset>
         <fieldset>
           <legend className="mb-1 text-sm font-bold">A way to begin</legend>
-          <div className="grid gap-2 sm:grid-cols-2">
+          <div className="grid gap-1.5 sm:grid-cols-2">
             {SEQUENCES.map((id) => (
-              <label key={id} className="flex cursor-pointer gap-3 border border-base-300 bg-base-200 p-3 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content">
+              <label key={id} className="flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content">
                 <input type="radio" value={id} className="radio radio-sm mt-0.5" {...form.register('sequence')} />
                 <span>
                   <b className="block leading-tight">{SEQUENCE[id].name}</b>
-                  <span className="text-sm text-base-content/80">{SEQUENCE[id].words}</span>
+                  <span className="text-[13px] leading-tight text-base-content/80">{SEQUENCE[id].words}</span>
                 </span>
               </label>
             ))}
@@ -125,8 +158,8 @@ export function NewPieceView() {
       </div>
       <div className="space-y-4">
         <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">
-          <Silhouette preset={preset} sizes={sizes} size={210} label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`} />
-          <p className="numbers mt-2 text-sm">{built.ok ? `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made` : 'this cannot be built'}</p>
+          <Silhouette form={built.ok ? built.value : null} parts={extras.parts} size={210} label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`} />
+          <p className="numbers mt-2 text-sm">{built.ok ? flat ? 'a slab: back, edge and face' : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made` : 'this cannot be built'}</p>
         </div>
         <Field label="Name">
           {(id) => (

@@ -1,23 +1,83 @@
 'use client'
 
-import { useRef } from 'react'
-import { Download } from 'lucide-react'
-import { writePiece } from '@/core/formats/verniceFile'
+import { useRef, useState } from 'react'
+import { Download, X } from 'lucide-react'
+import { latheMesh } from '@/core/picture/lathe'
+import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import type { ViewRequest } from '@/core/usecases/pieceView'
+import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
-import { exportCard } from '@/store/exports'
+import { exportCard, startBigPicture } from '@/store/exports'
+import { tell } from '@/store/studioStore'
+import type { SkinAnswer } from '@/workers/protocol'
+
+interface ExportProps {
+  piece: Piece
+  studio: Studio
+  form: TurnedForm | null
+  skin: SkinAnswer | null
+  request: ViewRequest
+}
 
 /** Everything of a piece that can be taken away as a file. */
-export function ExportMenu({ piece, studio }: { piece: Piece; studio: Studio }) {
+export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) {
   const menu = useRef<HTMLDetailsElement>(null)
+  const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
+  const big = () => {
+    const cancel = startBigPicture(request, {
+      onProgress: (share) => setJob((now) => now && { ...now, share }),
+      onDone: (blob) => {
+        if (blob) download(fileName(`${piece.name} skin`, 'png'), blob)
+        setJob(null)
+      },
+    })
+    setJob({ share: 0, cancel })
+  }
+  const glb = async () => {
+    if (!form || !skin) return
+    try {
+      const { writeGlb } = await import('@/scene/gltf')
+      download(fileName(piece.name, 'glb'), new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), skin.picture, piece.name)], { type: 'model/gltf-binary' }))
+    } catch (error) {
+      tell('problem', `The form could not be written (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
+    }
+  }
   const items: readonly { word: string; words: string; act: () => void }[] = [
     { word: 'Bench card', words: 'PDF to print, with boxes to tally coats', act: () => void exportCard(piece, studio) },
     { word: 'Picture', words: 'PNG of the form as it stands here', act: () => void document.dispatchEvent(new CustomEvent('vernice:picture')) },
+    { word: 'All sides', words: 'PNG: front, sides, back, above, underneath', act: () => void document.dispatchEvent(new CustomEvent('vernice:sheet')) },
+    { word: 'Large skin', words: 'PNG of the unrolled skin, 4096 × 2048', act: big },
+    { word: 'Form in 3D', words: 'glTF (.glb) of the form with this skin', act: () => void glb() },
     { word: 'Piece file', words: 'JSON that Vernice opens again', act: () => download(fileName(piece.name, 'vernice-piece.json'), new Blob([writePiece(piece, studio)], { type: 'application/json' })) },
   ]
+  if (job) {
+    return (
+      <div className="flex items-center gap-2 border border-base-content bg-base-100 px-2 py-1 text-sm text-base-content" role="status">
+        <span className="numbers">large skin, {Math.round(100 * job.share)} %</span>
+        <progress className="progress w-24" value={job.share} max={1} aria-label="Progress of the large picture" />
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs px-1"
+          aria-label="Cancel the large picture"
+          onClick={() => {
+            job.cancel()
+            setJob(null)
+          }}
+        >
+          <X size={14} />
+        </button>
+      </div>
+    )
+  }
   return (
-    <details ref={menu} className="dropdown dropdown-top dropdown-end" onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}>
+    <details
+      ref={menu}
+      className="dropdown dropdown-top dropdown-end"
+      onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
+      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
+    >
       <summary className="btn btn-sm">
         <Download size={15} aria-hidden /> Take away
       </summary>

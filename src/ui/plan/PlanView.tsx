@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import { useCallback, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
-import { buildTurnedForm } from '@/core/form/turnedForm'
+import { buildForm } from '@/core/form/buildForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewKind } from '@/core/usecases/pieceView'
@@ -44,7 +44,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const afterStep = selected ?? -1
   const { skin, problem } = useSkin(piece, studio, { afterStep, kind, light })
   const { findings } = useFindings(piece, studio)
-  const form = useMemo(() => buildTurnedForm(piece.form.preset, piece.form.sizes), [piece.form])
+  const form = useMemo(() => buildForm(piece.form), [piece.form])
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
     setSelectedId(id)
@@ -55,9 +55,9 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   return (
     <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:h-auto max-lg:grid-rows-none">
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:grid-cols-1">
-        <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} />
+        <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} step={step} />
         <aside className="flex min-h-0 flex-col overflow-y-auto border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
-          {step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
+          {step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
           <FindingsPanel findings={findings} piece={piece} onSelect={select} />
         </aside>
       </div>

@@ -1,5 +1,5 @@
 import type { ZoneName } from '@/core/form/turnedForm'
-import { PART_NAMES } from '@/core/usecases/stepWords'
+import { FLAT_PART_NAMES, PART_NAMES } from '@/core/usecases/stepWords'
 import type { Section } from '@/core/usecases/pieceView'
 import { hexFromLinear } from '@/core/colour/colourSpaces'
 
@@ -19,7 +19,7 @@ const CLAY_TOP = 128
 const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometres) * 1.25)
 
 /** A magnified cut through the wall at the spot under the pointer. */
-export function SectionCut({ spot, length }: { spot: Spot | null; length: (mm: number) => string }) {
+export function SectionCut({ spot, length, flat }: { spot: Spot | null; length: (mm: number) => string; flat: boolean }) {
   if (!spot) {
     return <p className="text-right text-[13px]">Point at the piece to see the cut through its wall.</p>
   }
@@ -31,7 +31,7 @@ export function SectionCut({ spot, length }: { spot: Spot | null; length: (mm: n
   return (
     <div data-testid="section">
       <p className="numbers mb-1 text-right text-xs">
-        {PART_NAMES[zone]}
+        {(flat ? FLAT_PART_NAMES : PART_NAMES)[zone]}
         {zone === 'outside' ? `, ${length(alongMm)} up` : zone === 'inside' ? `, ${length(alongMm)} down` : ''}, {degrees}° · not to scale
       </p>
       <svg width={WIDTH} height={176} className="block border border-[var(--stage-ink)] bg-base-100" aria-hidden>
@@ -49,7 +49,9 @@ export function SectionCut({ spot, length }: { spot: Spot | null; length: (mm: n
         })}
       </svg>
       <ul className="mt-1 space-y-0.5 text-right text-[13px] leading-tight">
+        {section.taped && <li>tape</li>}
         {section.waxed && <li>wax</li>}
+        {section.burnished && <li>burnished</li>}
         {section.films.map((film, i) => (
           <li key={i}>
             <b>{film.name}</b> <span className="numbers">{film.coats.toFixed(1)} coats, {Math.round(film.micrometres)} µm</span>

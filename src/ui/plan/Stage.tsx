@@ -1,6 +1,6 @@
 'use client'
 
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
 import { totalShrinkage } from '@/core/form/shrinkage'
@@ -11,11 +11,16 @@ import { timeline } from '@/core/model/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { latheMesh } from '@/core/picture/lathe'
 import type { ViewKind } from '@/core/usecases/pieceView'
+import type { Step } from '@/core/model/step'
+import { useSkin, type Moment } from '@/store/derived'
 import type { SkinAnswer } from '@/workers/protocol'
 import { Segments } from '@/ui/kit/fields'
 import { ExportMenu } from './ExportMenu'
 import { GaugeBlock } from './GaugeBlock'
+import { handlesOf } from './handles'
 import { SectionCut, type Spot } from './SectionCut'
+import { SplitLine } from './SplitLine'
+import { Unrolled } from './Unrolled'
 import { Wheel } from './Wheel'
 
 interface StageProps {
@@ -31,11 +36,38 @@ interface StageProps {
   spot: Spot | null
   onSpot: (spot: Spot) => void
   afterStep: number
+  step: Step | null
+}
+
+type Comparison = 'none' | 'raw' | 'variant'
+
+
+/** The skin of what the piece is compared with: itself raw or fired, or its variant. */
+function useOther(piece: Piece, studio: Studio, moment: Moment, against: Comparison): SkinAnswer | null {
+  const compared = against === 'variant' && piece.variant ? { ...piece, steps: piece.variant } : piece
+  const stable = useMemo(() => compared, [piece, against]) // eslint-disable-line react-hooks/exhaustive-deps
+  const kind: ViewKind = against === 'raw' ? (moment.kind === 'bench' ? 'firedWhole' : 'bench') : moment.kind
+  const afterStep = against === 'variant' ? Math.min(moment.afterStep, stable.steps.length - 1) : moment.afterStep
+  const raw = against === 'raw' && moment.kind === 'firedWhole' ? lastRawStep(piece) : afterStep
+  const { skin } = useSkin(stable, studio, { ...moment, kind, afterStep: raw }, against === 'none' ? null : 'other')
+  return against === 'none' ? null : skin
+}
+
+/** The last step before the last firing: what goes into the kiln. */
+const lastRawStep = (piece: Piece) => {
+  const fired = piece.steps.findLastIndex((step) => step.act === 'fire')
+  return fired < 0 ? piece.steps.length - 1 : fired - 1
 }
 
 /** The grey stage with the form on its wheel and what is read off it. */
-export function Stage({ piece, studio, form, problem, skin, kind, onKind, light, onLight, spot, onSpot, afterStep }: StageProps) {
-  const mesh = useMemo(() => (form ? latheMesh(form) : null), [form])
+export function Stage({ piece, studio, form, problem, skin, kind, onKind, light, onLight, spot, onSpot, afterStep, step }: StageProps) {
+  const [shown, setShown] = useState<'wheel' | 'unrolled'>('wheel')
+  const [comparison, setComparison] = useState<Comparison>('none')
+  const [split, setSplit] = useState(0.48)
+  const against = comparison === 'variant' && !piece.variant ? 'none' : comparison
+  const other = useOther(piece, studio, { afterStep, kind, light }, against)
+  const handles = useMemo(() => handlesOf(piece, step), [piece, step])
+  const mesh = useMemo(() => (form ? latheMesh(form, 96, piece.form.parts) : null), [form, piece.form.parts])
   const body = studio.bodies[piece.bodyId]
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const { sizes } = piece.form
@@ -44,7 +76,9 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
   const moment = kind === 'firedWhole' ? 'fired, the whole plan carried out' : kind === 'firedNow' ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}` : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
   return (
     <section aria-label="The piece" className="relative min-h-[26rem] overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:h-[34rem]">
-      {mesh && form && <Wheel mesh={mesh} form={form} skin={skin} piece={piece} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} onSpot={onSpot} label={`${piece.name}, ${moment}`} />}
+      {mesh && form && <Wheel mesh={mesh} form={form} skin={skin} piece={piece} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} onSpot={onSpot} label={`${piece.name}, ${moment}`} other={other} split={against === 'none' ? null : split} handles={shown === 'wheel' ? handles : []} />}
+      {form && skin && shown === 'unrolled' && <div className="absolute inset-0 bg-[var(--stage)]"><Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} length={length} /></div>}
+      {against !== 'none' && shown === 'wheel' && <SplitLine split={split} onSplit={setSplit} left={kind === 'bench' ? 'on the bench' : 'fired'} right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'} />}
       <div className="pointer-events-none absolute top-4 left-6 max-w-64">
         <h1 className="text-xl font-bold">{piece.name}</h1>
         <p className="text-[13px] leading-snug">
@@ -56,15 +90,17 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
         {problem && <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">{problem}</p>}
       </div>
       <div className="absolute top-4 right-4 w-52">
-        <SectionCut spot={spot} length={length} />
-        <GaugeBlock skin={skin} kind={kind} />
+        <SectionCut spot={spot} length={length} flat={form?.flat ?? false} />
+        <GaugeBlock skin={skin} kind={kind} target={piece.lightTarget} />
       </div>
       <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3">
         <Segments label="How it is shown" value={kind} onChange={onKind} choices={[['bench', 'on the bench'], ['firedNow', 'fired now'], ['firedWhole', 'fired at the end']]} />
         <Segments small label="Seen in" value={light} onChange={onLight} choices={[['daylight', 'daylight'], ['gallery', 'gallery'], ['lamp', 'lamp']]} />
+        <Segments small label="Seen as" value={shown} onChange={setShown} choices={[['wheel', 'form'], ['unrolled', 'unrolled']]} />
+        <Segments small label="Split" value={against} onChange={setComparison} choices={[['none', 'whole'], ['raw', 'raw | fired'], ...(piece.variant ? [['variant', 'plan | variant'] as const] : [])]} />
       </div>
       <div className="absolute right-4 bottom-4 flex items-end">
-        <ExportMenu piece={piece} studio={studio} />
+        <ExportMenu piece={piece} studio={studio} form={form} skin={skin} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} />
       </div>
     </section>
   )

@@ -1,6 +1,7 @@
 'use client'
 
 import { STAGE } from '@/core/clay/stages'
+import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/model/step'
 import type { Studio } from '@/core/model/studio'
@@ -8,10 +9,10 @@ import { timeline } from '@/core/model/timeline'
 import { benchWords, stepWords } from '@/core/usecases/stepWords'
 import { run } from '@/store/studioStore'
 import { Check } from '@/ui/kit/fields'
-import { StepFields } from './stepFields'
+import { StepFields } from './fields/StepFields'
 
 /** The selected step: what it is, at which stage, its values, what to look for. */
-export function StepSheet({ piece, studio, step, index }: { piece: Piece; studio: Studio; step: Step; index: number }) {
+export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; studio: Studio; form: TurnedForm | null; step: Step; index: number }) {
   const stage = timeline(piece.steps)[index].stage
   const words = stepWords(step, studio)
   const bench = benchWords(step, stage, studio)
@@ -23,7 +24,7 @@ export function StepSheet({ piece, studio, step, index }: { piece: Piece; studio
         </h2>
         <span className="shrink-0 text-sm text-base-content/80">{STAGE[stage].name}</span>
       </div>
-      <StepFields piece={piece} studio={studio} step={step} change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })} />
+      <StepFields piece={piece} studio={studio} form={form} step={step} change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })} />
       <dl className="space-y-0.5 text-sm text-base-content/85">
         {bench.wait && <Line term="Wait" words={bench.wait} />}
         {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}

@@ -1,6 +1,7 @@
 'use client'
 
-import { Brush, Copy, Droplets, Feather, Flame, Footprints, PieChart, Shield, Trash2, Waves, Wind, MoveLeft, MoveRight, type LucideIcon } from 'lucide-react'
+import { useRef } from 'react'
+import { Bandage, Brush, ChevronDown, Copy, Disc3, Droplets, Eraser, Feather, Flame, Footprints, Grid3x3, Highlighter, MoveLeft, MoveRight, PaintBucket, Paintbrush, PenLine, PieChart, Pipette, Scissors, Shield, Slice, Sparkles, StickyNote, Trash2, Waves, Wind, type LucideIcon } from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Act, Step } from '@/core/model/step'
@@ -9,7 +10,68 @@ import { ADDABLE, newStepContent } from '@/core/usecases/newStep'
 import { newId, run } from '@/store/studioStore'
 import { shiftStep } from './planCommands'
 
-const ICONS: Readonly<Record<Act, LucideIcon>> = { bring: Droplets, coat: Brush, divide: PieChart, carve: Feather, wax: Shield, glaze: Waves, cleanFoot: Footprints, wipeDust: Wind, fire: Flame }
+const ICONS: Readonly<Record<Act, LucideIcon>> = {
+  bring: Droplets, burnish: Sparkles, coat: Brush, draw: PenLine, touchUp: Bandage, divide: PieChart, carve: Feather, incise: Slice, impress: Grid3x3, fill: PaintBucket, wipe: Eraser,
+  scrape: Disc3, wax: Shield, swab: Pipette, mask: StickyNote, peel: Scissors, glaze: Waves, pick: Highlighter, cleanFoot: Footprints, wipeDust: Wind, fire: Flame,
+}
+
+const FAMILY_ICONS: Readonly<Record<string, LucideIcon>> = { Colour: Paintbrush, Cut: Feather, Inlay: PaintBucket, Resist: Shield, Clean: Footprints }
+
+type Family = (typeof ADDABLE)[number]
+
+/** A family of acts: one button, or a menu of several. */
+function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => void }) {
+  const menu = useRef<HTMLDetailsElement>(null)
+  const [only] = family.acts
+  if (family.acts.length === 1) {
+    const Icon = ICONS[only.act]
+    return (
+      <button type="button" className="btn btn-sm px-2 font-normal" title={only.words} onClick={() => onAdd(only.act)}>
+        <Icon size={15} aria-hidden />
+        {family.family}
+      </button>
+    )
+  }
+  const Icon = FAMILY_ICONS[family.family]
+  return (
+    <details
+      ref={menu}
+      className="dropdown dropdown-top"
+      onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
+      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
+    >
+      <summary className="btn btn-sm px-2 font-normal">
+        <Icon size={15} aria-hidden />
+        {family.family}
+        <ChevronDown size={13} aria-hidden />
+      </summary>
+      <ul className="dropdown-content z-30 mb-1 w-72 border border-base-content bg-base-100">
+        {family.acts.map(({ act, word, words }) => {
+          const ActIcon = ICONS[act]
+          return (
+            <li key={act}>
+              <button
+                type="button"
+                aria-label={word}
+                className="flex w-full cursor-pointer items-start gap-2.5 px-3 py-1.5 text-left hover:bg-base-300 focus-visible:bg-base-300"
+                onClick={() => {
+                  menu.current?.removeAttribute('open')
+                  onAdd(act)
+                }}
+              >
+                <ActIcon size={17} aria-hidden className="mt-0.5 shrink-0" />
+                <span>
+                  <b className="block text-sm">{word}</b>
+                  <span className="block text-xs text-base-content/80">{words}</span>
+                </span>
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+    </details>
+  )
+}
 
 interface StepToolsProps {
   piece: Piece
@@ -32,15 +94,9 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pt-2">
       <div role="toolbar" aria-label="Add a step" className="flex flex-wrap items-center gap-1">
         <span className="mr-1 text-[13px] text-base-content/75">{step ? `After step ${(selected ?? 0) + 1}, add` : 'First, add'}</span>
-        {ADDABLE.map(({ act, word }) => {
-          const Icon = ICONS[act]
-          return (
-            <button key={act} type="button" className="btn btn-sm px-2 font-normal" onClick={() => add(act)}>
-              <Icon size={15} aria-hidden />
-              {word}
-            </button>
-          )
-        })}
+        {ADDABLE.map((family) => (
+          <FamilyButton key={family.family} family={family} onAdd={add} />
+        ))}
       </div>
       {step && (
         <div role="toolbar" aria-label="This step" className="ml-auto flex items-center gap-1">

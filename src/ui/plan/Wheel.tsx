@@ -1,7 +1,7 @@
 'use client'
 
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
-import { ArrowDownToLine, FlipVertical2, RotateCcw, ZoomIn, ZoomOut } from 'lucide-react'
+import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
 import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { LatheMesh } from '@/core/picture/lathe'
@@ -13,6 +13,8 @@ import { skinWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelScene, WheelView } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
+import { HeightHandles, type Handle } from './HeightHandles'
+import { Loupe, type LoupeSpot } from './Loupe'
 import type { Spot } from './SectionCut'
 
 interface WheelProps {
@@ -23,6 +25,10 @@ interface WheelProps {
   request: ViewRequest
   onSpot: (spot: Spot) => void
   label: string
+  /** What the right-hand part shows when the picture is split, and where it is split (share of the width). */
+  other: SkinAnswer | null
+  split: number | null
+  handles: readonly Handle[]
 }
 
 type Turning = Partial<WheelView> | ((view: WheelView) => Partial<WheelView>)
@@ -35,12 +41,15 @@ function turned(view: WheelView, change: Turning): WheelView {
 }
 
 /** The form on its wheel: drag to turn and tilt, wheel or pinch to come closer, arrow keys do the same. */
-export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: WheelProps) {
+export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, split, handles }: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const scene = useRef<WheelScene | null>(null)
   /** Skins given to the scene so far; the number on the canvas is that of the skin that has been drawn. */
   const skins = useRef(0)
   const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
+  const [live, setLive] = useState<WheelScene | null>(null)
+  const [magnified, setMagnified] = useState(false)
+  const [loupe, setLoupe] = useState<LoupeSpot | null>(null)
   const resting = restingView(piece)
   const [view, turn] = useReducer(turned, { turn: resting.turn, tilt: resting.tilt, zoom: 1, flipped: false })
 
@@ -51,6 +60,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
       if (!hasWebGl()) return setReady('flat')
       try {
         scene.current = new Scene(canvas.current)
+        setLive(scene.current)
         setReady('gl')
       } catch {
         setReady('flat')
@@ -74,6 +84,10 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
     }
     scene.current.setSkin(skin.picture)
   }, [ready, skin, mesh])
+  useEffect(() => {
+    if (other) scene.current?.setOther(other.picture)
+  }, [ready, other, mesh])
+  useEffect(() => scene.current?.setSplit(other ? split : null), [ready, split, other])
   useEffect(() => scene.current?.setView(view), [ready, view])
   useEffect(() => {
     const element = canvas.current?.parentElement
@@ -85,11 +99,16 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
   useEffect(() => {
     const keep = () =>
       void scene.current?.png().then((blob) => (blob ? download(fileName(piece.name, 'png'), blob) : tell('problem', 'The picture could not be made; reload the page and try again.')))
+    const sheet = () => void scene.current?.sheet(SHEET(restingView(piece).tilt)).then((blob) => blob && download(fileName(`${piece.name} sides`, 'png'), blob))
     document.addEventListener('vernice:picture', keep)
-    return () => document.removeEventListener('vernice:picture', keep)
-  }, [piece.name])
+    document.addEventListener('vernice:sheet', sheet)
+    return () => {
+      document.removeEventListener('vernice:picture', keep)
+      document.removeEventListener('vernice:sheet', sheet)
+    }
+  }, [piece])
 
-  const look = useSpot(canvas, scene, form, onSpot)
+  const look = useSpot(canvas, scene, form, onSpot, magnified ? setLoupe : null)
   const drag = useDrag(turn)
 
   return (
@@ -105,6 +124,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
           drag.move(event)
           look(event.clientX, event.clientY)
         }}
+        onPointerLeave={() => setLoupe(null)}
         onPointerUp={drag.end}
         onPointerCancel={drag.end}
         onWheel={(event) => turn((v) => ({ zoom: v.zoom * Math.exp(-event.deltaY / 900) }))}
@@ -115,17 +135,27 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label }: Wheel
           turn(change)
         }}
       />
+      {live && ready === 'gl' && handles.length > 0 && !view.flipped && <HeightHandles scene={live} form={form} handles={handles} />}
+      {magnified && loupe && skin && <Loupe spot={loupe} picture={skin.picture} form={form} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
         <WheelButton label="Look inside" onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />
         <WheelButton label={view.flipped ? 'Stand it up' : 'Flip it over'} onClick={() => turn((v) => ({ flipped: !v.flipped }))} icon={<FlipVertical2 size={17} />} />
         <WheelButton label="Closer" onClick={() => turn((v) => ({ zoom: v.zoom * 1.3 }))} icon={<ZoomIn size={17} />} />
         <WheelButton label="Further off" onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))} icon={<ZoomOut size={17} />} />
+        <WheelButton label="Magnifier" pressed={magnified} onClick={() => setMagnified(!magnified)} icon={<Search size={17} />} />
         <WheelButton label="From the front" onClick={() => turn({ ...resting, zoom: 1, flipped: false })} icon={<RotateCcw size={17} />} />
       </div>
     </div>
   )
 }
+
+/** The sides of a contact sheet. */
+const SHEET = (tilt: number): { view: WheelView; word: string }[] => [
+  ...(['front', 'right side', 'back', 'left side'] as const).map((word, i) => ({ word, view: { turn: (-i * Math.PI) / 2, tilt: Math.min(tilt, 0.3), zoom: 1, flipped: false } })),
+  { word: 'from above', view: { turn: 0, tilt: 1.35, zoom: 1, flipped: false } },
+  { word: 'underneath', view: { turn: 0, tilt: 1.1, zoom: 1, flipped: true } },
+]
 
 const KEYS: Readonly<Record<string, Turning>> = {
   ArrowLeft: (v) => ({ turn: v.turn - 0.15 }),
@@ -136,9 +166,9 @@ const KEYS: Readonly<Record<string, Turning>> = {
   '-': (v) => ({ zoom: v.zoom / 1.2 }),
 }
 
-function WheelButton({ label, icon, onClick }: { label: string; icon: React.ReactNode; onClick: () => void }) {
+function WheelButton({ label, icon, pressed, onClick }: { label: string; icon: React.ReactNode; pressed?: boolean; onClick: () => void }) {
   return (
-    <button type="button" className="btn btn-sm justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content hover:bg-base-100" onClick={onClick}>
+    <button type="button" aria-pressed={pressed} className="btn btn-sm justify-start gap-2 border-0 bg-base-100/70 aria-pressed:bg-primary aria-pressed:text-primary-content px-2 text-base-content hover:bg-base-100" onClick={onClick}>
       {icon}
       <span className="text-[13px] font-normal">{label}</span>
     </button>
@@ -166,7 +196,7 @@ function useDrag(turn: (change: Turning) => void) {
 }
 
 /** Asks for the cut at the spot under the pointer, one question at a time. */
-function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React.RefObject<WheelScene | null>, form: TurnedForm, onSpot: (spot: Spot) => void) {
+function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React.RefObject<WheelScene | null>, form: TurnedForm, onSpot: (spot: Spot) => void, onLoupe: ((spot: LoupeSpot) => void) | null) {
   const asking = useRef(false)
   return useCallback(
     (clientX: number, clientY: number) => {
@@ -174,13 +204,14 @@ function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React
       const box = canvas.current.getBoundingClientRect()
       const spot = scene.current.pick(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
       if (!spot) return
+      onLoupe?.({ ...spot, x: clientX - box.left, y: clientY - box.top })
       asking.current = true
       void skinWorker()
         .section(spot.across, spot.down)
         .then((section) => section && onSpot({ section, ...placeOf(form, spot) }))
         .finally(() => (asking.current = false))
     },
-    [canvas, scene, form, onSpot],
+    [canvas, scene, form, onSpot, onLoupe],
   )
 }
 

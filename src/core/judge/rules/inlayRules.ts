@@ -2,7 +2,7 @@ import type { StepOf } from '../../model/step'
 import { motifMiddle } from '../../skin/motifs/marksField'
 import { overlapMm, reaches } from '../../skin/place'
 import * as build from '../../model/stepBuilders'
-import { addStep, changeStep, removeStep } from '../mends'
+import { addStep, changeStep, removeStep, together } from '../mends'
 import type { JudgedPlan } from '../plan'
 import type { Rule } from '../rule'
 import type { Sighting } from '../finding'
@@ -121,7 +121,9 @@ export const inlayRules: readonly Rule[] = [
         const first = plan.steps.findIndex((s, i) => i > index && s.act === 'coat')
         const bisqued = plan.of('fire')[0]?.index
         const at = bisqued === undefined ? plan.steps.length : bisqued + 1
-        const fresh = wash && first >= 0 ? [addStep(plan, `Brush ${wash.name} into it and wipe back`, at, build.coat(wash.id, step.place, 1)), addStep(plan, 'Wipe it back', at + 1, build.wipe(step.place), 1)] : []
+        const pale = plan.of('coat').find((c) => c.index > index && plan.medium(c.step.mediumId)?.kind !== 'wash')
+        const dabbed = pale && pale.step.applicator !== 'sponge' ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })] : []
+        const fresh = wash && first >= 0 ? [...dabbed, addStep(plan, `Brush ${wash.name} into it and wipe back`, at, build.coat(wash.id, step.place, 1)), addStep(plan, 'Wipe it back', at + 1, build.wipe(step.place), 1)] : []
         return [
           {
             stepId: step.id,
@@ -129,7 +131,7 @@ export const inlayRules: readonly Rule[] = [
             severity: difference < -READS_FROM ? 'note' : 'risk',
             sentence: difference < -READS_FROM ? 'The low places come out paler than the high ones.' : `Low and high places differ by only ΔL ${Math.abs(difference).toFixed(0)}, and the texture reads as one.`,
             because: 'Dark colour right down in the marks and pale above makes texture read; the other way round the two melt into each other.',
-            mends: fresh.length ? [{ label: fresh[0].label, command: { type: 'batch', label: fresh[0].label, commands: fresh.map((m) => m.command) } }] : [],
+            mends: fresh.length ? [together(`Brush ${wash?.name} into it, wipe back, dab the colour`, fresh)] : [],
           },
         ]
       }),

@@ -116,7 +116,7 @@ export const motifRules: readonly Rule[] = [
         })
         if (!hit) return []
         // Turned so that the joint falls between two repeats.
-        const wanted = (((hit.part.degrees - 360 / motif.repeats) % 360) + 360) % 360
+        const wanted = Number((hit.part.degrees % (360 / motif.repeats)).toFixed(3))
         return [
           {
             stepId: step.id,

@@ -1,6 +1,7 @@
 import { seedFromText } from '../../base/random'
 import type { Act, Step, StepOf } from '../../model/step'
 import { timeline } from '../../model/timeline'
+import { localStage } from '../localStage'
 import type { SkinGrid } from '../grid'
 import type { MediaShelf } from '../mediaShelf'
 import { Course, type SkinOperation } from './course'
@@ -31,7 +32,7 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
   const times = timeline(steps)
   steps.forEach((step, index) => {
     course.index = index
-    course.stage = times[index].stage
+    course.stage = localStage(grid.form, steps, index, times[index].stage)
     course.seed = seedFromText(step.id) & 0xffff
     ;(COMPILE[step.act] as (course: Course, step: Step) => void)(course, step)
   })

@@ -1,5 +1,5 @@
 import { seedFromText, seededRandom } from '../../base/random'
-import { aroundMm, profileAt } from '../../form/turnedForm'
+import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
 import type { Motif } from '../../model/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
@@ -17,8 +17,8 @@ const flatRadius = (grid: SkinGrid, motif: Motif): number => {
 }
 
 /** Length along the skin of a height above the foot of a motif. A motif on a flat part stands with its middle `upMm` out. */
-function lengthAlong(grid: SkinGrid, motif: Motif, upMm: number): number {
-  const { outside, inside, base, floor } = grid.form.zones
+function lengthAlong(form: TurnedForm, motif: Motif, upMm: number): number {
+  const { outside, inside, base, floor } = form.zones
   switch (motif.side) {
     case 'outside':
       return outside.from + motif.upMm + upMm
@@ -33,7 +33,7 @@ function lengthAlong(grid: SkinGrid, motif: Motif, upMm: number): number {
 
 /** Radius and length along the skin of the middle of a motif, for its width and its repeats. */
 export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; radiusMm: number } {
-  const alongMm = lengthAlong(grid, motif, motif.heightMm / 2)
+  const alongMm = lengthAlong(grid.form, motif, motif.heightMm / 2)
   return { alongMm, radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5) }
 }
 
@@ -47,10 +47,13 @@ export function motifWidth(grid: SkinGrid, motif: Motif): number {
 }
 
 /** The stretch of the skin that a motif takes, all its rows together. */
-export function motifStretch(grid: SkinGrid, motif: Motif): { from: number; to: number } {
+export const motifStretch = (grid: SkinGrid, motif: Motif): { from: number; to: number } => motifStretchOn(grid.form, motif)
+
+/** The same on a form, without a raster. */
+export function motifStretchOn(form: TurnedForm, motif: Motif): { from: number; to: number } {
   const far = motif.heightMm + (motif.rows - 1) * (motif.heightMm + motif.rowGapMm)
-  const ends = [lengthAlong(grid, motif, 0), lengthAlong(grid, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far), lengthAlong(grid, motif, motif.heightMm)]
-  return { from: Math.max(0, Math.min(...ends)), to: Math.min(grid.form.totalMm, Math.max(...ends)) }
+  const ends = [lengthAlong(form, motif, 0), lengthAlong(form, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far), lengthAlong(form, motif, motif.heightMm)]
+  return { from: Math.max(0, Math.min(...ends)), to: Math.min(form.totalMm, Math.max(...ends)) }
 }
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
@@ -114,7 +117,7 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   for (const copy of copies(motif)) {
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)
-      const row = lengthAlong(grid, motif, my) / grid.rowMm
+      const row = lengthAlong(grid.form, motif, my) / grid.rowMm
       const radius = closes ? middleRadius : grid.radiusMm[Math.min(grid.height - 1, Math.max(0, Math.floor(row)))]
       return [copy.across * grid.width + (mx / aroundMm(grid.form, radius)) * grid.width, row]
     }

@@ -1,0 +1,97 @@
+'use client'
+
+import { useState } from 'react'
+import type { TurnedForm } from '@/core/form/turnedForm'
+import { profileAt } from '@/core/form/turnedForm'
+import type { WheelScene } from '@/scene/wheelScene'
+
+/** Something on the outside whose height can be dragged; `turns` if it can be dragged round as well. */
+export interface Handle {
+  readonly id: string
+  readonly label: string
+  /** Height along the wall from the foot, mm. */
+  readonly upMm: number
+  readonly onMove: (upMm: number) => void
+  /** Degrees that a sideways drag of one pixel turns by, already snapped by the caller. */
+  readonly onTurn?: (degrees: number) => void
+}
+
+interface HandlesProps {
+  readonly scene: WheelScene
+  readonly form: TurnedForm
+  readonly handles: readonly Handle[]
+}
+
+/** Handles at the right-hand outline of the form: drag them, or use the arrow keys. */
+export function HeightHandles({ scene, form, handles }: HandlesProps) {
+  const { from, to } = form.zones.outside
+  const heightAt = (upMm: number) => {
+    const { r, z } = profileAt(form, Math.min(to, from + upMm))
+    return scene.outlineAt(r * Math.max(1, form.plan.plan.ratio), z)
+  }
+  /** The height along the wall whose place on the screen is nearest to a point. */
+  const nearest = (clientY: number, top: number) => {
+    let best = { up: 0, off: Infinity }
+    for (let up = 0; up <= to - from; up += 1) {
+      const off = Math.abs(heightAt(up).y + top - clientY)
+      if (off < best.off) best = { up, off }
+    }
+    return best.up
+  }
+  return (
+    <>
+      {handles.map((handle) => (
+        <HandleKnob key={handle.id} handle={handle} place={heightAt} nearest={nearest} most={to - from} />
+      ))}
+    </>
+  )
+}
+
+function HandleKnob({ handle, place, nearest, most }: { handle: Handle; place: (upMm: number) => { x: number; y: number }; nearest: (clientY: number, top: number) => number; most: number }) {
+  const [dragged, setDragged] = useState<{ up: number; x: number; dx: number } | null>(null)
+  const up = dragged?.up ?? handle.upMm
+  const { x, y } = place(up)
+  const within = (mm: number) => Math.min(most, Math.max(0, mm))
+  return (
+    <div className="pointer-events-none absolute inset-0 overflow-hidden">
+      <span aria-hidden className="absolute h-px bg-[var(--stage-ink)]" style={{ left: x - 26, width: 44, top: y }} />
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label={handle.label}
+        aria-valuenow={Math.round(up)}
+        aria-valuemin={0}
+        aria-valuemax={Math.round(most)}
+        aria-valuetext={`${Math.round(up)} mm up the wall`}
+        className="pointer-events-auto absolute flex h-6 cursor-grab touch-none items-center gap-1 border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content active:cursor-grabbing"
+        style={{ left: x + 18, top: y - 12 }}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId)
+          setDragged({ up: handle.upMm, x: event.clientX, dx: 0 })
+        }}
+        onPointerMove={(event) => {
+          if (!dragged) return
+          const top = event.currentTarget.parentElement?.getBoundingClientRect().top ?? 0
+          setDragged({ ...dragged, up: nearest(event.clientY, top), dx: event.clientX - dragged.x })
+        }}
+        onPointerUp={() => {
+          if (dragged && Math.abs(dragged.up - handle.upMm) >= 1) handle.onMove(dragged.up)
+          else if (dragged && handle.onTurn && Math.abs(dragged.dx) > 6) handle.onTurn(dragged.dx * 0.6)
+          setDragged(null)
+        }}
+        onKeyDown={(event) => {
+          const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+          const round = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+          if (by) handle.onMove(within(handle.upMm + by * (event.shiftKey ? 5 : 1)))
+          else if (round && handle.onTurn) handle.onTurn(round * (event.shiftKey ? 30 : 5))
+          else return
+          event.preventDefault()
+          event.stopPropagation()
+        }}
+      >
+        <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
+        <span className="numbers">{Math.round(up)} mm</span>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,46 @@
+import type { Piece } from '@/core/model/piece'
+import type { Step } from '@/core/model/step'
+import type { Motif } from '@/core/model/motif'
+import { run } from '@/store/studioStore'
+import type { Handle } from './HeightHandles'
+
+const change = (piece: Piece, step: Step, changes: Record<string, unknown>) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })
+
+/** Sectors marked out before a step, for snapping; 12 if nothing is. */
+function sectorsBefore(piece: Piece, step: Step): number {
+  const marked = piece.steps.slice(0, piece.steps.indexOf(step)).findLast((s) => s.act === 'divide')
+  return marked?.act === 'divide' ? marked.sectors : 12
+}
+
+/** Turned by some degrees and snapped to half of a marked sector. */
+export function snappedTurn(motif: Motif, degrees: number, sectors: number): number {
+  const snap = 180 / sectors
+  const turned = Math.round((motif.startDeg + degrees) / snap) * snap
+  const forced = turned === motif.startDeg ? motif.startDeg + Math.sign(degrees) * snap : turned
+  return Number(((forced % 360) + 360).toFixed(3)) % 360
+}
+
+/** What of a step on the outside can be dragged on the form: the edges of its band, or its motif. */
+export function handlesOf(piece: Piece, step: Step | null): Handle[] {
+  if (!step) return []
+  if ('motif' in step && step.motif && step.motif.side === 'outside') {
+    const { motif } = step
+    return [
+      {
+        id: 'motif', label: 'Where the motif stands', upMm: motif.upMm,
+        onMove: (upMm) => change(piece, step, { motif: { ...motif, upMm: Math.round(upMm) } }),
+        onTurn: (degrees) => change(piece, step, { motif: { ...motif, startDeg: snappedTurn(motif, degrees, sectorsBefore(piece, step)) } }),
+      },
+      { id: 'motif-top', label: 'Top of the motif', upMm: motif.upMm + motif.heightMm, onMove: (upMm) => change(piece, step, { motif: { ...motif, heightMm: Math.max(1, Math.round(upMm - motif.upMm)) } }) },
+    ]
+  }
+  if ('place' in step && step.place.band && step.place.parts.includes('outside')) {
+    const { place } = step
+    const { band } = step.place
+    return [
+      { id: 'from', label: 'Lower edge of the band', upMm: band.fromMm, onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, fromMm: Math.round(upMm) } } }) },
+      { id: 'to', label: 'Upper edge of the band', upMm: band.toMm, onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, toMm: Math.round(upMm) } } }) },
+    ]
+  }
+  return []
+}
