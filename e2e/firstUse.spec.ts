@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { drawn, expect, middleColour, open, openPlan, rule, step, test } from './studio'
+import { DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test } from './studio'
 
 test('from an empty studio to a judged plan with a fired picture, in inches', async ({ page }) => {
   await open(page, '/studio')
@@ -40,9 +40,9 @@ test('the piece itself can be changed: clay, size, use, and taken off the rack',
   await page.getByLabel('Name', { exact: true }).press('Enter')
   await expect(page.getByRole('heading', { name: 'Lidded jar' })).toBeVisible()
   await page.getByRole('button', { name: 'Take it off the rack' }).click()
-  await expect(page.getByRole('listitem')).toHaveCount(3)
+  await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES - 1)
   await page.getByRole('button', { name: /^Undo: remove a piece/ }).click()
-  await expect(page.getByRole('listitem')).toHaveCount(4)
+  await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES)
 })
 
 test('ways of working change the judgement', async ({ page }) => {

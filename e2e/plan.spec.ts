@@ -1,10 +1,10 @@
-import { distance, drawn, expect, middleColour, open, openPlan, rule, saved, skins, step, test, wheel } from './studio'
+import { addStep, DEMO_PIECES, distance, drawn, expect, middleColour, open, openPlan, rule, saved, skins, step, test, wheel } from './studio'
 
 test('the rack shows each piece fired, where it stands and what is next', async ({ page }) => {
   await open(page, '/')
   await expect(page.getByRole('heading', { name: 'Tidewater shed' })).toBeVisible()
   const cards = page.getByRole('main').getByRole('listitem')
-  await expect(cards).toHaveCount(4)
+  await expect(cards).toHaveCount(DEMO_PIECES)
   for (const [name, next] of [['Reed jugs', 'Mark 15'], ['Scallop dish', 'Gorse yellow'], ['Dotted jar', 'To leather-hard'], ['Banded beakers', 'Glaze firing']]) {
     const card = cards.filter({ hasText: name })
     await expect(card).toContainText(next)
@@ -90,7 +90,7 @@ test('steps are added, changed, repeated, dragged and removed', async ({ page })
   const tags = page.getByRole('group', { name: 'Plan along the life of the clay' }).locator('[data-step]')
   const start = await tags.count()
   await step(page, 'Step 2: Peat slip').click()
-  await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour' }).click()
+  await addStep(page, 'Colour', 'Coat')
   await expect(tags).toHaveCount(start + 1)
   await page.getByLabel('Colour', { exact: true }).selectOption({ label: 'Gorse yellow (underglaze, cone 08 to 6)' })
   await expect(step(page, 'Step 3: Gorse yellow')).toBeVisible()

@@ -1,5 +1,9 @@
 import { expect, test as base, type Download, type Locator, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
+import { demoStudio } from '../src/core/demo/demoStudio'
+
+/** Pieces on the rack of the demo studio. */
+export const DEMO_PIECES = Object.keys(demoStudio().pieces).length
 
 /** A test whose page may not log an error or throw. */
 export const test = base.extend<{ noErrors: void }>({
@@ -77,4 +81,12 @@ export const openText = (page: Page, name: string, text: string | Buffer): Promi
 export async function takeAway(page: Page, what: string): Promise<void> {
   await page.getByText('Take away', { exact: true }).click()
   await page.getByRole('button', { name: what, exact: true }).click()
+}
+
+/** Adds a step after the selected one: a family’s button, or an act from its menu. */
+export async function addStep(page: Page, family: string, act?: string): Promise<void> {
+  const tools = page.getByRole('toolbar', { name: 'Add a step' })
+  if (!act) return tools.getByRole('button', { name: family, exact: true }).click()
+  await tools.getByText(family, { exact: true }).click()
+  await tools.getByRole('button', { name: act, exact: true }).click()
 }

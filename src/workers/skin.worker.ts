@@ -12,14 +12,15 @@ const viewers = { main: new PieceViewer(), other: new PieceViewer() }
 export type Channel = keyof typeof viewers
 
 const api = {
-  /** Simulates and paints; the textures are copies that travel to the caller. */
+  /** Simulates and paints; the rows that changed travel to the caller, who keeps the rest. */
   view(request: ViewRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
     const start = performance.now()
     const result = viewers[channel].view(request)
     if (!result.ok) return result
     const { picture, ...rest } = result.value
-    const colour = picture.colour.slice()
-    const relief = picture.relief.slice()
+    const [from, to] = picture.dirtyRows
+    const colour = picture.colour.slice(4 * from * picture.width, 4 * to * picture.width)
+    const relief = picture.relief.slice(4 * from * picture.width, 4 * to * picture.width)
     const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, ...rest, workerMs: performance.now() - start } }
     return transfer(answer, [colour.buffer, relief.buffer])
   },

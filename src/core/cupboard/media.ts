@@ -50,7 +50,7 @@ export const STARTER_MEDIA: readonly Medium[] = [
   underglaze('reed-green', 'Reed green', (l) => 0.06 + 1.5 * g(640, 52)(l) + 1.1 * sg(470, 16)(l), flat(0.75), '#9fa98c', '#c3cbb3'),
   underglaze('mussel-grey', 'Mussel grey', (l) => 0.5 + 0.25 * g(590, 60)(l), flat(0.6), '#8d8a98', '#b5b2bd'),
   underglaze('shell-white', 'Shell white', (l) => 0.012 + 0.25 * sg(395, 8)(l), (l) => 1.7 * (550 / l) ** 0.3, '#e6e1d6', '#f6f3ec'),
-  entry({ id: 'rust-wash', name: 'Rust wash', kind: 'wash', surface: 'matte', range: WIDE, raw: { wet: '#8c4b34', dry: '#b5674a' }, filmUm: 12, K: (l) => 0.3 + 2.1 * sg(598, 32)(l), S: flat(0.14) }),
+  entry({ id: 'rust-wash', name: 'Rust wash', kind: 'wash', surface: 'matte', range: WIDE, raw: { wet: '#8c4b34', dry: '#b5674a' }, filmUm: 12, K: (l) => 0.16 + 2 * sg(604, 26)(l), S: flat(0.15) }),
   entry({ id: 'tarn-wash', name: 'Tarn wash', kind: 'wash', surface: 'matte', range: WIDE, raw: { wet: '#6f6a78', dry: '#97909f' }, filmUm: 12, K: (l) => 0.9 + 1.1 * g(610, 60)(l), S: flat(0.12) }),
   opaque('iris-opaque', 'Iris blue, opaque', (l) => 0.04 + 1.9 * g(605, 50)(l), flat(0.9), '#a9a6cf', '#c9c6e2'),
   opaque('copse-opaque', 'Copse green, opaque', (l) => 0.05 + 1.3 * g(645, 55)(l) + 0.95 * sg(465, 16)(l), flat(1), '#b3bd9f', '#ced6c0'),

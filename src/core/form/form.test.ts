@@ -1,6 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { capacityMl, clayMl, stretchArea, sweptArea, sweptVolume } from './measures'
+import { sentence } from '../base/issue'
+import { presetForm } from '../demo/piece'
+import { buildForm } from './buildForm'
+import { hiddenPatches, PART, PART_KINDS } from './parts'
+import { planOutline } from './planOutline'
 import { FORM_PRESETS, PRESETS } from './presets'
 import { arcLengths, distanceToPolyline, insideOf, smoothThrough, type ProfilePoint } from './profile'
 import { repeatAdvice, sectorChord } from './repeats'
@@ -135,5 +140,59 @@ describe('shrinkage', () => {
     expect(firedLength(100, 0.06, 0.06, 0)).toBeCloseTo(88.36, 9)
     expect(firedLength(100, 0.06, 0.06, 1)).toBeCloseTo(94, 9)
     fc.assert(fc.property(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (mm, shrunk) => { expect(firedLength(drawnLength(mm, 0.063, 0.05, shrunk), 0.063, 0.05, shrunk)).toBeCloseTo(mm, 8) }))
+  })
+})
+
+describe('forms of one’s own', () => {
+  const spec = presetForm('jug')
+  const rows = (list: [number, number, number][]) => ({ ...spec, own: { kind: 'measured' as const, rows: list.map(([heightMm, diameterMm, wallMm]) => ({ heightMm, diameterMm, wallMm })) } })
+
+  it('a caliper table gives back its own diameters', () => {
+    const form = built(buildForm(rows([[0, 80, 6], [50, 120, 6], [110, 96, 6], [150, 70, 6]])))
+    for (const [height, diameter] of [[0, 80], [50, 120], [110, 96], [150, 70]]) {
+      const { from, to } = form.zones.outside
+      const near = Array.from({ length: 800 }, (_, i) => profileAt(form, from + ((to - from) * i) / 799)).reduce((a, b) => (Math.abs(b.z - height) < Math.abs(a.z - height) ? b : a))
+      expect(Math.abs(2 * near.r - diameter)).toBeLessThan(1.2)
+    }
+  })
+
+  it.each<[string, [number, number, number][], string]>([
+    ['one row', [[0, 80, 6]], '1 row says'],
+    ['two rows at one height', [[0, 80, 6], [40, 90, 6], [40, 95, 6]], 'stand at 40 mm'],
+    ['a wall too thick for its neck', [[0, 80, 12], [60, 90, 12], [120, 24, 12]], '24 mm measured at 120 mm'],
+  ])('%s is refused with the reason', (_, list, words) => {
+    const form = buildForm(rows(list))
+    expect(form.ok).toBe(false)
+    if (!form.ok) expect(sentence(form.issue)).toContain(words)
+  })
+
+  it('plans keep an even pace: equal shares are equal lengths', () => {
+    for (const plan of [{ kind: 'oval', ratio: 1.6 }, { kind: 'rectangle', ratio: 1.3 }] as const) {
+      const outline = planOutline(plan)
+      const lengths = Array.from({ length: 40 }, (_, i) => {
+        const [ax, az] = outline.at(i / 40)
+        const [bx, bz] = outline.at((i + 1) / 40)
+        return Math.hypot(bx - ax, bz - az)
+      })
+      // Chords across a rounded corner are shorter than the path.
+      expect(Math.max(...lengths) / Math.min(...lengths)).toBeLessThan(plan.kind === 'oval' ? 1.02 : 1.35)
+      expect(lengths.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(outline.length)
+      for (const share of [0.02, 0.31, 0.5, 0.77]) {
+        const [x, z] = outline.at(share)
+        expect(Math.abs(((outline.shareToward(x, z) - share + 1.5) % 1) - 0.5)).toBeLessThan(1e-3)
+      }
+    }
+    // Ramanujan’s second approximation of an ellipse’s perimeter (1914), good to 1e-6 here.
+    const [a, b] = [1.6, 1]
+    const h = ((a - b) / (a + b)) ** 2
+    expect(planOutline({ kind: 'oval', ratio: 1.6 }).length).toBeCloseTo(Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h))), 3)
+  })
+
+  it('joints hide patches of the wall where they sit', () => {
+    const form = built(buildForm(spec))
+    const [low, high] = hiddenPatches(form, [{ id: 'h', kind: 'handle', degrees: 90, upMm: 60, heightMm: 80, widthMm: 20, thickMm: 8 }])
+    expect((low.left + low.right) / 2).toBeCloseTo(0.25, 9)
+    expect((high.from + high.to - low.from - low.to) / 2).toBeCloseTo(80, 9)
+    expect(PART_KINDS.every((kind) => PART[kind].begins(form).widthMm > 0)).toBe(true)
   })
 })

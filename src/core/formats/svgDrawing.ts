@@ -32,7 +32,12 @@ function readLines(text: string): Result<Line[]> {
   if (valid !== true) return refuse(`not well formed (${valid.err.msg.slice(0, 80)})`, 'line art saved as plain SVG')
   const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '', preserveOrder: true, processEntities: false, allowBooleanAttributes: true })
   const lines: Line[] = []
-  const problem = walk(parser.parse(text) as Node[], '', {}, lines, 0)
+  let problem: string | null
+  try {
+    problem = walk(parser.parse(text) as Node[], '', {}, lines, 0)
+  } catch (error) {
+    return refuse(`not readable (${error instanceof Error ? error.message.slice(0, 80) : 'unknown'})`, 'line art saved as plain SVG')
+  }
   if (problem) return refuse(problem, 'line art of paths, lines and shapes only')
   if (!lines.length) return refuse('a file without any lines', 'at least one path, line or shape')
   if (lines.length > LINE_LIMIT) return refuse(`${lines.length} lines`, `at most ${LINE_LIMIT}; simplify it`)

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyAct, type MediumTraits, type SkinAct } from './acts'
-import { BARE, StackTable, stackKey, withFilm, type Stack } from './stack'
+import { applyAct, KEEPS_UM, SKIN_ACTS, type MediumTraits, type SkinAct } from './acts'
+import { BARE, BARE_TAPE, NO_TAPE, StackTable, stackKey, withFilm, type Stack } from './stack'
 
 const MEDIA: MediumTraits[] = [
   { kind: 'underglaze', filmUm: 32 },
   { kind: 'slip', filmUm: 96 },
   { kind: 'glaze', filmUm: 120 },
+  { kind: 'wash', filmUm: 12 },
 ]
 const apply = (stack: Stack, act: SkinAct, level = 15) => applyAct(stack, level, act, MEDIA)
 const films = (...list: [number, number][]): Stack => ({ ...BARE, films: list.map(([medium, eighths]) => ({ medium, eighths })) })
@@ -14,7 +15,36 @@ const shown = (stack: Stack) => stack.films.map((f) => [f.medium, f.eighths])
 
 describe('each act, on one stack', () => {
   const slipThenColour = films([1, 16], [0, 24])
-  it.each<[string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }]>([
+  const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
+  const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
+  const CASES: [string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }][] = [
+    ['a wash gathers in a groove', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 3, gain: 1, settles: 'low' }, 8, { shown: [[3, 21]] }],
+    ['a sponge hardly reaches into it', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [] }],
+    ['on the high places it dabs its full film', BARE, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [[0, 8]] }],
+    ['a coat over tape lies on the tape', { ...BARE, tape: BARE_TAPE }, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { tape: 0, shown: [] }],
+    ['a filling brings a groove nearly to the brim', groove, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [[1, 56]], recessUm: 160 }],
+    ['a second filling tops it up', { ...groove, films: [{ medium: 1, eighths: 56 }], recessUm: 160 }, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [[1, 68]], recessUm: 40 }],
+    ['a filling leaves a flat place alone', BARE, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [] }],
+    ['wiping clears the high places', films([0, 24]), { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[0, 1]] }],
+    ['wiping leaves what lies in a recess', { ...films([3, 24]), recessUm: 320, cutUm: 320 }, { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[3, 22]] }],
+    ['wiping keeps a filled groove though it is level', { ...films([1, 64]), cutUm: 800 }, { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[1, 59]] }],
+    ['wiped before it has set, the groove is washed out', { ...films([1, 64]), cutUm: 800 }, { act: 'wipe', high: 1, low: 0.58 }, 15, { shown: [[1, 27]] }],
+    ['scraping takes everything above the clay', films([1, 64]), { act: 'scrape' }, 15, { shown: [] }],
+    ['scraping leaves an inlay flush', { ...films([1, 80]), cutUm: 800, recessUm: 40 }, { act: 'scrape' }, 15, { shown: [[1, 66]], recessUm: 0 }],
+    ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
+    ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
+    ['burnishing does nothing to what is coated', films([0, 8]), { act: 'burnish' }, 15, { burnished: false }],
+    ['a cut takes the sheen off', { ...BARE, burnished: true }, { act: 'carve', depthUm: 200, cutsBody: true }, 15, { burnished: false }],
+    ['a swab lifts beads and keeps what lies under the wax', { ...films([0, 24], [1, 4]), wax: 'dry', waxAt: 1 }, { act: 'swab' }, 15, { shown: [[0, 24]], wax: 'dry' }],
+    ['a swab beside the wax takes nothing', films([0, 24]), { act: 'swab' }, 15, { shown: [[0, 24]] }],
+    ['tape goes on', BARE, { act: 'tape' }, 15, { tape: BARE_TAPE }],
+    ['peeling shows what was under it', { ...films([0, 24]), tape: 2 }, { act: 'peel' }, 15, { tape: NO_TAPE, shown: [[0, 24]] }],
+    ['a needle picks all glaze out of a line', { ...films([0, 40], [2, 24], [1, 8]), cutUm: 800, fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40], [2, 24], [1, 8]] }],
+    ['and off the fence beneath it', { ...films([0, 40], [2, 24]), cutUm: 800, fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40]] }],
+    ['it leaves the glaze on the wall', { ...films([0, 40], [2, 24]), fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40], [2, 24]] }],
+    ['a sponge over wax takes nothing', waxed, { act: 'wipe', high: 1, low: 1 }, 15, { shown: [[0, 24]] }],
+    ['a trailed line stands several coats high', BARE, { act: 'coat', medium: 1, gain: 3.2, settles: 'even' }, 15, { shown: [[1, 48]] }],
+    ['thick slip does not blister', films([1, 120]), { act: 'blister', limitEighths: 96 }, 15, { shown: [[1, 120]] }],
     ['a coat adds its film', BARE, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { shown: [[0, 8]] }],
     ['a second coat adds to the first', films([0, 8]), { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 10, { shown: [[0, 18]] }],
     ['another colour buries the first, rounded to half coats', films([0, 9]), { act: 'coat', medium: 1, gain: 1, settles: 'even' }, 8, { shown: [[0, 8], [1, 8]] }],
@@ -40,11 +70,17 @@ describe('each act, on one stack', () => {
     ['fire burns wax and fixes films', { ...films([0, 24]), wax: 'dry' }, { act: 'fire', cone: 6, melts: false }, 8, { wax: 'none', fixed: 1, cone: 6, shown: [[0, 24]] }],
     ['glaze thins on an edge', films([2, 24]), { act: 'fire', cone: 5, melts: true }, 4, { shown: [[2, 12]] }],
     ['glaze pools in a cut', { ...films([2, 24]), recessUm: 400 }, { act: 'fire', cone: 5, melts: true }, 8, { shown: [[2, 32]] }],
-  ])('%s', (_, before, act, level, wanted) => {
+  ]
+
+  it.each(CASES)('%s', (_, before, act, level, wanted) => {
     const { shown: wantedFilms, ...rest } = wanted
     const after = apply(before, act, level)
     expect(after).toMatchObject(rest)
     if (wantedFilms) expect(shown(after)).toEqual(wantedFilms)
+  })
+
+  it('every act has its case', () => {
+    expect(new Set(CASES.map(([, , { act }]) => act))).toEqual(new Set(SKIN_ACTS))
   })
 })
 
@@ -63,6 +99,48 @@ describe('what always holds', () => {
         expect(total(after)).toBeLessThanOrEqual(total(stack))
         expect(after.cutUm).toBeGreaterThanOrEqual(stack.cutUm)
         expect(total(apply(stack, { act: 'carve', depthUm: depthUm * 2, cutsBody: true }, l))).toBeLessThanOrEqual(total(after))
+      }),
+    )
+  })
+
+  it('wiping and scraping never dig: they take from the top film or what stands proud, and leave the clay', () => {
+    const share = fc.double({ min: 0, max: 1, noNaN: true })
+    fc.assert(
+      fc.property(anyStack, level, share, share, (stack, l, high, low) => {
+        const wiped = apply(stack, { act: 'wipe', high, low }, l)
+        expect(total(wiped)).toBeLessThanOrEqual(total(stack))
+        expect(wiped.films.slice(0, Math.max(0, stack.films.length - 1))).toEqual(stack.films.slice(0, -1))
+        expect([wiped.cutUm, wiped.fixed]).toEqual([stack.cutUm, stack.fixed])
+        const scraped = apply(stack, { act: 'scrape' }, l)
+        expect(total(scraped)).toBeLessThanOrEqual(total(stack))
+        expect(scraped.cutUm).toBe(stack.cutUm)
+        expect(scraped.films.slice(0, stack.fixed)).toEqual(stack.films.slice(0, stack.fixed))
+      }),
+    )
+  })
+
+  it('deeper places keep at least as much of what is wiped', () => {
+    const kept = (recessUm: number) => total(apply({ ...films([0, 40]), recessUm }, { act: 'wipe', high: 0.94, low: 0.08 }))
+    for (let um = 0; um < 2 * KEEPS_UM; um += 40) expect(kept(um + 40)).toBeGreaterThanOrEqual(kept(um))
+  })
+
+  it('a mask conserves film: what is laid and peeled leaves what was there', () => {
+    fc.assert(
+      fc.property(anyStack, level, (stack, l) => {
+        const taped = apply(stack, { act: 'tape' }, l)
+        const coated = apply(apply(taped, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, l), { act: 'coat', medium: 2, gain: 3, settles: 'even' }, l)
+        expect(coated.films).toEqual(stack.films)
+        expect(apply(coated, { act: 'peel' }, l)).toEqual(stack)
+      }),
+    )
+  })
+
+  it('a filling only goes where the surface is low, and never above the brim by more than it takes to round', () => {
+    fc.assert(
+      fc.property(anyStack, level, (stack, l) => {
+        const filled = apply(stack, { act: 'fill', medium: 1, fills: 0.82 }, l)
+        expect(filled.recessUm).toBeLessThanOrEqual(stack.recessUm)
+        if (stack.recessUm === 0) expect(filled).toEqual(stack)
       }),
     )
   })

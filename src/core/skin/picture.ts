@@ -17,6 +17,8 @@ export interface SkinPicture {
   readonly outOfGamutStacks: number
   /** Tiles that this painting changed. */
   readonly dirtyTiles: number
+  /** First and past-the-last row that it changed. */
+  readonly dirtyRows: readonly [number, number]
 }
 
 /** Largest slope that a relief texture holds. */
@@ -102,7 +104,13 @@ export class SkinPainter {
     }
     this.pages = pages.slice()
     this.palette = palette
-    return { width, height, colour: new Uint8Array(this.colour.buffer), relief: new Uint8Array(this.relief.buffer), outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length }
+    return { width, height, colour: new Uint8Array(this.colour.buffer), relief: new Uint8Array(this.relief.buffer), outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, tilesAcross, height) }
+  }
+
+  private rowsOf(dirty: readonly number[], tilesAcross: number, height: number): [number, number] {
+    if (!dirty.length) return [0, 0]
+    const rows = dirty.map((tile) => Math.floor(tile / tilesAcross))
+    return [Math.max(0, Math.min(...rows) * TILE - 1), Math.min(height, (Math.max(...rows) + 1) * TILE + 1)]
   }
 
   /** Paints columns x0 … x1 − 1 (wrapping) of rows y0 … y1 − 1. */

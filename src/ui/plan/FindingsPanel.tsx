@@ -11,7 +11,7 @@ export function FindingsPanel({ findings, piece, onSelect }: { findings: readonl
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
   const title = !findings ? 'Judging…' : piece.steps.length === 0 ? 'Nothing to judge yet' : settle ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle` : findings.length ? 'Nothing stands in the way' : 'Nothing to settle'
   return (
-    <section aria-label="Findings" className="border-t border-base-content/70 px-5 py-4">
+    <section aria-label="Findings" className="max-h-[46%] shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none">
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
         {findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
         {title}

@@ -55,9 +55,9 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
   useEffect(() => {
     let alive = true
-    void import('@/scene/wheelScene').then(({ WheelScene: Scene, hasWebGl }) => {
+    void import('@/scene/wheelScene').then(({ WheelScene: Scene, drawsWith }) => {
       if (!alive || !canvas.current) return
-      if (!hasWebGl()) return setReady('flat')
+      if (drawsWith() === 'nothing') return setReady('flat')
       try {
         scene.current = new Scene(canvas.current)
         setLive(scene.current)
