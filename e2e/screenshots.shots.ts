@@ -28,6 +28,47 @@ test('plan, on the bench, with findings', async ({ page }) => {
   await page.screenshot(shot('plan-bench'))
 })
 
+test('a wax resist with its handles', async ({ page }) => {
+  await openPlan(page, 'swift-mugs')
+  await step(page, 'Step 3: Wax bird in flight').click()
+  const box = await wheel(page).boundingBox()
+  if (box) await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.55)
+  await expect(page.getByTestId('section')).toContainText('Chalk white')
+  await page.waitForTimeout(1500)
+  await page.screenshot(shot('plan-wax'))
+})
+
+test('raw and fired across one form', async ({ page }) => {
+  await openPlan(page, 'weave-bowl')
+  await page.getByRole('radio', { name: 'raw | fired' }).click()
+  await page.waitForTimeout(2500)
+  await page.screenshot(shot('plan-split'))
+})
+
+test('an inlaid tile from above, with the acts to add', async ({ page }) => {
+  await openPlan(page, 'fence-tiles')
+  await step(page, 'Fill lines').click()
+  await page.getByRole('toolbar', { name: 'Add a step' }).getByText('Inlay', { exact: true }).click()
+  await page.waitForTimeout(1500)
+  await page.screenshot(shot('plan-tile'))
+})
+
+test('unrolled, with the motifs to choose from', async ({ page }) => {
+  await openPlan(page, 'feather-jar')
+  await step(page, 'Carve feather').click()
+  await page.getByRole('radio', { name: 'unrolled' }).click()
+  await page.getByLabel(/^Motif: /).click()
+  await page.waitForTimeout(1500)
+  await page.screenshot(shot('plan-unrolled'))
+})
+
+test('on a tablet', async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 1180 })
+  await openPlan(page, 'dune-cups')
+  await page.waitForTimeout(1500)
+  await page.screenshot(shot('plan-tablet'))
+})
+
 test('new piece', async ({ page }) => {
   await open(page, '/new')
   await page.screenshot(shot('new-piece'))

@@ -58,6 +58,12 @@ const withoutFrom = (stack: Stack, i: number): Stack => ({ ...stack, films: stac
 
 const thicknessUm = (films: readonly Film[], media: readonly MediumTraits[]) => films.reduce((sum, film) => sum + (film.eighths / 8) * media[film.medium].filmUm, 0)
 
+/** What a sponge or a brush leaves of a film: eighths of a coat up to half a coat, then halves. */
+const remaining = (before: number, share: number) => {
+  const eighths = before * (1 - share)
+  return Math.min(before, eighths < 4 ? Math.round(eighths) : 4 * Math.round(eighths / 4))
+}
+
 /** How much of a coat stays at a depth. Common practice, no source: washes gather in texture, a sponge does not reach it. */
 function settled(settles: Settling, recessUm: number): number {
   if (settles === 'low') return 1 + Math.min(1.6, recessUm / 160)
@@ -79,7 +85,7 @@ function takenOff(stack: Stack, depthUm: number, media: readonly MediumTraits[])
       left -= thick
       taken += thick
     } else {
-      const kept = Math.max(1, 2 * Math.round((top.eighths - left / perEighth) / 2))
+      const kept = Math.max(1, 4 * Math.floor((top.eighths - left / perEighth + 1) / 4))
       films[films.length - 1] = { medium: top.medium, eighths: Math.min(kept, top.eighths) }
       taken += left
       left = 0
@@ -113,7 +119,7 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
     // A filled groove stands nearly level, yet holds its colour: what it was cut by still counts.
     const depth = Math.max(stack.recessUm, Math.min(stack.cutUm, thicknessUm([top], media)))
     const share = high + (low - high) * Math.min(1, depth / KEEPS_UM)
-    return withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15)))
+    return withTop(stack, remaining(top.eighths, (share * level) / 15))
   },
 
   scrape: (stack, _level, _act, media) => {
@@ -163,7 +169,7 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
 
   lift: (stack, level, { share }) => {
     const top = stack.tape === NO_TAPE ? unfixedTop(stack) : undefined
-    return top ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15))) : stack
+    return top ? withTop(stack, remaining(top.eighths, (share * level) / 15)) : stack
   },
 
   flake: (stack, _level, { medium }) => {

@@ -36,7 +36,7 @@ export function spongeField(grid: SkinGrid, stretches: readonly Stretch[], seed:
   return rowField(grid, `sponge:${seed}:${keyOf(stretches)}`, 'area', stretches, (y, out) => {
     cells.row((y * grid.rowMm) / 2.2, fine)
     dabs.row((y * grid.rowMm) / 22, broad)
-    for (let x = 0; x < out.length; x++) out[x] = level(NOMINAL * (0.25 + 2.1 * (fine[x] - 0.32) + 0.9 * (broad[x] - 0.4)), x, y)
+    for (let x = 0; x < out.length; x++) out[x] = 2 * Math.round(level(NOMINAL * (0.25 + 2.1 * (fine[x] - 0.32) + 0.9 * (broad[x] - 0.4)), x, y) / 2)
   })
 }
 
@@ -174,6 +174,6 @@ export function swipeField(grid: SkinGrid, stretches: readonly Stretch[], seed: 
   const passes = closedNoise(grid.height, Math.max(4, 9 / grid.rowMm), seed)
   const drag = closedNoise(grid.width, grid.width / 40, seed + 1)
   return rowField(grid, `swipe:${seed}:${keyOf(stretches)}`, 'area', stretches, (y, out) => {
-    for (let x = 0; x < out.length; x++) out[x] = Math.max(10, level(14.2 + 1.6 * passes[(y + ((drag[x] * 5) | 0) + grid.height) % grid.height], x, y))
+    for (let x = 0; x < out.length; x++) out[x] = level(14.2 + 1.6 * passes[(y + ((drag[x] * 5) | 0) + grid.height) % grid.height], x, y) > 13 ? 15 : 13
   })
 }

@@ -136,7 +136,7 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
           fine.row(v * 4, fineRow)
           for (let x = 0; x < grid.width; x++) {
             const n = 0.68 * broadRow[x] + 0.32 * fineRow[x]
-            if (n > threshold) levels[(y - top) * grid.width + x] = clamp(Math.round(6 + (n - threshold) * 90), 1, 15)
+            if (n > threshold) levels[(y - top) * grid.width + x] = n - threshold > 0.06 ? 15 : n - threshold > 0.02 ? 10 : 6
           }
         }
       }

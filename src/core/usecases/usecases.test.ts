@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { buildForm } from '../form/buildForm'
-import { bandOf, stepSchema, wholeOf, type Step } from '../model/step'
+import { pieceSchema } from '../model/piece'
+import { bandOf, mediaOfStep, stepSchema, wholeOf, type Step } from '../model/step'
+import { lineWeights } from './lineWeights'
+import { practicePiece } from './practicePiece'
 import { timeline } from '../model/timeline'
 import { latheMesh } from '../picture/lathe'
 import { formPicture } from '../picture/formPicture'
@@ -182,6 +185,29 @@ describe('a new step', () => {
         const content = newStepContent(act, piece, studio, form.value, after)
         expect(stepSchema.safeParse({ ...content, id: 'n', done: false }).success).toBe(true)
       }
+    }
+  })
+})
+
+describe('a practice piece', () => {
+  it.each(Object.values(studio.pieces).map((p) => [p.name, p] as const))('for %s is a slab that builds, gets the same media and nothing would ruin', (_, piece) => {
+    let n = 0
+    const practice = practicePiece(piece, () => `n${++n}`)
+    expect(pieceSchema.safeParse(practice).success).toBe(true)
+    const media = new Set(practice.steps.flatMap(mediaOfStep))
+    for (const id of piece.steps.filter((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'fill').flatMap(mediaOfStep)) expect(media).toContain(id)
+    const findings = judge(practice, studio)
+    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => f.ruleId)).toEqual([])
+  })
+})
+
+describe('weights of line', () => {
+  it('are listed once each, thinnest first, shrunk by what is still to come', () => {
+    const weights = lineWeights(studio.pieces['swift-mugs'], studio.bodies['chalk-white'])
+    expect(weights.map((w) => w.drawnMm)).toEqual([1, 1.4])
+    for (const { drawnMm, firedMm } of weights) {
+      expect(firedMm).toBeLessThan(drawnMm)
+      expect(firedMm).toBeGreaterThan(drawnMm * 0.9)
     }
   })
 })

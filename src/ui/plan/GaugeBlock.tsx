@@ -1,10 +1,11 @@
+import type { LineWeight } from '@/core/usecases/lineWeights'
 import type { ViewKind } from '@/core/usecases/pieceView'
 import type { SkinAnswer } from '@/workers/protocol'
 
 const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** What the outside shows: light against dark, and how much of each medium. */
-export function GaugeBlock({ skin, kind, target }: { skin: SkinAnswer | null; kind: ViewKind; target: number | null }) {
+export function GaugeBlock({ skin, kind, flat, target, lines, length }: { skin: SkinAnswer | null; kind: ViewKind; flat: boolean; target: number | null; lines: readonly LineWeight[]; length: (mm: number) => string }) {
   if (!skin || kind === 'bench') return null
   const { lightShare, visible } = skin.gauges
   return (
@@ -14,7 +15,8 @@ export function GaugeBlock({ skin, kind, target }: { skin: SkinAnswer | null; ki
         <span className="flex-1 bg-[#222]" />
         {target !== null && <span className="absolute -inset-y-1 w-0.5 bg-[var(--stage-ink)] outline-1 outline-white" style={{ left: `${100 * target}%` }} />}
       </div>
-      <p className="numbers">{skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}{target !== null ? `; aim ${percent(target)}` : ''}</p>
+      <p className="numbers">{flat ? 'face' : skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}{target !== null ? `; aim ${percent(target)}` : ''}</p>
+      {lines.length > 0 && <p className="numbers text-xs">{lines.length === 1 ? 'line' : `${lines.length} weights of line`} {lines.slice(0, 3).map((l) => length(l.firedMm)).join(', ')} fired</p>}
       <p className="numbers text-xs">{visible.slice(0, 3).map((v) => `${v.what} ${percent(v.share)}`).join(' · ')}</p>
     </div>
   )

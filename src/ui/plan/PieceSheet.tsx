@@ -9,7 +9,8 @@ import { OutlineFields } from '@/ui/form/OutlineFields'
 import type { Command } from '@/core/model/command'
 import type { Piece, Use } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { run } from '@/store/studioStore'
+import { practicePiece } from '@/core/usecases/practicePiece'
+import { newId, run } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 
 const USE_WORDS: readonly (readonly [Use, string])[] = [['food', 'for food'], ['water', 'holds water'], ['display', 'to look at']]
@@ -55,6 +56,17 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
         {piece.variant && <button type="button" className="btn btn-sm" onClick={() => piece.variant && change({ steps: piece.variant, variant: piece.steps })}>Swap with the variant</button>}
         {piece.variant && <button type="button" className="btn btn-sm" onClick={() => change({ variant: null })}>Drop it</button>}
       </div>
+      <button
+        type="button"
+        className="btn btn-sm mr-2"
+        title="A slab of the same clay that gets the same coats at the same time"
+        onClick={() => {
+          const practice = practicePiece(piece, newId)
+          if (!run({ type: 'piece.add', piece: practice })) router.push(`/plan/${practice.id}`)
+        }}
+      >
+        Make a practice slab
+      </button>
       <button type="button" className="btn btn-sm" onClick={() => { run({ type: 'piece.remove', pieceId: piece.id }); router.push('/') }}>Take it off the rack</button>
     </section>
   )

@@ -53,8 +53,8 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const step = selected === null ? null : piece.steps[selected]
 
   return (
-    <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:h-auto max-lg:grid-rows-none">
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:grid-cols-1">
+    <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:flex max-lg:h-auto max-lg:flex-col">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:contents">
         <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} step={step} />
         <aside className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
           <div className="min-h-0 flex-1 overflow-y-auto">

@@ -10,6 +10,7 @@ import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/model/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { latheMesh } from '@/core/picture/lathe'
+import { lineWeights } from '@/core/usecases/lineWeights'
 import type { ViewKind } from '@/core/usecases/pieceView'
 import type { Step } from '@/core/model/step'
 import { useSkin, type Moment } from '@/store/derived'
@@ -75,23 +76,23 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
   const moment = kind === 'firedWhole' ? 'fired, the whole plan carried out' : kind === 'firedNow' ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}` : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
   return (
-    <section aria-label="The piece" className="relative min-h-[26rem] overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:h-[34rem]">
+    <section aria-label="The piece" className="relative min-h-[26rem] shrink-0 overflow-hidden max-lg:order-1 bg-[var(--stage)] text-[var(--stage-ink)] max-lg:h-[34rem]">
       {mesh && form && <Wheel mesh={mesh} form={form} skin={skin} piece={piece} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} onSpot={onSpot} label={`${piece.name}, ${moment}`} other={other} split={against === 'none' ? null : split} handles={shown === 'wheel' ? handles : []} />}
-      {form && skin && shown === 'unrolled' && <div className="absolute inset-0 bg-[var(--stage)]"><Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} length={length} /></div>}
+      {form && skin && shown === 'unrolled' && <div className="absolute inset-0 bg-[var(--stage)]"><Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} step={step} length={length} /></div>}
       {against !== 'none' && shown === 'wheel' && <SplitLine split={split} onSplit={setSplit} left={kind === 'bench' ? 'on the bench' : 'fired'} right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'} />}
       <div className="pointer-events-none absolute top-4 left-6 max-w-64">
         <h1 className="text-xl font-bold">{piece.name}</h1>
         <p className="text-[13px] leading-snug">
           {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {body.name}
           <br />
-          <span className="numbers">{length(sizes.heightMm)}</span> tall as made, <span className="numbers">{length(sizes.heightMm * fired)}</span> fired
+          <span className="numbers">{form?.flat ? `${length(sizes.rimMm)} wide, ${length(sizes.heightMm)} thick` : `${length(sizes.heightMm)} tall`}</span> as made, <span className="numbers">{form?.flat ? `${length(sizes.rimMm * fired)} wide` : length(sizes.heightMm * fired)}</span> fired
         </p>
         <p className="mt-1 text-[13px] font-bold" data-testid="moment">{moment}</p>
         {problem && <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">{problem}</p>}
       </div>
       <div className="absolute top-4 right-4 w-52">
         <SectionCut spot={spot} length={length} flat={form?.flat ?? false} />
-        <GaugeBlock skin={skin} kind={kind} target={piece.lightTarget} />
+        <GaugeBlock skin={skin} kind={kind} flat={form?.flat ?? false} target={piece.lightTarget} lines={lineWeights(piece, body)} length={length} />
       </div>
       <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3">
         <Segments label="How it is shown" value={kind} onChange={onKind} choices={[['bench', 'on the bench'], ['firedNow', 'fired now'], ['firedWhole', 'fired at the end']]} />

@@ -1,3 +1,4 @@
+import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/model/step'
 import type { Motif } from '@/core/model/motif'
@@ -43,4 +44,18 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
     ]
   }
   return []
+}
+
+/** Stands the motif of a step where the unrolled skin is pressed, turned to the nearest half sector; null if it has none there. */
+export function standingPlace(piece: Piece, step: Step | null, form: TurnedForm): ((across: number, lengthMm: number) => void) | null {
+  if (!step || !('motif' in step) || !step.motif || (step.motif.side !== 'outside' && step.motif.side !== 'inside')) return null
+  const { motif } = step
+  return (across, lengthMm) => {
+    const zone = form.zones[motif.side]
+    if (lengthMm < zone.from || lengthMm > zone.to) return
+    const upMm = Math.max(0, Math.round(lengthMm - zone.from - motif.heightMm / 2))
+    const snap = 180 / sectorsBefore(piece, step)
+    const turned = Math.round(((across - 0.5 / motif.repeats) * 360) / snap) * snap
+    change(piece, step, { motif: { ...motif, upMm, startDeg: Number((((turned % 360) + 360) % 360).toFixed(3)) } })
+  }
 }

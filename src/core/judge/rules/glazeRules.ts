@@ -74,7 +74,7 @@ export const glazeRules: readonly Rule[] = [
         const { base, outside } = plan.form.zones
         const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
         const onBase = glazeFilm(plan, before(base.to * 0.8))
-        const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find((up) => glazeFilm(plan, before(outside.from + up)))
+        const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find((up) => outside.from + up < outside.to && glazeFilm(plan, before(outside.from + up)))
         if (!onBase && above === undefined) return []
         const film = onBase ?? glazeFilm(plan, before(outside.from + (above ?? 0)))
         const name = film ? plan.media[film.medium].name : 'Glaze'

@@ -92,7 +92,8 @@ export class MarkPainter {
         const squared = ox * ox + oy * oy
         if (squared >= reachSquared) continue
         const value = this.levelAt(Math.sqrt(squared), halfMm, x, y, dx * py - dy * px)
-        if (value > 0) this.raise(x, y, value)
+        // Five depths draw a groove; fifteen would triple the stacks that lie in it.
+        if (value > 0) this.raise(x, y, 3 * Math.ceil(value / 3))
       }
     }
   }
@@ -133,7 +134,7 @@ export class MarkPainter {
     const points = outline.map(([x, y]) => place(x, y))
     const low = Math.max(this.top, Math.ceil(Math.min(...points.map((p) => p[1])) - 0.5))
     const high = Math.min(this.bottom - 1, Math.floor(Math.max(...points.map((p) => p[1])) - 0.5))
-    const full = this.edge === 'mask' ? 15 : this.edge === 'ridge' ? 11 : 13
+    const full = this.edge === 'ridge' ? 12 : 15
     for (let y = low; y <= high; y++) {
       const crossings: number[] = []
       for (let i = 0; i < points.length; i++) {
@@ -145,7 +146,7 @@ export class MarkPainter {
       crossings.sort((p, q) => p - q)
       for (let i = 0; i + 1 < crossings.length; i += 2) {
         for (let x = Math.ceil(crossings[i] - 0.5); x + 0.5 <= crossings[i + 1]; x++) {
-          this.raise(x, y, this.edge === 'ragged' ? 6 + Math.round(6 * surfaceNoise(x / 4, y / 4, Math.round(this.raster.width / 4), this.seed)) : full)
+          this.raise(x, y, this.edge === 'ragged' ? 6 + 3 * Math.round(2 * surfaceNoise(x / 4, y / 4, Math.round(this.raster.width / 4), this.seed)) : full)
         }
       }
     }
