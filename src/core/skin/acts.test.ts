@@ -18,7 +18,7 @@ describe('each act, on one stack', () => {
   const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
   const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
   const CASES: [string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }][] = [
-    ['a wash gathers in a groove', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 3, gain: 1, settles: 'low' }, 8, { shown: [[3, 21]] }],
+    ['a wash gathers in a groove', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 3, gain: 1, settles: 'low' }, 8, { shown: [[3, 22]] }],
     ['a sponge hardly reaches into it', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [] }],
     ['on the high places it dabs its full film', BARE, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [[0, 8]] }],
     ['a coat over tape lies on the tape', { ...BARE, tape: BARE_TAPE }, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { tape: 0, shown: [] }],

@@ -11,9 +11,12 @@ export interface MediumTraits {
 /** Where a coat settles: evenly; into the low places, as watery colour and washes do; or on the high ones, as from a sponge. */
 export type Settling = 'even' | 'low' | 'high'
 
-/** One act of a step on the skin. Levels run 0–15; 8 is nominal for coats, 15 the full depth or strength elsewhere. */
+/**
+ * One act of a step on the skin. Levels run 0–15; 8 is nominal for coats, 15 the full depth or strength elsewhere. Coats laid one
+ * after another are one act whose levels are added up.
+ */
 export type SkinAct =
-  | { readonly act: 'coat'; readonly medium: number; /** nominal coats in one go */ readonly gain: number; readonly settles: Settling }
+  | { readonly act: 'coat'; readonly medium: number; /** nominal coats in one go */ readonly gain: number; readonly settles: Settling; /** coats whose levels are added up; 1 if not said */ readonly coats?: number }
   | { readonly act: 'bead'; readonly medium: number }
   | { readonly act: 'fill'; readonly medium: number; /** share of the recess left filled when it has dried */ readonly fills: number }
   | { readonly act: 'wipe'; /** share of the top film taken off high and low places */ readonly high: number; readonly low: number }

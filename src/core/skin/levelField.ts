@@ -60,6 +60,22 @@ export function columnsIn(width: number, arcs: readonly Arc[]): Uint8Array {
 export const inAnyArc = (across: number, arcs: readonly Arc[] | null): boolean =>
   !arcs || arcs.some(([from, to]) => [across - 1, across, across + 1].some((a) => a >= from && a < to))
 
+/** Several fields of one act laid one after another, their levels added up. */
+export function addedUp(grid: SkinGrid, sources: readonly FieldSource[]): FieldSource {
+  if (sources.length === 1) return sources[0]
+  const key = `sum:${sources.map((s) => s.key).join('+')}`
+  return {
+    ...sources[0],
+    key,
+    make: () => {
+      const [first, ...rest] = sources.map((source) => source.make())
+      const levels = first.levels.slice()
+      for (const { levels: more } of rest) for (let i = 0; i < levels.length; i++) levels[i] = Math.min(255, levels[i] + more[i])
+      return levelField(grid, key, first.top, levels)
+    },
+  }
+}
+
 /** Wraps levels with the map of the tiles they touch. */
 export function levelField(grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField {
   const rows = levels.length / grid.width

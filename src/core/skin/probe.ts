@@ -17,7 +17,10 @@ export interface Spot {
 const SOMEWHERE = 0.003
 
 /** Where an operation acts, without its raster: nominal level there. */
-const nominalLevel = ({ act, field }: SkinOperation): number => (field.kind === 'area' && (act.act === 'coat' || act.act === 'fire') ? 8 : 15)
+function nominalLevel({ act, field }: SkinOperation): number {
+  if (field.kind !== 'area') return 15
+  return act.act === 'coat' ? 8 * (act.coats ?? 1) : act.act === 'fire' ? 8 : 15
+}
 
 /**
  * The stack at one spot after each step, at nominal levels: what the plan intends there, without streaks and accidents.

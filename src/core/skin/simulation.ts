@@ -19,21 +19,25 @@ interface StepGroup {
   readonly operations: readonly { table: TransitionTable; field: LevelField; number: number }[]
 }
 
-/** Remembered transitions of one act: at (id << 4) | level the id it leads to, −1 not yet known. */
+/** Remembered transitions of one act: at (id << bits) | level the id it leads to, −1 not yet known. */
 class TransitionTable {
   private table = new Int32Array(1 << 12).fill(-1)
+  private readonly bits: number
 
   constructor(
     private readonly act: SkinAct,
     private readonly stacks: StackTable,
     private readonly media: readonly MediumTraits[],
-  ) {}
+  ) {
+    this.bits = act.act === 'coat' && act.coats ? Math.min(8, 4 + Math.ceil(Math.log2(act.coats))) : 4
+  }
 
   /** Applies the act to a tile in place. `levels` starts at row `fieldTop` and is `width` wide. */
   run(page: Uint32Array, field: LevelField, width: number, tileX: number, tileY: number): void {
     const y0 = Math.max(tileY * TILE, field.top)
     const y1 = Math.min(tileY * TILE + TILE, field.bottom)
     const { levels } = field
+    const { bits } = this
     let { table } = this
     for (let y = y0; y < y1; y++) {
       let from = (y - field.top) * width + tileX * TILE
@@ -41,7 +45,7 @@ class TransitionTable {
       for (const end = to + TILE; to < end; to++, from++) {
         const level = levels[from]
         if (level === 0) continue
-        const key = (page[to] << 4) | level
+        const key = (page[to] << bits) | level
         let id = key < table.length ? table[key] : -1
         if (id < 0) {
           id = this.learn(key)
@@ -58,8 +62,8 @@ class TransitionTable {
       larger.set(this.table)
       this.table = larger
     }
-    const before = this.stacks.stacks[key >>> 4]
-    const id = this.stacks.idOf(applyAct(before, key & 15, this.act, this.media))
+    const before = this.stacks.stacks[key >>> this.bits]
+    const id = this.stacks.idOf(applyAct(before, key & ((1 << this.bits) - 1), this.act, this.media))
     this.table[key] = id
     return id
   }

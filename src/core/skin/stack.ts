@@ -70,7 +70,7 @@ export function withFilm(stack: Stack, medium: number, eighths: number): Stack {
     if (top) films[last] = { medium: top.medium, eighths: roundBuried(top.eighths) }
     if (last > 0) films[last - 1] = { medium: films[last - 1].medium, eighths: roundDeep(films[last - 1].eighths) }
     if (last > 2) films[last - 3] = { medium: films[last - 3].medium, eighths: roundDeepest(films[last - 3].eighths) }
-    films.push({ medium, eighths })
+    films.push({ medium, eighths: roundTop(eighths) })
   }
   return { ...stack, films }
 }
@@ -78,7 +78,7 @@ export function withFilm(stack: Stack, medium: number, eighths: number): Stack {
 /** From a coat and a half on, quarters are enough: the film is nearly opaque. */
 const roundTop = (eighths: number) => (eighths < 12 ? eighths : 2 * Math.round(eighths / 2))
 
-const roundBuried = (eighths: number) => (eighths < 3 ? eighths : 4 * Math.max(1, Math.round(eighths / 4)))
+const roundBuried = (eighths: number) => (eighths < 3 ? eighths : eighths < 12 ? 4 * Math.max(1, Math.round(eighths / 4)) : 8 * Math.round(eighths / 8))
 
 /** Under four others only thin and thick are told apart. */
 const roundDeepest = (eighths: number) => (eighths < 3 ? 2 : eighths < 16 ? 8 : 24)

@@ -20,6 +20,7 @@ const SETTING_CHOICES: { readonly [K in keyof Settings]: { readonly word: string
 /** The studio: its name, ways of working, units, files. */
 export function StudioView() {
   const studio = useStudio((s) => s.studio)
+  const lacking = Object.keys(emptyStudio().media).some((id) => !studio.media[id])
   return (
     <div className="mx-auto grid max-w-6xl gap-8 px-6 py-5 lg:grid-cols-[1fr_20rem]">
       <div className="space-y-6">
@@ -63,6 +64,7 @@ export function StudioView() {
               Export the studio
             </button>
             <OpenButton />
+            {lacking && <button type="button" className="btn" onClick={() => run({ type: 'studio.stock', bodies: emptyStudio().bodies, media: emptyStudio().media })}>Stock the starter materials</button>}
             <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoStudio() })}>Open the demo studio</button>
             <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: emptyStudio() })}>Empty the studio</button>
           </div>

@@ -4,7 +4,7 @@ import type { StepOf } from '../../model/step'
 import type { Settling } from '../acts'
 import { blendField, BLEND_STEPS, bottleField, dripField, spatterField, spongeField } from '../applicatorFields'
 import { brushField, NOMINAL, pourField } from '../coatFields'
-import { levelField, type FieldSource } from '../levelField'
+import { addedUp, levelField, type FieldSource } from '../levelField'
 import { MarkPainter } from '../motifs/markPainter'
 import { marksField, motifStretch } from '../motifs/marksField'
 import { stretchesOf } from '../place'
@@ -19,6 +19,9 @@ const WATERY = 0.35
 /** Level 15 of a line stands for this many times a nominal coat’s level. */
 const LINE_GAIN = NOMINAL / 15
 
+/** Coats added up in one act; one alone says nothing of it. */
+const together = (coats: number) => (coats > 1 ? { coats } : {})
+
 /** Dry clay and bisque do not shrink with what is laid on them. */
 const shedsSlip = (course: Course) => STAGE_FIT.slip[course.stage].fit === 'harmful'
 
@@ -32,7 +35,13 @@ export function coat(course: Course, step: StepOf<'coat'>): void {
   const settles: Settling = step.applicator === 'sponge' ? 'high' : kind === 'wash' || step.water > WATERY ? 'low' : 'even'
   const gain = APPLICATOR[step.applicator].gain * (1 - step.water) * (stage === 'wet' && kind === 'underglaze' ? 0.4 : 1)
   course.liftIfWet(stretches, seed + 50)
-  for (let i = 0; i < step.coats; i++) {
+  // Coats that nothing comes between are one act.
+  const undisturbed = step.waits && !step.blend && stage !== 'wet' && stage !== 'softLeatherHard'
+  if (undisturbed) {
+    const fields = Array.from({ length: step.coats }, (_, i) => applied(course, step, i))
+    course.push({ act: 'coat', medium, gain, settles, ...together(step.coats) }, course.within(step.place, addedUp(grid, fields)))
+  }
+  for (let i = 0; i < (undisturbed ? 0 : step.coats); i++) {
     if (i > 0 && !step.waits) course.lift(stretches, 0.4, 0.85, seed + 51 + i)
     else if (i > 0 && stage === 'softLeatherHard') course.lift(stretches, 0.16, 0.45, seed + 51 + i)
     const field = applied(course, step, i)
@@ -125,10 +134,14 @@ export function glaze(course: Course, step: StepOf<'glaze'>): void {
   const stretches = course.stretches(step.place)
   if (step.how === 'dip' && course.unfixedOnBisque) course.push({ act: 'smear', share: 0.75 }, course.patches(stretches, 0.45, 14, seed + 3), true)
   const coats = step.how === 'brush' ? step.coats : 1
-  for (let i = 0; i < coats; i++) {
-    if (i > 0 && !step.waits) course.lift(stretches, 0.4, 0.85, seed + 60 + i)
-    const field = step.how === 'brush' ? brushField(grid, stretches, true, seed + i) : pourField(grid, stretches, seed)
-    course.push({ act: 'coat', medium, gain: GLAZE_GAIN[step.how], settles: 'even' }, course.within(step.place, field))
+  const fields = Array.from({ length: coats }, (_, i) => (step.how === 'brush' ? brushField(grid, stretches, true, seed + i) : pourField(grid, stretches, seed)))
+  const lay = (field: FieldSource, n: number) => course.push({ act: 'coat', medium, gain: GLAZE_GAIN[step.how], settles: 'even', ...together(n) }, course.within(step.place, field))
+  if (step.waits) lay(addedUp(grid, fields), coats)
+  else {
+    fields.forEach((field, i) => {
+      if (i > 0) course.lift(stretches, 0.4, 0.85, seed + 60 + i)
+      lay(field, 1)
+    })
   }
   if (step.drips) course.push({ act: 'coat', medium, gain: 2 * LINE_GAIN, settles: 'even' }, dripField(grid, step.place.parts.includes('outside') ? 'belly' : 'rim', seed + 5), true)
   course.beads(medium, stretches)
