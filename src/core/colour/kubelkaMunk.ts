@@ -35,7 +35,7 @@ export function infiniteReflectance(K: number, S: number): number {
   return 1 / (1 + q + Math.sqrt(q * q + 2 * q))
 }
 
-/** Optics of a mixture by volume parts (parts need not sum to 1). Source: Duncan 1940, additivity of K and S. */
+/** Optics of a mixture by volume parts (parts need not sum to 1). Source: Kubelka & Munk 1931, additivity of K and S. */
 export function mixOptics(parts: readonly { part: number; optics: LayerOptics }[]): { K: Spectrum; S: Spectrum } {
   const total = parts.reduce((sum, { part }) => sum + part, 0)
   const bands = parts[0].optics.K.length

@@ -61,16 +61,16 @@ export const MIGRATIONS: readonly Migration[] = [
  * The version is written last, when every step has run.
  */
 export function migrate(
-  document: Record<string, unknown>,
+  record: Record<string, unknown>,
   migrations: readonly Migration[] = MIGRATIONS,
   current = CURRENT_VERSION,
 ): Result<Record<string, unknown>> {
-  const version = document.version
+  const version = record.version
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     return fail({ code: 'bad-value', path: 'version', actual: JSON.stringify(version) ?? 'missing', expected: 'a whole number from 1' })
   }
   if (version > current) return fail({ code: 'newer-version', actual: version, newest: current })
-  let migrated = document
+  let migrated = record
   for (let at = version; at < current; at++) {
     const step = migrations.find((m) => m.from === at)
     if (!step) throw new Error(`there is no migration from version ${at}`)

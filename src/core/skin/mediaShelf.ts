@@ -1,3 +1,4 @@
+import { mixOptics } from '../colour/kubelkaMunk'
 import { linearFromHex, hexFromLinear, type Triple } from '../colour/colourSpaces'
 import { CONES, coneIndex } from '../firing/cones'
 import type { Medium } from '../model/material'
@@ -39,12 +40,12 @@ export class MediaShelf {
   }
 }
 
-/** Optics of a mixture by volume: K = Σ cᵢKᵢ, S = Σ cᵢSᵢ (Kubelka & Munk 1931, for pigments that do not react). */
+/** A mixture by volume: optics add up, the film and the raw colour are means, the firing range is what all stand. */
 export function mixed(id: string, parts: readonly { medium: Medium; parts: number }[]): Medium {
   const total = parts.reduce((sum, p) => sum + p.parts, 0)
   const shares = parts.map((p) => p.parts / total)
   const first = parts[0].medium
-  const blend = (pick: (m: Medium) => readonly number[]) => pick(first).map((_, i) => parts.reduce((sum, p, k) => sum + shares[k] * pick(p.medium)[i], 0))
+  const optics = mixOptics(parts.map((p) => ({ part: p.parts, optics: p.medium.optics })))
   const raw = (pick: (m: Medium) => string) => {
     const sum: [number, number, number] = [0, 0, 0]
     parts.forEach((p, k) => linearFromHex(pick(p.medium)).forEach((v, i) => (sum[i] += shares[k] * v)))
@@ -56,7 +57,7 @@ export function mixed(id: string, parts: readonly { medium: Medium; parts: numbe
     ...first,
     id,
     name: parts.map((p) => `${Number(p.parts.toFixed(2))} ${p.medium.name}`).join(' : '),
-    optics: { K: blend((m) => m.optics.K), S: blend((m) => m.optics.S) },
+    optics: { K: Array.from(optics.K), S: Array.from(optics.S) },
     raw: { wet: raw((m) => m.raw.wet), dry: raw((m) => m.raw.dry) },
     range: { from: CONES[Math.min(from, to)], to: CONES[Math.max(from, to)] },
     fugitive: parts.some((p) => p.medium.fugitive),

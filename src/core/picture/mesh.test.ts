@@ -1,0 +1,76 @@
+import { describe, expect, it } from 'vitest'
+import { presetForm } from '../demo/piece'
+import { buildForm } from '../form/buildForm'
+import { PART, PART_KINDS, type Part, type PartKind } from '../form/parts'
+import type { Form } from '../model/piece'
+import { latheMesh, type LatheMesh } from './lathe'
+
+const meshOf = (spec: Form, parts: readonly Part[] = []) => {
+  const form = buildForm(spec)
+  if (!form.ok) throw new Error('it does not build')
+  return { form: form.value, mesh: latheMesh(form.value, 48, parts) }
+}
+const partOn = (spec: Form, kind: PartKind): Part => {
+  const { form } = meshOf(spec)
+  return { id: kind, kind, ...PART[kind].begins(form) }
+}
+const points = ({ positions }: LatheMesh, from = 0) => Array.from({ length: positions.length / 3 - from }, (_, i) => [positions[3 * (i + from)], positions[3 * (i + from) + 1], positions[3 * (i + from) + 2]])
+const wallVertices = (mesh: LatheMesh) => (mesh.rings + 1) * (mesh.sides + 1)
+const jug = presetForm('jug')
+
+describe('a form as a mesh', () => {
+  it.each<[string, Form, PartKind[]]>([
+    ['a jug with every part', jug, [...PART_KINDS]],
+    ['an oval platter', presetForm('platter'), []],
+    ['a pinched bowl', presetForm('pinchBowl'), ['lug']],
+    ['a square tile', presetForm('tile'), ['feet']],
+  ])('%s is whole: finite points, unit normals, indices in range, skin within its edges', (_, spec, kinds) => {
+    const { mesh } = meshOf(spec, kinds.map((kind) => partOn(spec, kind)))
+    expect([...mesh.positions].every(Number.isFinite)).toBe(true)
+    expect(mesh.indices.reduce((a, b) => Math.max(a, b), 0)).toBeLessThan(mesh.positions.length / 3)
+    for (let i = 0; i < mesh.normals.length; i += 3) expect(Math.abs(Math.hypot(mesh.normals[i], mesh.normals[i + 1], mesh.normals[i + 2]) - 1)).toBeLessThan(1e-3)
+    for (const uv of mesh.uvs) {
+      expect(uv).toBeGreaterThanOrEqual(0)
+      expect(uv).toBeLessThanOrEqual(1)
+    }
+  })
+
+  it('an oval is as much longer as its plan says, and no wider', () => {
+    const { mesh, form } = meshOf({ ...jug, plan: { kind: 'oval', ratio: 1.5 } })
+    const widest = Math.max(...form.profile.map((p) => p.r))
+    expect(Math.max(...points(mesh).map((p) => p[0]))).toBeCloseTo(1.5 * widest, 1)
+    expect(Math.max(...points(mesh).map((p) => p[2]))).toBeCloseTo(widest, 1)
+  })
+
+  it('a square tile reaches into its corners', () => {
+    const { mesh } = meshOf(presetForm('tile'))
+    expect(Math.max(...points(mesh).map(([x, , z]) => Math.hypot(x, z)))).toBeGreaterThan(74 * 1.3)
+  })
+
+  it('an uneven wall strays by about what it is said to, a thrown one not at all', () => {
+    const spread = (unevenMm: number) => {
+      const { mesh } = meshOf({ ...jug, unevenMm })
+      const ring = 40
+      const radii = Array.from({ length: mesh.sides }, (_, j) => Math.hypot(mesh.positions[3 * (ring * (mesh.sides + 1) + j)], mesh.positions[3 * (ring * (mesh.sides + 1) + j) + 2]))
+      return Math.max(...radii) - Math.min(...radii)
+    }
+    expect(spread(0)).toBeLessThan(1e-3)
+    expect(spread(2)).toBeGreaterThan(1)
+    expect(spread(2)).toBeLessThan(5)
+  })
+
+  it.each<[PartKind, (p: number[][], form: { heightMm: number; widest: number }) => void]>([
+    ['handle', (p, f) => expect(Math.max(...p.map(([x]) => x))).toBeGreaterThan(f.widest + 20)],
+    ['spout', (p) => expect(Math.min(...p.map(([x]) => x))).toBeLessThan(-71)],
+    ['lid', (p, f) => expect(Math.max(...p.map(([, y]) => y))).toBeGreaterThan(f.heightMm + 30)],
+    ['feet', (p) => expect(Math.min(...p.map(([, y]) => y))).toBeLessThan(-7)],
+    ['lug', (p, f) => expect(Math.max(...p.map(([x]) => x))).toBeGreaterThan(f.widest * 0.9)],
+  ])('a %s stands where it should, in the colour beside its joint', (kind, check) => {
+    const { mesh, form } = meshOf(jug, [partOn(jug, kind)])
+    const own = points(mesh, wallVertices(mesh))
+    expect(own.length).toBeGreaterThan(50)
+    check(own, { heightMm: form.heightMm, widest: Math.max(...form.profile.map((p) => p.r)) })
+    const rows = new Set(Array.from({ length: own.length }, (_, i) => mesh.uvs[2 * (wallVertices(mesh) + i) + 1]))
+    expect(rows.size).toBe(1)
+  })
+})
