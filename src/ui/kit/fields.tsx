@@ -57,7 +57,11 @@ export function NumberInput({ id, label, value, min, max, step, unit, onCommit }
         }}
         onBlur={(event) => draft !== null && commit(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') commit(event.currentTarget.value)
+          if (event.key === 'Enter') {
+            // Enter takes the number; it does not send off the form round it.
+            event.preventDefault()
+            commit(event.currentTarget.value)
+          }
           if (event.key === 'Escape') setDraft(null)
         }}
       />
