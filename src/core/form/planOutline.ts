@@ -22,8 +22,6 @@ export interface PlanOutline {
   readonly at: (share: number) => readonly [x: number, z: number]
   /** Distance of the tangent from the middle at a share: 1 all round a circle. */
   readonly support: (share: number) => number
-  /** The share that lies in a direction from the middle. */
-  readonly shareToward: (x: number, z: number) => number
 }
 
 const round: PlanOutline = {
@@ -31,7 +29,6 @@ const round: PlanOutline = {
   length: 2 * Math.PI,
   at: (share) => [Math.sin(2 * Math.PI * share), Math.cos(2 * Math.PI * share)],
   support: () => 1,
-  shareToward: (x, z) => wrap(Math.atan2(x, z) / (2 * Math.PI)),
 }
 
 const wrap = (share: number) => ((share % 1) + 1) % 1
@@ -99,20 +96,5 @@ function sampled(plan: Plan): PlanOutline {
     const [x, z] = at(share)
     return Math.abs(z * (bx - ax) - x * (bz - az)) / (Math.hypot(bx - ax, bz - az) || 1)
   }
-  const shareToward = (x: number, z: number) => {
-    const wanted = Math.atan2(x, z)
-    // Directions grow all the way round, so half the outline is searched by halving.
-    let low = wanted >= 0 ? 0 : 0.5
-    let high = low + 0.5
-    const target = wanted >= 0 ? wanted : wanted + 2 * Math.PI
-    for (let i = 0; i < 24; i++) {
-      const middle = (low + high) / 2
-      const [mx, mz] = at(middle)
-      const direction = Math.atan2(mx, mz)
-      if ((direction < 0 || middle > 0.75 ? direction + (direction < 0 ? 2 * Math.PI : 0) : direction) < target) low = middle
-      else high = middle
-    }
-    return wrap((low + high) / 2)
-  }
-  return { plan, length, at, support, shareToward }
+  return { plan, length, at, support }
 }

@@ -1,13 +1,12 @@
 'use client'
 
-import { FileUp, Plus, X } from 'lucide-react'
-import { sentence } from '@/core/base/issue'
+import { Plus, X } from 'lucide-react'
 import type { CaliperRow } from '@/core/form/buildForm'
 import type { Form } from '@/core/model/piece'
 import { profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { readSvgProfile } from '@/core/formats/svgDrawing'
-import { tell } from '@/store/studioStore'
 import { LengthInput, Segments } from '@/ui/kit/fields'
+import { SvgFile } from '@/ui/kit/SvgFile'
 
 /** Rows to begin a caliper table with: the form as it stands, measured at five heights. */
 function rowsFrom(form: TurnedForm | null): CaliperRow[] {
@@ -32,24 +31,7 @@ export function OutlineFields({ own, form, onChange }: { own: Form['own']; form:
           choices={[['preset', 'as the preset'], ['measured', 'caliper table'], ...(kind === 'traced' ? [['traced', 'traced'] as const] : [])]}
           onChange={(next) => next !== kind && onChange(next === 'measured' ? { kind: 'measured', rows: rowsFrom(form) } : next === 'preset' ? null : own)}
         />
-        <label className="btn btn-xs font-normal">
-          <FileUp size={13} aria-hidden /> trace an SVG
-          <input
-            type="file"
-            accept=".svg,image/svg+xml"
-            className="sr-only"
-            aria-label="Trace an outline from SVG"
-            onChange={async (event) => {
-              const input = event.currentTarget
-              const file = input.files?.[0]
-              if (!file) return
-              const read = readSvgProfile(await file.text())
-              input.value = ''
-              if (read.ok) onChange({ kind: 'traced', name: file.name.slice(0, 80), points: read.value.map(([r, z]) => [r, z] as [number, number]) })
-              else tell('problem', sentence(read.issue))
-            }}
-          />
-        </label>
+        <SvgFile words="trace an SVG" label="Trace an outline from SVG" className="btn btn-xs font-normal" read={readSvgProfile} onRead={(points, name) => onChange({ kind: 'traced', name: name.slice(0, 80), points: points.map(([r, z]) => [r, z] as [number, number]) })} />
       </div>
       {own?.kind === 'traced' && <p className="text-[13px] text-base-content/80">Traced from {own.name}; height and largest diameter are those measured.</p>}
       {own?.kind === 'measured' && <CaliperTable rows={own.rows} onChange={(rows) => onChange({ kind: 'measured', rows })} />}

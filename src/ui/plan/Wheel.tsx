@@ -139,7 +139,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
       {magnified && loupe && skin && <Loupe spot={loupe} picture={skin.picture} form={form} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
-        <WheelButton label="Look inside" onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />
+        <WheelButton label={form.flat ? 'From above' : 'Look inside'} onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />
         <WheelButton label={view.flipped ? 'Stand it up' : 'Flip it over'} onClick={() => turn((v) => ({ flipped: !v.flipped }))} icon={<FlipVertical2 size={17} />} />
         <WheelButton label="Closer" onClick={() => turn((v) => ({ zoom: v.zoom * 1.3 }))} icon={<ZoomIn size={17} />} />
         <WheelButton label="Further off" onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))} icon={<ZoomOut size={17} />} />

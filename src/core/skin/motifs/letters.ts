@@ -41,6 +41,3 @@ export const letters: MotifDefinition = {
     return marks
   },
 }
-
-/** Letters that can be scratched. */
-export const LETTERS = Object.keys(GLYPHS).join('')

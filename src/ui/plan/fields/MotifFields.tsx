@@ -1,17 +1,15 @@
 'use client'
 
 import { useRef } from 'react'
-import { FileUp } from 'lucide-react'
-import { sentence } from '@/core/base/issue'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
 import { readSvgDrawing } from '@/core/formats/svgDrawing'
 import { MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/model/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import { motifAspect } from '@/core/skin/motifs/marksField'
-import { tell } from '@/store/studioStore'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MotifMark } from '@/ui/kit/MotifMark'
+import { SvgFile } from '@/ui/kit/SvgFile'
 import type { FieldsProps } from './types'
 
 interface MotifProps extends Pick<FieldsProps, 'piece' | 'form'> {
@@ -86,24 +84,7 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
           </button>
         ))}
       </div>
-      <label className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm">
-        <FileUp size={15} aria-hidden /> Your own line art (SVG)
-        <input
-          type="file"
-          accept=".svg,image/svg+xml"
-          className="sr-only"
-          aria-label="Open line art as SVG"
-          onChange={async (event) => {
-            const input = event.currentTarget
-            const file = input.files?.[0]
-            if (!file) return
-            const read = readSvgDrawing(await file.text(), file.name)
-            input.value = ''
-            if (read.ok) choose({ drawing: read.value })
-            else tell('problem', sentence(read.issue))
-          }}
-        />
-      </label>
+      <SvgFile words="Your own line art (SVG)" label="Open line art as SVG" className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm" read={readSvgDrawing} onRead={(drawing) => choose({ drawing })} />
     </details>
   )
 }
