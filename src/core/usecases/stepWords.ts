@@ -2,13 +2,18 @@ import { formatDuration, formatLength, formatTemperature } from '../base/units'
 import { RHEOLOGY, waitsOfCoats, waxDrySeconds } from '../clay/matte'
 import { COVER_NAMES, STAGE, type Stage } from '../clay/stages'
 import { coneCelsius } from '../firing/cones'
+import { PRESETS } from '../form/presets'
 import type { ZoneName } from '../form/turnedForm'
 import type { Motif } from '../model/motif'
+import type { Piece } from '../model/piece'
 import type { Place, Step, StepOf } from '../model/step'
 import { APPLICATOR, LINER, TOOL } from '../model/tools'
 import type { Settings, Studio } from '../model/studio'
 import { TEXTURE } from '../skin/applicatorFields'
 import { motifName } from '../skin/motifs/motifName'
+
+/** Whether a piece is a slab, whose parts have other names. */
+export const isSlab = (piece: Piece): boolean => !piece.form.own && (PRESETS[piece.form.preset].flat ?? false)
 
 /** A step in words. `kind` chooses its hatching. */
 export interface StepWords {
@@ -31,10 +36,12 @@ export const PART_NAMES: Readonly<Record<ZoneName, string>> = { base: 'base', ou
 /** The same parts of a slab. */
 export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = { base: 'back', outside: 'edge', rim: 'brow', inside: 'brow', floor: 'face' }
 
-/** Where a step acts, in words. */
-export function placeWords({ parts, band, sectors }: Place, settings: Settings): string {
+const partNames = (flat: boolean) => (flat ? FLAT_PART_NAMES : PART_NAMES)
+
+/** Where a step acts, in words; `flat` for slabs, whose floor is their face. */
+export function placeWords({ parts, band, sectors }: Place, settings: Settings, flat = false): string {
   const whole = parts.includes('inside') && parts.includes('floor')
-  const names = parts.filter((part) => !(whole && part === 'floor')).map((part) => (part === 'inside' && whole ? 'inside' : PART_NAMES[part]))
+  const names = parts.filter((part) => !(whole && part === (flat ? 'inside' : 'floor')) && !(flat && part === 'rim' && whole)).map((part) => (part === 'inside' && whole && !flat ? 'inside' : partNames(flat)[part]))
   const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')
   const text = sectors ? `${where}, ${sectors.take.length} of ${sectors.of} sectors` : where
   if (!band) return text
@@ -56,12 +63,12 @@ const mediumKind = (id: string, studio: Studio): StepWords['kind'] => studio.med
 /** A motif in words: how often, what, in how many rows. */
 const timesMotif = (motif: Motif) => `${motif.repeats} × ${motifName(motif)}${motif.rows > 1 ? ` in ${motif.rows} rows` : ''}${motif.ground ? ', ground cleared' : ''}`
 
-const shape = (place: Place, motif: Motif | null, settings: Settings) => (motif ? timesMotif(motif) : placeWords(place, settings))
+const shape = (place: Place, motif: Motif | null, settings: Settings, flat: boolean) => (motif ? timesMotif(motif) : placeWords(place, settings, flat))
 
 /** Title and short line of a step, for the rail. */
-export function stepWords(step: Step, studio: Studio): StepWords {
+export function stepWords(step: Step, studio: Studio, flat = false): StepWords {
   const { settings } = studio
-  const where = (place: Place) => placeWords({ ...place, band: null }, settings)
+  const where = (place: Place) => placeWords({ ...place, band: null }, settings, flat)
   switch (step.act) {
     case 'bring':
       return { title: `To ${STAGE[step.to].name}`, brief: COVER_NAMES[step.cover], kind: 'dry' }
@@ -90,11 +97,11 @@ export function stepWords(step: Step, studio: Studio): StepWords {
     case 'scrape':
       return { title: 'Scrape flush', brief: where(step.place), kind: 'carve' }
     case 'wax':
-      return { title: step.motif ? `Wax ${motifName(step.motif)}` : 'Wax', brief: shape(step.place, step.motif, settings), kind: 'wax' }
+      return { title: step.motif ? `Wax ${motifName(step.motif)}` : 'Wax', brief: shape(step.place, step.motif, settings, flat), kind: 'wax' }
     case 'swab':
       return { title: 'Swab beads', brief: where(step.place), kind: 'clean' }
     case 'mask':
-      return { title: step.motif ? `${step.material === 'tape' ? 'Tape' : 'Stencil'} ${motifName(step.motif)}` : 'Tape', brief: shape(step.place, step.motif, settings), kind: 'tape' }
+      return { title: step.motif ? `${step.material === 'tape' ? 'Tape' : 'Stencil'} ${motifName(step.motif)}` : 'Tape', brief: shape(step.place, step.motif, settings, flat), kind: 'tape' }
     case 'peel':
       return { title: 'Peel tape', brief: 'all of it', kind: 'tape' }
     case 'glaze':
@@ -145,10 +152,10 @@ export function coatWaits(step: Step, stage: Stage, studio: Studio): number[] {
 }
 
 /** Everything the bench needs to know of a step. */
-export function benchWords(step: Step, stage: Stage, studio: Studio): BenchWords {
+export function benchWords(step: Step, stage: Stage, studio: Studio, flat = false): BenchWords {
   const { settings } = studio
   const length = (mm: number) => formatLength(mm, settings.length)
-  const place = (p: Place) => placeWords(p, settings)
+  const place = (p: Place) => placeWords(p, settings, flat)
   const waits = coatWaits(step, stage, studio)
   const waitText = waits.length ? waits.map(formatDuration).join(', then ') : ''
   const wait = 'waits' in step && !step.waits ? 'none planned' : waitText
@@ -202,11 +209,11 @@ export function benchWords(step: Step, stage: Stage, studio: Studio): BenchWords
     case 'scrape':
       return { ...plain, detail: `Metal edge, ${place(step.place)}: scrape until the drawing stands sharp and flush.`, lookFor: 'inlay and clay equally hard', caution: dusty }
     case 'wax':
-      return { detail: `One thin coat of wax on ${shape(step.place, step.motif, settings)}. Its own brush, washed at once in hot soapy water.`, boxes: 1, wait: step.waits ? `${stage === 'glazedRaw' ? 'overnight, ' : ''}${waitText}, until fully dry` : wait, lookFor: 'no longer tacky', caution: 'Some waxes hold latex: use another if anyone is allergic.' }
+      return { detail: `One thin coat of wax on ${shape(step.place, step.motif, settings, flat)}. Its own brush, washed at once in hot soapy water.`, boxes: 1, wait: step.waits ? `${stage === 'glazedRaw' ? 'overnight, ' : ''}${waitText}, until fully dry` : wait, lookFor: 'no longer tacky', caution: 'Some waxes hold latex: use another if anyone is allergic.' }
     case 'swab':
       return { ...plain, detail: `Lift the beads off the wax with a damp swab: ${place(step.place)}. Let them dry first.`, lookFor: 'clean wax, sharp edges' }
     case 'mask':
-      return { ...plain, detail: `${step.material === 'tape' ? 'Tape' : 'Cut stencil'}: ${shape(step.place, step.motif, settings)}. Press the edges down smooth.`, lookFor: 'no gap for colour to creep under' }
+      return { ...plain, detail: `${step.material === 'tape' ? 'Tape' : 'Cut stencil'}: ${shape(step.place, step.motif, settings, flat)}. Press the edges down smooth.`, lookFor: 'no gap for colour to creep under' }
     case 'peel':
       return { ...plain, detail: 'Peel all tape off, slowly, flat along the wall.', lookFor: 'the colour is dry; sharp edges' }
     case 'glaze':

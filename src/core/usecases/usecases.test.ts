@@ -172,6 +172,8 @@ describe('steps in words', () => {
     const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
     expect(placeWords(bandOf(25.4, 50.8), inches.settings)).toBe('outside, 1.00 in to 2.00 in up the wall')
     expect(placeWords(wholeOf('inside', 'floor', 'rim'), studio.settings)).toBe('inside and rim')
+    expect(placeWords(wholeOf('floor'), studio.settings, true)).toBe('face')
+    expect(placeWords(wholeOf('inside', 'floor', 'rim'), studio.settings, true)).toBe('face')
     expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
   })
 })

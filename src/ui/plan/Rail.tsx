@@ -11,7 +11,7 @@ import { nextStepIndex } from '@/core/model/timeline'
 import { coneCelsius } from '@/core/firing/cones'
 import { formatTemperature } from '@/core/base/units'
 import { dropPlace, railLayout, type RailLayout, type RailStretch, type RailTag } from '@/core/usecases/railLayout'
-import { stepWords } from '@/core/usecases/stepWords'
+import { isSlab, stepWords } from '@/core/usecases/stepWords'
 import { newId, run } from '@/store/studioStore'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { HatchSwatch } from '@/ui/kit/Hatch'
@@ -87,7 +87,7 @@ export function Rail({ piece, studio, findings, selectedId, onSelect }: RailProp
             piece
           </button>
           {layout.tags.map((tag) => (
-            <Tag key={piece.steps[tag.index].id} tag={tag} layout={layout} step={piece.steps[tag.index]} studio={studio} selected={piece.steps[tag.index].id === selectedId} isNext={tag.index === next} worst={worstOf(findings, piece.steps[tag.index].id)} onSelect={onSelect} />
+            <Tag key={piece.steps[tag.index].id} tag={tag} layout={layout} step={piece.steps[tag.index]} studio={studio} flat={isSlab(piece)} selected={piece.steps[tag.index].id === selectedId} isNext={tag.index === next} worst={worstOf(findings, piece.steps[tag.index].id)} onSelect={onSelect} />
           ))}
         </div>
         <p className="sr-only" role="status">{said}</p>
@@ -177,6 +177,7 @@ interface TagProps {
   layout: RailLayout
   step: Step
   studio: Studio
+  flat: boolean
   selected: boolean
   isNext: boolean
   worst: Severity | null
@@ -184,9 +185,9 @@ interface TagProps {
 }
 
 /** A step as a tag on a string. */
-function Tag({ tag, layout, step, studio, selected, isNext, worst, onSelect }: TagProps) {
+function Tag({ tag, layout, step, studio, flat, selected, isNext, worst, onSelect }: TagProps) {
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: step.id })
-  const words = stepWords(step, studio)
+  const words = stepWords(step, studio, flat)
   const left = Math.min(Math.max(0, tag.x - 26), layout.width - TAG_WIDTH)
   const top = tag.above ? 2 : HEIGHT - TAG_HEIGHT - 2
   const string = tag.above ? { top: top + TAG_HEIGHT, height: AXIS - top - TAG_HEIGHT } : { top: AXIS, height: top - AXIS }

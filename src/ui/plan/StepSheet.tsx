@@ -6,7 +6,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/model/step'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/model/timeline'
-import { benchWords, stepWords } from '@/core/usecases/stepWords'
+import { benchWords, isSlab, stepWords } from '@/core/usecases/stepWords'
 import { run } from '@/store/studioStore'
 import { Check } from '@/ui/kit/fields'
 import { StepFields } from './fields/StepFields'
@@ -14,8 +14,8 @@ import { StepFields } from './fields/StepFields'
 /** The selected step: what it is, at which stage, its values, what to look for. */
 export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; studio: Studio; form: TurnedForm | null; step: Step; index: number }) {
   const stage = timeline(piece.steps)[index].stage
-  const words = stepWords(step, studio)
-  const bench = benchWords(step, stage, studio)
+  const words = stepWords(step, studio, isSlab(piece))
+  const bench = benchWords(step, stage, studio, isSlab(piece))
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">

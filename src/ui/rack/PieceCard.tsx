@@ -5,7 +5,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex, timeline } from '@/core/model/timeline'
 import { STAGE } from '@/core/clay/stages'
-import { stepWords } from '@/core/usecases/stepWords'
+import { isSlab, stepWords } from '@/core/usecases/stepWords'
 import { useThumbnail } from '@/store/derived'
 import { LifeStrip } from './LifeStrip'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
@@ -18,7 +18,7 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
   const next = nextStepIndex(piece.steps)
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name
-  const words = next < piece.steps.length ? stepWords(piece.steps[next], studio) : null
+  const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
   return (
     <li className="border border-base-content/60 bg-base-200">
       <Link href={`/plan/${piece.id}`} className="block h-full">
