@@ -6,3 +6,8 @@ declare module 'gltf-validator' {
     info: { totalTriangleCount: number; resources?: unknown[] }
   }>
 }
+
+declare module 'psychrolib' {
+  const psychrolib: { SI: number; SetUnitSystem(system: number): void; GetSatVapPres(celsius: number): number; GetHumRatioFromVapPres(pa: number, pressurePa: number): number }
+  export default psychrolib
+}

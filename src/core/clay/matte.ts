@@ -34,11 +34,11 @@ export function secondsToLose(waterUm: number, suction: number, evaporation: num
 }
 
 /** Waits after each of `coats` coats, laid one after another as soon as the last is matte; seconds. */
-export function waitsOfCoats(coat: CoatRheology, stage: Stage, coats: number): number[] {
+export function waitsOfCoats(coat: CoatRheology, stage: Stage, coats: number, evaporation = STILL_ROOM_EVAPORATION): number[] {
   const waits: number[] = []
   let elapsed = 0
   for (let i = 0; i < coats; i++) {
-    const wait = secondsUntilMatte(coat, stage, elapsed)
+    const wait = secondsUntilMatte(coat, stage, elapsed, evaporation)
     waits.push(wait)
     elapsed += wait
   }
@@ -54,8 +54,8 @@ export const RHEOLOGY = {
 } as const satisfies Record<string, CoatRheology>
 
 /** Wax dries by evaporation at about a third of water's rate plus 20 min for the film to form; on raw glaze nothing sinks in. */
-export function waxDrySeconds(stage: Stage): number {
-  if (stage === 'glazedRaw') return 52 / (0.08 * STILL_ROOM_EVAPORATION)
+export function waxDrySeconds(stage: Stage, evaporation = STILL_ROOM_EVAPORATION): number {
+  if (stage === 'glazedRaw') return 52 / (0.08 * evaporation)
   const suction = (1 / STAGE[stage].suction ** 2 + 1 / 40 ** 2) ** -0.5
-  return 20 * 60 + secondsToLose(52, suction, 0.3 * STILL_ROOM_EVAPORATION)
+  return 20 * 60 + secondsToLose(52, suction, 0.3 * evaporation)
 }

@@ -1,13 +1,16 @@
 import { STARTER_BODIES } from '../cupboard/bodies'
 import { STARTER_MEDIA } from '../cupboard/media'
+import { EMPTY_SCHEDULE, plainCalendar } from '../model/calendar'
+import { plainRoom } from '../model/room'
 import { DEFAULT_SETTINGS, DEFAULT_WAYS, type Studio } from '../model/studio'
+import { DEMO_NOW_MS, withDemoDays } from './demoDays'
 import { firstPieces } from './firstPieces'
 import { techniquePieces } from './techniquePieces'
 
 const byId = <T extends { id: string }>(list: readonly T[]): Record<string, T> => Object.fromEntries(list.map((entry) => [entry.id, entry]))
 
 /** A studio with the starter cupboard and no pieces. */
-export const emptyStudio = (): Studio => ({
+export const emptyStudio = (timeZone = 'UTC'): Studio => ({
   name: 'My studio',
   settings: { ...DEFAULT_SETTINGS },
   ways: { ...DEFAULT_WAYS },
@@ -15,10 +18,13 @@ export const emptyStudio = (): Studio => ({
   media: byId(STARTER_MEDIA),
   pieces: {},
   order: [],
+  rooms: { studio: plainRoom('studio', 'The studio') },
+  calendar: plainCalendar(timeZone),
+  schedule: EMPTY_SCHEDULE,
 })
 
-/** The demo: an invented studio by a tidal river, pieces in every technique and in different states. */
-export const demoStudio = (): Studio => {
+/** The demo: an invented studio by a tidal river, pieces in every technique and in different states, in the middle of a week. */
+export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
   const pieces = [...firstPieces(), ...techniquePieces()]
-  return { ...emptyStudio(), name: 'Tidewater shed', pieces: byId(pieces), order: pieces.map((piece) => piece.id) }
+  return withDemoDays({ ...emptyStudio(timeZone), name: 'Tidewater shed', pieces: byId(pieces), order: pieces.map((piece) => piece.id) }, nowMs, timeZone)
 }

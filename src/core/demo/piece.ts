@@ -2,7 +2,7 @@ import { PART, type PartKind } from '../form/parts'
 import { ROUND } from '../form/planOutline'
 import { PRESETS, type FormPreset } from '../form/presets'
 import { buildTurnedForm } from '../form/turnedForm'
-import type { Form, Piece } from '../model/piece'
+import { NOT_MADE, type Form, type Making, type Piece } from '../model/piece'
 import type { StepContent } from '../model/step'
 import { numbered } from '../model/stepBuilders'
 
@@ -26,6 +26,7 @@ interface DemoPiece {
   readonly prefix: string
   readonly done: number
   readonly steps: readonly StepContent[]
+  readonly making?: Making
 }
 
-export const demoPiece = ({ prefix, done, steps, count = 1, use = 'food', notes = '', ...rest }: DemoPiece): Piece => ({ ...rest, count, use, notes, steps: numbered(prefix, done, steps), variant: null, lightTarget: null })
+export const demoPiece = ({ prefix, done, steps, count = 1, use = 'food', notes = '', making = NOT_MADE, ...rest }: DemoPiece): Piece => ({ ...rest, count, use, notes, steps: numbered(prefix, done, steps), variant: null, lightTarget: null, making })

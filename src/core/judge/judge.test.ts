@@ -21,8 +21,8 @@ const studio = demoStudio()
 const outside = (fromMm?: number, toMm?: number): Place => ({ parts: ['outside'], band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 }, sectors: null })
 const inside: Place = build.INSIDE
 
-const leather: StepContent = { act: 'bring', to: 'leatherHard', cover: 'draped' }
-const dry: StepContent = { act: 'bring', to: 'boneDry', cover: 'open' }
+const leather: StepContent = { act: 'bring', to: 'leatherHard', cover: 'draped', blower: 'none' }
+const dry: StepContent = { act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
 const coat = (mediumId: string, coats: number, over: object = {}): StepContent => ({ ...build.coat(mediumId, outside(12), coats), ...over }) as StepContent
 const divide: StepContent = { act: 'divide', sectors: 12, upMm: 60 }
 const carve = (over: object = {}, motif: object = {}): StepContent => ({ ...build.carve('narrowLoop', { ...build.motif('leaves', 12, 30, 50, 1.6, { variation: 0.3, seed: 1 }), ...motif }, 0.35), ...over }) as StepContent
@@ -73,7 +73,7 @@ const MISTAKES: Mistake[] = [
   { rule: 'stage-harms-step', what: 'slip on bisque', steps: [dry, bisque, coat('peat-slip', 3)], severity: 'ruin', mends: true },
   { rule: 'stage-harms-step', what: 'sgraffito at bone dry', steps: [leather, coat('marsh-black', 3), divide, dry, carve({ protection: 'dampAndRespirator' }), ...finish], severity: 'ruin', mends: true },
   { rule: 'stage-harms-step', what: 'sgraffito at bone dry, in a studio that does it with care', steps: [leather, coat('marsh-black', 3), divide, dry, carve({ protection: 'dampAndRespirator' }), ...finish], severity: 'risk', ways: { boneDrySgraffito: 'withCare' }, mends: true },
-  { rule: 'stage-harms-step', what: 'carving soft clay', steps: [{ act: 'bring', to: 'softLeatherHard', cover: 'draped' }, divide, carve(), leather, dry, ...finish], severity: 'note', mends: true },
+  { rule: 'stage-harms-step', what: 'carving soft clay', steps: [{ act: 'bring', to: 'softLeatherHard', cover: 'draped', blower: 'none' }, divide, carve(), leather, dry, ...finish], severity: 'note', mends: true },
   { rule: 'clay-gets-wetter', what: 'bone dry back to leather-hard', steps: [dry, leather, coat('marsh-black', 3), dry, ...finish], severity: 'risk', mends: true },
   { rule: 'fired-while-damp', what: 'bisque at leather-hard', steps: [leather, coat('marsh-black', 3), ...finish], severity: 'ruin', mends: true },
   { rule: 'dry-scraping', what: 'dry sgraffito without protection', steps: [leather, coat('marsh-black', 3), divide, dry, carve(), ...finish], severity: 'risk', mends: true },

@@ -1,7 +1,9 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
-import { pieceSchema, type Piece } from './piece'
+import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
+import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
+import { roomSchema, type Room } from './room'
 import { stepSchema, type Step } from './step'
 import type { Settings, Studio, Ways } from './studio'
 
@@ -18,6 +20,13 @@ export type Command =
   | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
   | { type: 'piece.remove'; pieceId: string }
   | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget'>> }
+  | { type: 'piece.making'; pieceId: string; changes: Partial<Making> }
+  /** Adds what happened to a piece; entries stay in order of time. */
+  | { type: 'piece.log'; pieceId: string; entry: LogEntry }
+  | { type: 'room.set'; room: Room }
+  | { type: 'room.remove'; roomId: string }
+  | { type: 'calendar.change'; changes: Partial<Calendar> }
+  | { type: 'schedule.set'; schedule: Schedule }
   | { type: 'piece.progress'; pieceId: string; doneSteps: number }
   | { type: 'step.add'; pieceId: string; at: number; step: Step }
   | { type: 'step.remove'; pieceId: string; stepId: string }
@@ -48,7 +57,7 @@ function withStep(studio: Studio, command: { pieceId: string; stepId: string }, 
 }
 
 /** The check of a changed record, as an issue. */
-function checkWith(schema: typeof pieceSchema | typeof stepSchema, value: unknown, prefix: string): Issue | null {
+function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema, value: unknown, prefix: string): Issue | null {
   const parsed = schema.safeParse(value)
   if (parsed.success) return null
   const first = parsed.error.issues[0]
@@ -98,6 +107,34 @@ const handlers: Handlers = {
       Object.assign(piece, changes)
       return checkWith(pieceSchema, piece, 'piece')
     }),
+  'piece.making': (studio, { pieceId, changes }) =>
+    withPiece(studio, pieceId, (piece) => {
+      Object.assign(piece.making, changes)
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'piece.log': (studio, { pieceId, entry }) =>
+    withPiece(studio, pieceId, (piece) => {
+      piece.making.log = [...piece.making.log, entry].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'room.set': (studio, { room }) => {
+    studio.rooms[room.id] = room
+    return checkWith(roomSchema, room, 'room')
+  },
+  'room.remove': (studio, { roomId }) => {
+    const inIt = Object.values(studio.pieces).filter((piece) => piece.making.roomId === roomId)
+    if (inIt.length) return { code: 'bad-value', path: 'room', actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`, expected: 'empty; move them to another room first' }
+    delete studio.rooms[roomId]
+    return null
+  },
+  'calendar.change': (studio, { changes }) => {
+    Object.assign(studio.calendar, changes)
+    return checkWith(calendarSchema, studio.calendar, 'calendar')
+  },
+  'schedule.set': (studio, { schedule }) => {
+    studio.schedule = schedule
+    return checkWith(scheduleSchema, schedule, 'schedule')
+  },
   'piece.progress': (studio, { pieceId, doneSteps }) =>
     withPiece(studio, pieceId, (piece) => {
       piece.steps.forEach((step, i) => (step.done = i < doneSteps))
@@ -157,6 +194,12 @@ export function commandLabel(command: Command): string {
     case 'piece.add': return `add “${command.piece.name}”`
     case 'piece.remove': return 'remove a piece'
     case 'piece.change': return 'change the piece'
+    case 'piece.making': return 'change when it was made'
+    case 'piece.log': return { cover: 'change the cover', blow: 'dry with moving air', stage: 'say how dry it is', weight: 'enter a weight' }[command.entry.kind]
+    case 'room.set': return `change “${command.room.name}”`
+    case 'room.remove': return 'remove a room'
+    case 'calendar.change': return 'change the calendar'
+    case 'schedule.set': return 'plan the days'
     case 'piece.progress': return 'mark what is done'
     case 'step.add': return `add a step (${command.step.act})`
     case 'step.remove': return 'remove a step'

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { BANDS } from '../colour/spectrum'
+import { CLAY_WATER_KINDS } from '../clay/drying/clayWater'
 import { CONES } from '../firing/cones'
 
 const name = z.string().trim().min(1).max(80)
@@ -20,6 +21,8 @@ export const bodySchema = z.strictObject({
   dryingShrinkage: z.number().min(0).max(0.2),
   firingShrinkage: z.number().min(0).max(0.2),
   grain: z.enum(['fine', 'grogged']),
+  /** Which kind of clay it dries like. */
+  water: z.enum(CLAY_WATER_KINDS),
 })
 
 export type Body = z.infer<typeof bodySchema>

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 2
+export const CURRENT_VERSION = 3
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -40,6 +40,32 @@ function stepFrom1(step: Loose): Loose {
   }
 }
 
+const NOT_MADE_3 = { madeAt: null, roomId: 'studio', dueOn: null, wetGrams: null, log: [] }
+
+const stepFrom2 = (step: unknown): unknown => ((step as Loose).act === 'bring' ? { ...(step as Loose), blower: 'none' } : step)
+
+const planFrom2 = (piece: Loose): Loose => ({
+  steps: Array.isArray(piece.steps) ? piece.steps.map(stepFrom2) : piece.steps,
+  variant: Array.isArray(piece.variant) ? piece.variant.map(stepFrom2) : piece.variant,
+})
+
+/** Version 2 did not say how a body dries: by its grain and range. */
+const bodiesFrom2 = (bodies: unknown): Loose =>
+  Object.fromEntries(
+    Object.entries((bodies ?? {}) as Record<string, Loose>).map(([id, body]) => {
+      const hot = !String((body.range as Loose | undefined)?.from ?? '').startsWith('0')
+      return [id, { ...body, water: body.grain === 'grogged' ? 'grogged' : hot ? 'porcelain' : /red/i.test(String(body.name)) ? 'red' : 'fineWhite' }]
+    }),
+  )
+
+const headFrom2 = (head: Loose): Loose => ({
+  ...head,
+  bodies: bodiesFrom2(head.bodies),
+  rooms: { studio: { id: 'studio', name: 'The studio', celsius: 21, humidity: 0.5, air: 'none', factor: { ln: 0, sigma: 0.3 }, record: [] } },
+  calendar: { timeZone: 'UTC', weekly: [], exceptions: [], firings: [], covers: ['draped', 'sealed'] },
+  schedule: { madeAt: null, visits: [], loads: [], unmet: [], pins: [] },
+})
+
 /** All migrations, oldest first. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -53,6 +79,15 @@ export const MIGRATIONS: readonly Migration[] = [
         variant: null,
         lightTarget: null,
       })),
+  },
+  {
+    from: 2,
+    name: 'dryness and days: bodies that hold water, rooms, a calendar, when pieces were made',
+    migrate: (record) => {
+      const dried = eachPiece(record, (piece) => ({ ...piece, ...planFrom2(piece), making: NOT_MADE_3 }))
+      const head = 'studio' in dried ? { ...dried, studio: headFrom2(dried.studio as Loose) } : 'ways' in dried ? headFrom2(dried) : dried
+      return 'bodies' in head ? { ...head, bodies: bodiesFrom2(head.bodies) } : head
+    },
   },
 ]
 

@@ -17,7 +17,7 @@ const done = (result: ReturnType<typeof applyCommand>) => {
   if (!result.ok) throw new Error(JSON.stringify(result.issue))
   return result.value
 }
-const bring: Step = { id: 'new-1', done: false, act: 'bring', to: 'boneDry', cover: 'open' }
+const bring: Step = { id: 'new-1', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
 
 /** One of every command, on the demo studio. */
 const COMMANDS: Command[] = [
@@ -116,6 +116,19 @@ describe('migrations', () => {
       expect(read.value.studio.pieces['reed-jugs'].form.plan).toEqual({ kind: 'round', ratio: 1 })
       expect(readVerniceFile(writeStudio(read.value.studio)).ok).toBe(true)
     }
+  })
+})
+
+describe('documents of version 2', () => {
+  it('still open: bodies hold water, the studio has a room, pieces are not made yet', () => {
+    const read = readVerniceFile(readFileSync(new URL('./fixtures/studio.v2.json', import.meta.url), 'utf8'))
+    expect(read.ok).toBe(true)
+    if (!read.ok || read.value.format !== 'vernice.studio') return
+    const { studio } = read.value
+    expect(Object.fromEntries(Object.values(studio.bodies).map((b) => [b.id, b.water]))).toEqual({ 'chalk-white': 'fineWhite', 'estuary-red': 'red', 'dune-buff': 'grogged', 'peat-dark': 'grogged', 'shell-porcelain': 'porcelain' })
+    expect(studio.rooms.studio.humidity).toBe(0.5)
+    expect(Object.values(studio.pieces).every((piece) => piece.making.madeAt === null && piece.making.roomId === 'studio')).toBe(true)
+    expect(studio.pieces['reed-jugs'].steps[0]).toMatchObject({ act: 'bring', blower: 'none' })
   })
 })
 

@@ -1,7 +1,10 @@
 import { z } from 'zod'
+import { BLOWERS } from '../clay/drying/airSide'
+import { COVERS, DRYING_STAGES } from '../clay/stages'
 import { PART_KINDS } from '../form/parts'
 import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
+import { instant } from './room'
 import { stepSchema } from './step'
 
 const mm = z.number().positive().max(1500)
@@ -41,6 +44,30 @@ export const USES = ['food', 'water', 'display'] as const
 
 export type Use = (typeof USES)[number]
 
+/** What happened to a piece while it dried. */
+const logEntrySchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('cover'), at: instant, cover: z.enum(COVERS) }),
+  z.strictObject({ kind: z.literal('blow'), at: instant, blower: z.enum(BLOWERS), minutes: z.number().min(1).max(600) }),
+  z.strictObject({ kind: z.literal('stage'), at: instant, stage: z.enum(DRYING_STAGES) }),
+  z.strictObject({ kind: z.literal('weight'), at: instant, grams: z.number().positive().max(200_000) }),
+])
+
+export type LogEntry = z.infer<typeof logEntrySchema>
+
+/** When and where a piece was made, and what was seen of it since. */
+export const makingSchema = z.strictObject({
+  madeAt: instant.nullable(),
+  roomId: z.string().min(1).max(64),
+  dueOn: z.iso.date().nullable(),
+  /** Weight of one piece as made, g. */
+  wetGrams: z.number().positive().max(200_000).nullable(),
+  log: z.array(logEntrySchema).max(400),
+})
+
+export type Making = z.infer<typeof makingSchema>
+
+export const NOT_MADE: Making = { madeAt: null, roomId: 'studio', dueOn: null, wetGrams: null, log: [] }
+
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({
   id: z.string().min(1).max(64).regex(/^[\w-]+$/),
@@ -55,6 +82,7 @@ export const pieceSchema = z.strictObject({
   /** Share of the decorated side that should come out light, if the artist aims for one. */
   lightTarget: z.number().min(0).max(1).nullable(),
   notes: z.string().max(4000),
+  making: makingSchema,
 })
 
 export type Piece = z.infer<typeof pieceSchema>

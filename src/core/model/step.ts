@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { BLOWERS } from '../clay/drying/airSide'
 import { COVERS, DRYING_STAGES } from '../clay/stages'
 import { CONES } from '../firing/cones'
 import { ZONES } from '../form/turnedForm'
@@ -29,7 +30,7 @@ const depthMm = z.number().min(0.02).max(20)
 const coats = (most: number) => z.int().min(1).max(most)
 
 export const stepSchema = z.discriminatedUnion('act', [
-  z.strictObject({ ...common, act: z.literal('bring'), to: z.enum(DRYING_STAGES), cover: z.enum(COVERS) }),
+  z.strictObject({ ...common, act: z.literal('bring'), to: z.enum(DRYING_STAGES), cover: z.enum(COVERS), blower: z.enum(BLOWERS) }),
   z.strictObject({ ...common, act: z.literal('burnish'), place: placeSchema }),
   z.strictObject({
     ...common,

@@ -1,3 +1,4 @@
+import type { Blower } from '../clay/drying/airSide'
 import type { Cover, DryingStage } from '../clay/stages'
 import type { Cone } from '../firing/cones'
 import { PLAIN_MOTIF, type Motif, type MotifKind } from './motif'
@@ -26,7 +27,7 @@ export const motif = (kind: MotifKind, repeats: number, upMm: number, heightMm: 
   ...more,
 })
 
-export const bring = (to: DryingStage, cover: Cover = 'draped'): Content<'bring'> => ({ act: 'bring', to, cover })
+export const bring = (to: DryingStage, cover: Cover = 'draped', blower: Blower = 'none'): Content<'bring'> => ({ act: 'bring', to, cover, blower })
 export const burnish = (place: Place): Content<'burnish'> => ({ act: 'burnish', place })
 export const coat = (mediumId: string, place: Place, coats = 3, more: More<'coat'> = {}): Content<'coat'> => ({ ...PLAIN_COAT, mix: [], act: 'coat', mediumId, place, coats, ...more })
 export const draw = (mediumId: string, drawn: Motif, liner: Liner, more: More<'draw'> = {}): Content<'draw'> => ({ act: 'draw', mediumId, motif: drawn, liner, coats: 1, damped: liner === 'trailer', waits: true, ...more })

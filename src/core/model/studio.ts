@@ -1,6 +1,8 @@
 import { z } from 'zod'
+import { calendarSchema, scheduleSchema } from './calendar'
 import { bodySchema, mediumSchema } from './material'
 import { pieceSchema } from './piece'
+import { roomSchema } from './room'
 
 export const settingsSchema = z.strictObject({
   length: z.enum(['mm', 'in']),
@@ -72,6 +74,9 @@ export const studioSchema = z.strictObject({
   media: keyed(mediumSchema),
   pieces: keyed(pieceSchema),
   order: z.array(z.string().min(1).max(64)).max(5000),
+  rooms: keyed(roomSchema),
+  calendar: calendarSchema,
+  schedule: scheduleSchema,
 })
 
 export type Studio = z.infer<typeof studioSchema>

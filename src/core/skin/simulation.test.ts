@@ -27,7 +27,7 @@ const shelf = new MediaShelf(media)
 
 let counter = 0
 const step = (content: StepContent): Step => ({ ...content, id: `t${++counter}`, done: false }) as Step
-const leather = step({ act: 'bring', to: 'leatherHard', cover: 'draped' })
+const leather = step({ act: 'bring', to: 'leatherHard', cover: 'draped', blower: 'none' })
 const coat = (mediumId: string, coats: number, over: Partial<Extract<Step, { act: 'coat' }>> = {}): Step =>
   ({ ...step(build.coat(mediumId, outside(), coats)), ...over }) as Step
 const bisque = step(build.fire('bisque', '04'))
@@ -143,7 +143,7 @@ describe('what goes wrong is seen (common practice, no source)', () => {
   it.each<[string, Step[], (s: ReturnType<typeof shares>) => void]>([
     ['on wet clay the body shows through', [coat('shell-white', 3), bisque], (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2)],
     ['without waiting the coats lift each other', [leather, coat('shell-white', 3, { waits: false }), bisque], (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2)],
-    ['slip on dry clay flakes off', [step({ act: 'bring', to: 'boneDry', cover: 'open' }), coat('chalk-slip', 2), bisque], (s) => expect(s.of('body')).toBeGreaterThan(0.25)],
+    ['slip on dry clay flakes off', [step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), coat('chalk-slip', 2), bisque], (s) => expect(s.of('body')).toBeGreaterThan(0.25)],
     ['a very thick film blisters', [leather, coat('shell-white', 20), bisque], (s) => expect(s.of('body')).toBeGreaterThan(0.1)],
     ['dust makes glaze crawl', glazed([leather, coat('shell-white', 3)], false), () => expect(bald(glazed([leather, coat('shell-white', 3)], false))).toBeGreaterThan(0.015)],
     ['a clean surface does not crawl', glazed([leather, coat('shell-white', 3)], true), () => expect(bald(glazed([leather, coat('shell-white', 3)], true))).toBe(0)],
@@ -151,7 +151,7 @@ describe('what goes wrong is seen (common practice, no source)', () => {
   ])('%s', (_, steps, check) => check(shares(steps)))
 
   function smeared(): Step[] {
-    return [step({ act: 'bring', to: 'boneDry', cover: 'open' }), bisque, step({ act: 'wipeDust' }), coat('shell-white', 3), step(build.glaze('clear-gloss', outside(), 'dip')), step(build.fire('glaze', '05'))]
+    return [step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), bisque, step({ act: 'wipeDust' }), coat('shell-white', 3), step(build.glaze('clear-gloss', outside(), 'dip')), step(build.fire('glaze', '05'))]
   }
 
   /** Share of the outside that a glaze was meant to cover and does not. */
@@ -181,7 +181,7 @@ describe('what goes wrong is seen (common practice, no source)', () => {
       const depths = Array.from({ length: grid.width }, (_, x) => simulation.stacks.stacks[ids[row * grid.width + x]].cutUm)
       return new Set(depths).size
     }
-    expect(edge([step({ act: 'bring', to: 'boneDry', cover: 'open' }), dots])).toBeGreaterThan(edge([leather, dots]))
+    expect(edge([step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), dots])).toBeGreaterThan(edge([leather, dots]))
   })
 
   it('soft clay throws up a burr where leather-hard clay cut with a loop has none', () => {
@@ -190,6 +190,6 @@ describe('what goes wrong is seen (common practice, no source)', () => {
       return [...ids].filter((id) => simulation.stacks.stacks[id].burrUm > 0).length
     }
     expect(burrs(leather)).toBe(0)
-    expect(burrs(step({ act: 'bring', to: 'softLeatherHard', cover: 'draped' }))).toBeGreaterThan(200)
+    expect(burrs(step({ act: 'bring', to: 'softLeatherHard', cover: 'draped', blower: 'none' }))).toBeGreaterThan(200)
   })
 })

@@ -1,7 +1,7 @@
 import { ROUND } from '../form/planOutline'
 import { PRESETS } from '../form/presets'
 import type { Motif } from '../model/motif'
-import type { Piece } from '../model/piece'
+import { NOT_MADE, type Piece } from '../model/piece'
 import { wholeOf, type Step } from '../model/step'
 
 /** Side of a practice slab, mm. */
@@ -37,6 +37,7 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
     steps,
     variant: null,
     lightTarget: null,
+    making: { ...NOT_MADE, roomId: piece.making.roomId },
     notes: 'The same coats at the same time.',
   }
 }

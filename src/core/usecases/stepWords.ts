@@ -133,19 +133,19 @@ function rheologyOf(mediumId: string, trailed: boolean, studio: Studio) {
   }
 }
 
-/** Seconds a step’s coats want between them and after the last. */
-export function coatWaits(step: Step, stage: Stage, studio: Studio): number[] {
+/** Seconds a step’s coats want between them and after the last, in air that takes `evaporation` µm/s of water. */
+export function coatWaits(step: Step, stage: Stage, studio: Studio, evaporation?: number): number[] {
   switch (step.act) {
     case 'coat':
-      return waitsOfCoats(rheologyOf(step.mediumId, step.applicator === 'bottle', studio), stage, step.coats)
+      return waitsOfCoats(rheologyOf(step.mediumId, step.applicator === 'bottle', studio), stage, step.coats, evaporation)
     case 'draw':
-      return waitsOfCoats(rheologyOf(step.mediumId, step.liner !== 'brush', studio), stage, step.coats)
+      return waitsOfCoats(rheologyOf(step.mediumId, step.liner !== 'brush', studio), stage, step.coats, evaporation)
     case 'fill':
-      return waitsOfCoats(rheologyOf(step.mediumId, true, studio), stage, 1)
+      return waitsOfCoats(rheologyOf(step.mediumId, true, studio), stage, 1, evaporation)
     case 'glaze':
-      return waitsOfCoats(RHEOLOGY.glaze, stage, step.how === 'brush' ? step.coats : 1)
+      return waitsOfCoats(RHEOLOGY.glaze, stage, step.how === 'brush' ? step.coats : 1, evaporation)
     case 'wax':
-      return [waxDrySeconds(stage)]
+      return [waxDrySeconds(stage, evaporation)]
     default:
       return []
   }

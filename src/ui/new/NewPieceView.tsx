@@ -13,7 +13,7 @@ import { PART } from '@/core/form/parts'
 import { ROUND } from '@/core/form/planOutline'
 import { buildTurnedForm, type TurnedForm } from '@/core/form/turnedForm'
 import { SEQUENCE, SEQUENCES, startingSteps } from '@/core/model/sequences'
-import { USES, type Form } from '@/core/model/piece'
+import { NOT_MADE, USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
@@ -92,7 +92,7 @@ export function NewPieceView() {
     const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from, flat: turned.value.flat }
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
-    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null }
+    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null, making: NOT_MADE }
     const settled = await skinWorker().settle(piece, { ...studio, pieces: {}, order: [] })
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })

@@ -25,7 +25,7 @@ export function dropStep(piece: Piece, stepId: string, at: number, stage: Stage,
   const passes = piece.steps.findIndex((step) => step.id !== stepId && ((step.act === 'bring' && stageIndex(step.to) > stageIndex(stage)) || step.act === 'fire'))
   const place = passes < 0 ? piece.steps.length : passes
   const target = place > from ? place - 1 : place
-  const bring: Step = { id: newId(), done: false, act: 'bring', to: stage, cover: 'draped' }
+  const bring: Step = { id: newId(), done: false, act: 'bring', to: stage, cover: 'draped', blower: 'none' }
   const commands: Command[] = [
     { type: 'step.move', pieceId: piece.id, stepId, to: target },
     { type: 'step.add', pieceId: piece.id, at: target, step: bring },

@@ -1,0 +1,79 @@
+import { z } from 'zod'
+import { CONES } from '../firing/cones'
+import { COVERS } from '../clay/stages'
+import { instant } from './room'
+
+const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
+const clock = z.iso.time({ precision: -1 })
+const day = z.iso.date()
+
+/** Hours of a weekday when hands are in the studio, or a class is. Monday is 1. Local times of the calendar's zone. */
+export const weeklyHoursSchema = z.strictObject({ id, name: z.string().trim().min(1).max(60), weekday: z.int().min(1).max(7), from: clock, to: clock })
+
+export type WeeklyHours = z.infer<typeof weeklyHoursSchema>
+
+/** A day that differs: closed, or open at other hours. */
+export const exceptionSchema = z.strictObject({ date: day, hours: z.strictObject({ from: clock, to: clock }).nullable(), note: z.string().max(120) })
+
+export const FIRING_KINDS = ['bisque', 'decoration', 'glaze'] as const
+
+/** A place in a kiln, booked. */
+export const firingBookingSchema = z.strictObject({
+  id,
+  /** Local day and time at which the kiln is packed and lit. */
+  at: z.iso.datetime({ local: true, precision: -1 }),
+  firing: z.enum(FIRING_KINDS),
+  cone: z.enum(CONES),
+  /** How many pieces it takes. */
+  places: z.int().min(1).max(2000),
+  /** Hours until it can be opened. */
+  hours: z.number().min(1).max(120),
+})
+
+export type FiringBooking = z.infer<typeof firingBookingSchema>
+
+export const calendarSchema = z.strictObject({
+  timeZone: z.string().min(1).max(60),
+  weekly: z.array(weeklyHoursSchema).max(60),
+  exceptions: z.array(exceptionSchema).max(400),
+  firings: z.array(firingBookingSchema).max(200),
+  /** Covers the studio has, besides leaving a piece open. */
+  covers: z.array(z.enum(COVERS)).max(COVERS.length),
+})
+
+export type Calendar = z.infer<typeof calendarSchema>
+
+/** Steps of one piece put into one session, and how it is left. */
+export const visitSchema = z.strictObject({
+  pieceId: id,
+  sessionId: z.string().min(1).max(140),
+  /** When hands go to it, and when it is left. */
+  at: instant,
+  until: instant,
+  /** Whether the piece is made at this visit. */
+  makes: z.boolean(),
+  stepIds: z.array(id).max(200),
+  cover: z.enum(COVERS),
+})
+
+export type Visit = z.infer<typeof visitSchema>
+
+export const unmetSchema = z.strictObject({ pieceId: id, stepId: id.nullable(), why: z.string().max(400), changes: z.array(z.string().max(300)).max(8) })
+
+/** What could not be placed, and the smallest changes that would make it possible. */
+export type Unmet = z.infer<typeof unmetSchema>
+
+/** Every step in a session. `pins` are steps that the artist put into a session by hand; they stay. */
+export const scheduleSchema = z.strictObject({
+  madeAt: instant.nullable(),
+  visits: z.array(visitSchema).max(5000),
+  loads: z.array(z.strictObject({ bookingId: id, pieceId: id, stepId: id })).max(5000),
+  unmet: z.array(unmetSchema).max(1000),
+  pins: z.array(z.strictObject({ pieceId: id, stepId: id, sessionId: z.string().min(1).max(140) })).max(2000),
+})
+
+export type Schedule = z.infer<typeof scheduleSchema>
+
+export const EMPTY_SCHEDULE: Schedule = { madeAt: null, visits: [], loads: [], unmet: [], pins: [] }
+
+export const plainCalendar = (timeZone: string): Calendar => ({ timeZone, weekly: [], exceptions: [], firings: [], covers: ['draped', 'sealed'] })

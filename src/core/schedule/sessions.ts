@@ -1,0 +1,77 @@
+import { tz, TZDate } from '@date-fns/tz'
+import { addDays, format, getISODay } from 'date-fns'
+import type { Calendar, FiringBooking } from '../model/calendar'
+
+/** Hours in which hands are in the studio. `id` is the weekly hours and the local day, so that it stays the same from plan to plan. */
+export interface Session {
+  readonly id: string
+  readonly name: string
+  /** Local day, yyyy-mm-dd. */
+  readonly date: string
+  readonly startMs: number
+  readonly endMs: number
+}
+
+/** A booked kiln, as instants. */
+export interface Kiln {
+  readonly booking: FiringBooking
+  readonly startMs: number
+  readonly openMs: number
+}
+
+/** The instant of a local day and clock time in a zone. A time that daylight saving skips is moved on by the hour that is missing. */
+export function localInstant(date: string, clock: string, timeZone: string): number {
+  const [year, month, day] = date.split('-').map(Number)
+  const [hour, minute] = clock.split(':').map(Number)
+  return new TZDate(year, month - 1, day, hour, minute, timeZone).getTime()
+}
+
+/** The local day of an instant, yyyy-mm-dd. */
+export const localDate = (ms: number, timeZone: string): string => format(ms, 'yyyy-MM-dd', { in: tz(timeZone) })
+
+/** The local clock time of an instant. */
+export const localClock = (ms: number, timeZone: string, clock: '24' | '12' = '24'): string => format(ms, clock === '24' ? 'HH:mm' : 'h:mm a', { in: tz(timeZone) })
+
+/** A local day in words: “Thu 5 Mar”. */
+export const localDay = (ms: number, timeZone: string): string => format(ms, 'EEE d MMM', { in: tz(timeZone) })
+
+/** Whether a name is a time zone that this machine knows. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** All sessions that end after `fromMs` and begin before `toMs`, in order of time. Sessions over midnight end on the next day. */
+export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, fromMs: number, toMs: number): Session[] {
+  const differs = new Map(exceptions.map((exception) => [exception.date, exception]))
+  const sessions: Session[] = []
+  const last = localDate(toMs, timeZone)
+  let day = addDays(new TZDate(fromMs, timeZone), -1)
+  for (let date = format(day, 'yyyy-MM-dd'); date <= last; day = addDays(day, 1), date = format(day, 'yyyy-MM-dd')) {
+    const exception = differs.get(date)
+    if (exception && !exception.hours) continue
+    const hours = weekly.filter((entry) => entry.weekday === getISODay(day))
+    const open = exception?.hours ? [{ id: hours[0]?.id ?? 'extra', name: exception.note || hours[0]?.name || 'Extra hours', ...exception.hours }] : hours
+    for (const { id, name, from, to } of open) {
+      const startMs = localInstant(date, from, timeZone)
+      const endMs = to > from ? localInstant(date, to, timeZone) : localInstant(format(addDays(day, 1), 'yyyy-MM-dd'), to, timeZone)
+      if (endMs > fromMs && startMs < toMs) sessions.push({ id: `${id}@${date}`, name, date, startMs, endMs })
+    }
+  }
+  return sessions.sort((a, b) => a.startMs - b.startMs || a.id.localeCompare(b.id))
+}
+
+/** Booked kilns that are lit after `fromMs`, in order of time. */
+export const kilnsAfter = ({ firings, timeZone }: Calendar, fromMs: number): Kiln[] =>
+  firings
+    .map((booking) => {
+      const [date, clock] = booking.at.split('T')
+      const startMs = localInstant(date, clock.slice(0, 5), timeZone)
+      return { booking, startMs, openMs: startMs + booking.hours * 3_600_000 }
+    })
+    .filter(({ startMs }) => startMs >= fromMs)
+    .sort((a, b) => a.startMs - b.startMs)
