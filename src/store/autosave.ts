@@ -1,6 +1,6 @@
 import { sentence } from '@/core/base/issue'
 import { applyCommand } from '@/core/model/command'
-import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
+import { demoNow, freshStudio } from './beginnings'
 import { Persistence } from './persistence'
 import { tell, useStudio } from './studioStore'
 
@@ -21,7 +21,7 @@ export async function startAutosave(demo: boolean): Promise<void> {
     useStudio.setState({ status: 'refused', notice: { kind: 'problem', text: sentence(loaded.issue) } })
     return
   }
-  useStudio.setState(loaded ? { status: 'ready', ...loaded.value, savedAt: new Date() } : { status: 'ready', studio: demo ? demoStudio() : emptyStudio() })
+  useStudio.setState(loaded ? { status: 'ready', ...loaded.value, savedAt: new Date() } : { status: 'ready', studio: demo ? demoNow() : freshStudio() })
   if (!loaded) await saveNow()
   useStudio.subscribe((state, before) => {
     if (state.studio !== before.studio && state.save === 'saving') schedule()

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
+import type { DaysWorker } from './days.worker'
 import type { SkinWorker } from './skin.worker'
 import type { ThumbnailWorker } from './thumbnail.worker'
 
@@ -16,11 +17,22 @@ export const thumbnailWorker = once((): Remote<ThumbnailWorker> => wrap(new Work
 
 export const cardWorker = once((): Remote<CardWorker> => wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })))
 
+export const daysWorker = once((): Remote<DaysWorker> => wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })))
+
+/** A worker for one planning of the days, to be ended when it is done or given up. */
+export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {
+  const worker = new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })
+  return { remote: wrap(worker), end: () => worker.terminate() }
+}
+
 /** A worker for one large picture, to be ended when it is done or given up. */
 export function bigPictureWorker(): { remote: Remote<BigPictureWorker>; end: () => void } {
   const worker = new Worker(new URL('./bigPicture.worker.ts', import.meta.url), { type: 'module' })
   return { remote: wrap(worker), end: () => worker.terminate() }
 }
+
+/** Lets a worker call back. */
+export const callback = <A extends unknown[]>(call: (...args: A) => void): ((...args: A) => void) => proxy(call)
 
 /** Lets a worker call back with its progress. */
 export const reporting = (report: (share: number) => void): ((share: number) => void) => proxy(report)

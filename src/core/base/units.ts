@@ -25,3 +25,5 @@ export function formatDuration(seconds: number): string {
   if (seconds < 7200) return `${Math.round(seconds / 60)} min`
   return `${(seconds / 3600).toFixed(seconds < 36_000 ? 1 : 0)} h`
 }
+
+export const fromFahrenheit = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9

@@ -1,6 +1,8 @@
-import { DRYING_STAGES, STAGE, stageIndex, type Stage } from '../clay/stages'
+import { MOISTURE_STAGES } from '../clay/drying/course'
+import { DRYING_STAGES, STAGE, stageIndex, STAGES, type Stage } from '../clay/stages'
 import type { Step } from '../model/step'
 import { timeline } from '../model/timeline'
+import type { PieceDrying } from './pieceDrying'
 
 /** A stretch of the rail: a stage of the clay, or a kiln. Lengths in pixels. */
 export interface RailStretch {
@@ -75,8 +77,31 @@ const naturalWidth = ({ kind, visited, openedBy, steps }: Draft) =>
 
 const nameOf = (draft: Draft) => (draft.stage === 'bisque' && draft.kind === 'stage' ? 'on bisque' : draft.kind === 'kiln' ? 'kiln' : STAGE[draft.stage].name)
 
+/** Water in the wall where each stage begins, 1 as thrown. */
+export type RailWater = Readonly<Record<Stage, number>>
+
+const PLAIN_WATER = Object.fromEntries(STAGES.map((stage) => [stage, STAGE[stage].water])) as RailWater
+
+/** The wedge of a piece from how its own clay dries: each stage as thick as the water it begins with. */
+export function railWater({ begins, plastic }: PieceDrying): RailWater {
+  return { ...PLAIN_WATER, ...Object.fromEntries(DRYING_STAGES.map((stage) => [stage, stage === 'wet' ? 1 : begins[stage] / plastic])) }
+}
+
+/** Where on the rail clay of a water content is: in its first stretch of that stage, as far along as it has dried; null once fired. */
+export function railPlace(layout: RailLayout, { begins, plastic }: PieceDrying, water: number): number | null {
+  const stages = layout.stretches.filter((stretch, i) => stretch.kind === 'stage' && !layout.stretches.slice(0, i).some((s) => s.kind === 'kiln'))
+  const order = [...MOISTURE_STAGES]
+  const stage = order.findLast((s) => water <= (s === 'wet' ? plastic : begins[s]) + 1e-9) ?? 'wet'
+  const shown = stage === 'tooFirm' ? 'hardLeatherHard' : stage
+  const stretch = stages.find((s) => s.stage === shown)
+  if (!stretch) return null
+  const from = shown === 'wet' ? plastic : begins[shown]
+  const to = shown === 'boneDry' ? 0 : begins[order[order.indexOf(shown) + (shown === 'hardLeatherHard' ? 2 : 1)]]
+  return stretch.from + (stretch.to - stretch.from) * Math.min(1, Math.max(0, (from - water) / (from - to)))
+}
+
 /** Lays a plan along the life of the clay. Grows to fill `availablePx`, or overflows it when the plan is long. */
-export function railLayout(steps: readonly Step[], availablePx: number): RailLayout {
+export function railLayout(steps: readonly Step[], availablePx: number, water: RailWater = PLAIN_WATER): RailLayout {
   const list = drafts(steps)
   const natural = list.map(naturalWidth)
   const total = natural.reduce((a, b) => a + b, 0)
@@ -88,10 +113,10 @@ export function railLayout(steps: readonly Step[], availablePx: number): RailLay
   let hung = 0
   list.forEach((draft, i) => {
     const width = natural[i] + (draft.kind === 'stage' ? spare / stages : 0)
-    const water = STAGE[draft.stage].water
+    const wet = water[draft.stage]
     const nextStage = list.slice(i + 1).find((d) => d.kind === 'stage')
-    const nextWater = nextStage ? STAGE[nextStage.stage].water : 0
-    stretches.push({ kind: draft.kind, stage: draft.stage, name: nameOf(draft), from: x, to: x + width, water: [water, draft.kind === 'kiln' ? water : nextWater], openedBy: draft.openedBy, visited: draft.visited })
+    const nextWater = nextStage ? water[nextStage.stage] : 0
+    stretches.push({ kind: draft.kind, stage: draft.stage, name: nameOf(draft), from: x, to: x + width, water: [wet, draft.kind === 'kiln' ? wet : nextWater], openedBy: draft.openedBy, visited: draft.visited })
     const start = x + (draft.openedBy !== null && draft.kind === 'stage' ? ENTRY : 0)
     const room = x + width - start
     draft.steps.forEach((index, k) => tags.push({ index, x: start + (room * (k + 0.5)) / draft.steps.length, above: hung++ % 2 === 0 }))

@@ -43,7 +43,7 @@ export function lostWindow(piece: Piece, drying: PieceDrying): Lost | null {
 export function rescues(piece: Piece, studio: Studio, drying: PieceDrying, nowMs: number, freshId: (n: number) => string): Rescue[] {
   const lost = lostWindow(piece, drying)
   if (!lost) return []
-  const options: (Rescue | null)[] = [damp(piece, studio, drying, lost, nowMs), onDry(piece, studio), replan(piece, studio, 'wax', freshId), replan(piece, studio, 'bisque', freshId), withCare(piece, lost)]
+  const options: (Rescue | null)[] = [damp(piece, studio, drying, lost, nowMs), onDry(piece, studio), replan(piece, studio, 'wax', freshId), replan(piece, studio, 'bisque', freshId), withCare(piece, studio, lost)]
   return options.filter((option): option is Rescue => option !== null)
 }
 
@@ -75,7 +75,7 @@ function damp(piece: Piece, studio: Studio, drying: PieceDrying, lost: Lost, now
 }
 
 /** Carving dry clay, damp and masked. */
-function withCare(piece: Piece, { now }: Lost): Rescue | null {
+function withCare(piece: Piece, studio: Studio, { now }: Lost): Rescue | null {
   if (ORDER.indexOf(now) < ORDER.indexOf('tooFirm')) return null
   const cuts = piece.steps.filter((step) => !step.done && (step.act === 'carve' || step.act === 'incise'))
   if (!cuts.length) return null
@@ -86,7 +86,7 @@ function withCare(piece: Piece, { now }: Lost): Rescue | null {
       type: 'batch', label: 'carve it dry, with care',
       commands: [
         { type: 'studio.ways', changes: { boneDrySgraffito: 'withCare' } },
-        { type: 'piece.change', pieceId: piece.id, changes: { steps: driedFrom(piece).map((step) => (!step.done && (step.act === 'carve' || step.act === 'incise') ? { ...step, protection: 'dampAndRespirator' as const } : step)) } },
+        { type: 'piece.change', pieceId: piece.id, changes: { steps: driedFrom(piece).map((step) => (step.done ? step : step.act === 'carve' || step.act === 'incise' ? { ...step, protection: 'dampAndRespirator' as const } : asUnderglaze(step, studio))) } },
       ],
     },
   }

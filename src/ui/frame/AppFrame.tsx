@@ -32,6 +32,7 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
 
 const VIEWS = [
   ['/', 'Rack'],
+  ['/days', 'Days'],
   ['/new', 'New piece'],
   ['/studio', 'Studio'],
 ] as const

@@ -9,6 +9,8 @@ import type { Studio } from '@/core/model/studio'
 import type { ViewKind } from '@/core/usecases/pieceView'
 import { useFindings, useSkin } from '@/store/derived'
 import { useStudio } from '@/store/studioStore'
+import { DrynessSheet } from '@/ui/dryness/DrynessSheet'
+import { Segments } from '@/ui/kit/fields'
 import { FindingsPanel } from './FindingsPanel'
 import { PieceSheet } from './PieceSheet'
 import { Rail } from './Rail'
@@ -39,6 +41,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const [kind, setKind] = useState<ViewKind>('firedWhole')
   const [light, setLight] = useState<LightId>('daylight')
   const [spot, setSpot] = useState<Spot | null>(null)
+  const [sheet, setSheet] = useState<'step' | 'dryness'>('step')
   const found = piece.steps.findIndex((step) => step.id === selectedId)
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
@@ -48,6 +51,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
     setSelectedId(id)
+    setSheet('step')
     setKind((now) => look ?? now)
   }, [])
   const step = selected === null ? null : piece.steps[selected]
@@ -58,14 +62,17 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
         <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} step={step} />
         <aside className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
           <div className="min-h-0 flex-1 overflow-y-auto">
-            {step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
+            <div className="flex justify-end px-5 pt-3 -mb-2">
+              <Segments small label="What the sheet shows" value={sheet} choices={[['step', step ? 'this step' : 'the piece'], ['dryness', 'dryness']]} onChange={setSheet} />
+            </div>
+            {sheet === 'dryness' ? <DrynessSheet piece={piece} studio={studio} /> : step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
           </div>
           <FindingsPanel findings={findings} piece={piece} onSelect={select} />
         </aside>
       </div>
       <div className="border-t border-base-content/70 max-lg:order-2">
         <StepTools piece={piece} studio={studio} form={form.ok ? form.value : null} selected={selected} onSelect={select} />
-        <Rail piece={piece} studio={studio} findings={findings ?? []} selectedId={step?.id ?? null} onSelect={select} />
+        <Rail piece={piece} studio={studio} findings={findings ?? []} selectedId={step?.id ?? null} onSelect={select} onDryness={() => setSheet('dryness')} />
       </div>
     </div>
   )

@@ -10,9 +10,11 @@ import type { Studio } from '@/core/model/studio'
 import { nextStepIndex } from '@/core/model/timeline'
 import { coneCelsius } from '@/core/firing/cones'
 import { formatTemperature } from '@/core/base/units'
-import { dropPlace, railLayout, type RailLayout, type RailStretch, type RailTag } from '@/core/usecases/railLayout'
+import { dropPlace, railLayout, railWater, type RailLayout, type RailStretch, type RailTag } from '@/core/usecases/railLayout'
 import { isSlab, stepWords } from '@/core/usecases/stepWords'
+import { useDrying } from '@/store/days'
 import { newId, run } from '@/store/studioStore'
+import { WaterMarks } from './WaterMarks'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
@@ -29,10 +31,11 @@ interface RailProps {
   findings: readonly Finding[]
   selectedId: string | null
   onSelect: (id: string | null) => void
+  onDryness: () => void
 }
 
 /** The plan along the life of the clay: water thinning, kilns, and the steps hung where they happen. */
-export function Rail({ piece, studio, findings, selectedId, onSelect }: RailProps) {
+export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness }: RailProps) {
   const outer = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(1232)
   const [said, setSaid] = useState('')
@@ -42,7 +45,8 @@ export function Rail({ piece, studio, findings, selectedId, onSelect }: RailProp
     observer.observe(outer.current)
     return () => observer.disconnect()
   }, [])
-  const layout = railLayout(piece.steps, width)
+  const { drying } = useDrying(piece, studio)
+  const layout = railLayout(piece.steps, width, drying ? railWater(drying) : undefined)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   const next = nextStepIndex(piece.steps)
 
@@ -80,6 +84,7 @@ export function Rail({ piece, studio, findings, selectedId, onSelect }: RailProp
       <div ref={outer} className="overflow-x-auto px-6 pt-1 pb-2" role="group" aria-label="Plan along the life of the clay" onKeyDown={onKeyDown}>
         <div className="relative" style={{ width: layout.width, height: HEIGHT }}>
           <Wedge layout={layout} />
+          {drying && <WaterMarks layout={layout} drying={drying} studio={studio} onDryness={onDryness} />}
           {layout.stretches.map((stretch, i) => (
             <StretchMark key={i} stretch={stretch} piece={piece} studio={studio} findings={findings} selectedId={selectedId} onSelect={onSelect} />
           ))}

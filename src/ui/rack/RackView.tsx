@@ -3,10 +3,11 @@
 import Link from 'next/link'
 import { useRef } from 'react'
 import { FolderOpen, Plus } from 'lucide-react'
-import { demoStudio } from '@/core/demo/demoStudio'
+import { demoNow } from '@/store/beginnings'
 import { run, useStudio } from '@/store/studioStore'
 import { openFile } from '@/store/files'
 import { PieceCard } from './PieceCard'
+import { TodayList } from './TodayList'
 
 /** The rack: every piece in progress. */
 export function RackView() {
@@ -25,6 +26,7 @@ export function RackView() {
           </Link>
         </div>
       </div>
+      {studio.order.length > 0 && <TodayList studio={studio} />}
       {studio.order.length === 0 ? (
         <EmptyRack />
       ) : (
@@ -77,7 +79,7 @@ function EmptyRack() {
         <Link href="/new" className="btn btn-primary btn-lg">
           Plan the first piece
         </Link>
-        <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoStudio() })}>
+        <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>
           Look round the demo studio
         </button>
       </div>

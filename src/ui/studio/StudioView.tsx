@@ -1,7 +1,8 @@
 'use client'
 
 import Link from 'next/link'
-import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
+import { emptyStudio } from '@/core/demo/demoStudio'
+import { demoNow, freshStudio } from '@/store/beginnings'
 import { WAY_CHOICES, type Settings, type Ways } from '@/core/model/studio'
 import { writeStudio } from '@/core/formats/verniceFile'
 import { RULES } from '@/core/judge/judge'
@@ -65,8 +66,8 @@ export function StudioView() {
             </button>
             <OpenButton />
             {lacking && <button type="button" className="btn" onClick={() => run({ type: 'studio.stock', bodies: emptyStudio().bodies, media: emptyStudio().media })}>Stock the starter materials</button>}
-            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoStudio() })}>Open the demo studio</button>
-            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: emptyStudio() })}>Empty the studio</button>
+            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>Open the demo studio</button>
+            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: freshStudio() })}>Empty the studio</button>
           </div>
           <p className="text-xs text-base-content/75">Undo brings an emptied studio back.</p>
           <p className="text-sm">

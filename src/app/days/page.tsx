@@ -1,0 +1,5 @@
+import { DaysView } from '@/ui/days/DaysView'
+
+export default function Page() {
+  return <DaysView />
+}

@@ -1,0 +1,44 @@
+import type { UncertainTime } from '../clay/drying/uncertainty'
+import { interpolateLinear } from '../numeric/interpolation'
+import type { Studio } from '../model/studio'
+import { localClock, localDate, localDay } from '../schedule/sessions'
+import type { PieceDrying } from './pieceDrying'
+
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+
+type Told = Pick<Studio, 'calendar' | 'settings'>
+
+/** An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” this week, else “Thu 12 Mar”. */
+export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: Told): string {
+  const clock = localClock(ms, timeZone, settings.clock)
+  if (localDate(ms, timeZone) === localDate(nowMs, timeZone)) return clock
+  if (Math.abs(ms - nowMs) < 6 * DAY) return `${localDay(ms, timeZone).split(' ')[0]} ${clock}`
+  return localDay(ms, timeZone)
+}
+
+/** Early to late of a time that is not certain, hours since `madeMs`. */
+export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, told: Told): string =>
+  `${momentWords(madeMs + time.early * HOUR, nowMs, told)} to ${momentWords(madeMs + time.late * HOUR, nowMs, told)}`
+
+/** Days and hours, roundly: “3 days”, “14 h”, “40 min”. */
+export function roughly(hours: number): string {
+  if (hours >= 48) return `${Math.round(hours / 24)} days`
+  if (hours >= 1.75) return `${Math.round(hours)} h`
+  return `${Math.max(1, Math.round(hours * 60))} min`
+}
+
+/** One row of the drying chart: hours since made, and the water of each column in % of the dry clay. */
+export type ChartPoint = { readonly hours: number } & Readonly<Record<string, number>>
+
+/** Courses of all columns on common hours, up to a little beyond when the wall is dry. */
+export function chartPoints(drying: PieceDrying): { points: ChartPoint[]; untilHours: number } {
+  const wall = drying.columns.find((column) => column.kind === 'wall') ?? drying.columns[0]
+  const dry = wall.reaches.boneDry?.likely ?? wall.hours[wall.hours.length - 1]
+  const untilHours = Math.max(12, Math.min(wall.hours[wall.hours.length - 1], Math.max(1.15 * dry, drying.nowHours * 1.3)))
+  const points = Array.from({ length: 121 }, (_, i): ChartPoint => {
+    const hours = (untilHours * i) / 120
+    return Object.fromEntries([['hours', hours], ...drying.columns.map((column) => [column.id, 100 * interpolateLinear(column.hours, column.water, hours)] as const)]) as ChartPoint
+  })
+  return { points, untilHours }
+}

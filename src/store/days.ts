@@ -1,0 +1,191 @@
+'use client'
+
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import { sentence } from '@/core/base/issue'
+import type { Schedule } from '@/core/model/calendar'
+import { applyCommand, type Command } from '@/core/model/command'
+import type { LogEntry, Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { roomOf, type PieceDrying } from '@/core/usecases/pieceDrying'
+import { whatChanged } from '@/core/usecases/dayList'
+import type { PlannedCourse, Replayed } from '@/core/usecases/replaySchedule'
+import type { Rescue } from '@/core/usecases/rescue'
+import { callback, daysWorker, planningWorker } from '@/workers/clients'
+import { download, fileName } from './download'
+import { run, tell, useStudio } from './studioStore'
+
+const MINUTE = 60_000
+
+/** The present minute; the page looks again every half minute. */
+export function useNow(): number {
+  return useSyncExternalStore(
+    (changed) => {
+      const timer = setInterval(changed, 30_000)
+      return () => clearInterval(timer)
+    },
+    () => Math.floor(Date.now() / MINUTE) * MINUTE,
+    () => 0,
+  )
+}
+
+/** An instant as documents keep it. */
+export const instantNow = (): string => new Date(Math.floor(Date.now() / 1000) * 1000).toISOString().replace(/\.\d+Z$/, 'Z')
+
+/** Asks a worker whenever the key changes; keeps the last answer meanwhile. */
+function useAsked<T>(key: string, ask: () => Promise<T>, empty: T): { value: T; busy: boolean } {
+  const [state, setState] = useState<{ key: string; value: T }>({ key: '', value: empty })
+  useEffect(() => {
+    let alive = true
+    const timer = setTimeout(() => void ask().then((value) => alive && setState({ key, value })), 60)
+    return () => {
+      alive = false
+      clearTimeout(timer)
+    }
+    // The key stands for everything that is asked.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key])
+  return { value: state.value, busy: state.key !== key }
+}
+
+const FIVE_MINUTES = 5 * MINUTE
+
+/** How one piece dries, from the worker; null until known and while it is not made. */
+export function useDrying(piece: Piece, studio: Studio): { drying: PieceDrying | null; busy: boolean } {
+  const now = useNow()
+  const room = roomOf(studio, piece)
+  const key = JSON.stringify([piece.form, piece.making, piece.bodyId, room, Math.floor(now / FIVE_MINUTES)])
+  const { value, busy } = useAsked(key, async () => {
+    const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], room, now)
+    return answer.ok ? answer.value : null
+  }, null as PieceDrying | null)
+  return { drying: piece.making.madeAt ? value : null, busy }
+}
+
+/** What of a studio decides how its pieces dry. */
+const dryingKey = (studio: Studio) => JSON.stringify([studio.rooms, Object.values(studio.pieces).map((p) => [p.id, p.form, p.making, p.bodyId, p.steps.some((s) => s.act === 'fire' && s.done)])])
+
+/** How every piece dries that is made and not fired, by id. */
+export function useAllDrying(studio: Studio): { drying: Readonly<Record<string, PieceDrying>>; busy: boolean } {
+  const now = useNow()
+  const { value, busy } = useAsked(`${dryingKey(studio)}|${Math.floor(now / FIVE_MINUTES)}`, async () => await daysWorker().dryingOfAll(studio, now), {} as Record<string, PieceDrying>)
+  return { drying: value, busy }
+}
+
+/** What can still be done with a piece whose moment is past. */
+export function useRescues(piece: Piece, studio: Studio, lost: boolean): readonly Rescue[] {
+  const now = useNow()
+  const key = lost ? JSON.stringify([piece.id, piece.steps, piece.making, studio.rooms, Math.floor(now / FIVE_MINUTES)]) : ''
+  return useAsked(key, async () => (lost ? await daysWorker().rescues(piece, studio, now) : []), [] as Rescue[]).value
+}
+
+/** The planned days through the full solver. */
+export function useReplay(studio: Studio, fromMs: number, toMs: number): { visits: readonly Replayed[]; courses: readonly PlannedCourse[]; busy: boolean } {
+  const { value, busy } = useAsked(`${dryingKey(studio)}|${JSON.stringify([studio.schedule, studio.calendar.firings, fromMs, toMs])}`, async () => await daysWorker().replay(studio, fromMs, toMs), { visits: [], courses: [] } as { visits: Replayed[]; courses: PlannedCourse[] })
+  return { ...value, busy }
+}
+
+const ROUNDS = 60
+
+export interface Planning {
+  readonly share: number
+  readonly cancel: () => void
+}
+
+interface PlanningOptions {
+  /** Pins to plan with, in place of the studio’s. */
+  readonly pins?: Schedule['pins']
+  readonly rounds?: number
+  readonly onProgress: (planning: Planning | null) => void
+  /** What is different from the days before, a sentence each. */
+  readonly onDone: (changes: readonly string[]) => void
+}
+
+/**
+ * Plans the days in a worker of their own: the first plan is taken at once, better ones as they come; cancelling keeps the best so
+ * far. All of it is one edit to undo: the first is a command, those that better it replace it.
+ */
+export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: PlanningOptions): () => void {
+  const { studio } = useStudio.getState()
+  const before = studio.schedule
+  const asked: Studio = pins ? { ...studio, schedule: { ...studio.schedule, pins } } : studio
+  const { remote, end } = planningWorker()
+  let over = false
+  let latest: Schedule | null = null
+  const finish = () => {
+    if (over) return
+    over = true
+    end()
+    onProgress(null)
+    if (latest) {
+      run({ type: 'schedule.set', schedule: latest })
+      onDone(before.madeAt === null ? [] : whatChanged(useStudio.getState().studio, before, latest))
+    }
+  }
+  const take = (share: number, schedule: Schedule | null) => {
+    if (over) return
+    if (schedule) {
+      latest = pins ? { ...schedule, pins } : schedule
+      preview(latest)
+    }
+    onProgress({ share, cancel: finish })
+    if (share >= 1) finish()
+  }
+  onProgress({ share: 0, cancel: finish })
+  remote.plan(asked, Math.floor(Date.now() / MINUTE) * MINUTE, rounds, callback(take)).catch((error: unknown) => {
+    tell('problem', `The days could not be planned (${error instanceof Error ? error.message : 'unknown'}); try again.`)
+    finish()
+  })
+  return finish
+}
+
+/** The plan that is being improved, before it is taken. */
+interface PreviewState {
+  readonly schedule: Schedule | null
+}
+
+let previewed: PreviewState = { schedule: null }
+const listeners = new Set<() => void>()
+
+function preview(schedule: Schedule | null): void {
+  previewed = { schedule }
+  for (const listener of listeners) listener()
+}
+
+/** The studio as its days look while they are being planned. */
+export function usePlannedStudio(): Studio {
+  const studio = useStudio((s) => s.studio)
+  const state = useSyncExternalStore(
+    (changed) => {
+      listeners.add(changed)
+      return () => listeners.delete(changed)
+    },
+    () => previewed,
+    () => previewed,
+  )
+  useEffect(() => preview(null), [studio.schedule])
+  return state.schedule ? { ...studio, schedule: state.schedule } : studio
+}
+
+/**
+ * Notes what was seen of a piece and fits its room’s drying factor anew, as one edit; says what that changed.
+ */
+export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<void> {
+  const { studio } = useStudio.getState()
+  const log: Command = { type: 'piece.log', pieceId: piece.id, entry }
+  const noted = applyCommand(studio, log)
+  if (!noted.ok) return tell('problem', sentence(noted.issue))
+  const room = roomOf(studio, piece)
+  const { factor, sightings } = await daysWorker().calibrate(noted.value.studio, room)
+  const set: Command = { type: 'room.set', room: { ...room, factor: { ln: Number(factor.ln.toFixed(4)), sigma: Number(factor.sigma.toFixed(4)) } } }
+  if (run({ type: 'batch', label: entry.kind === 'weight' ? 'enter a weight' : 'say how dry it is', commands: [log, set] })) return
+  const others = Object.values(studio.pieces).filter((other) => other.id !== piece.id && roomOf(studio, other).id === room.id && other.making.madeAt && !other.steps.some((s) => s.act === 'fire' && s.done)).length
+  const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
+  tell('news', `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), give or take ${Math.round(factor.sigma * 100)} %, from ${sightings} ${sightings === 1 ? 'sighting' : 'sightings'}. ${others} other ${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`)
+}
+
+/** Hands the planned days over as a calendar file. */
+export async function exportCalendar(): Promise<void> {
+  const { studio } = useStudio.getState()
+  const text = await daysWorker().calendar(studio, Date.now())
+  download(fileName(`${studio.name} days`, 'ics'), new Blob([text], { type: 'text/calendar' }))
+}

@@ -1,0 +1,36 @@
+import { z } from 'zod'
+import type { Body } from '@/core/model/material'
+import type { Piece } from '@/core/model/piece'
+import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/room'
+import { tell } from './studioStore'
+
+const recordSchema = z.object({ format: z.literal('vernice.room-record'), version: z.literal(1), simulated: z.boolean(), readings: z.array(roomReadingSchema).max(5000) })
+const weightSchema = z.object({ format: z.literal('vernice.weight'), version: z.literal(1), simulated: z.boolean(), grams: z.number().positive() })
+
+async function asked<T>(what: string, request: () => Promise<Response>, schema: z.ZodType<T>): Promise<T | null> {
+  try {
+    const response = await request()
+    const body: unknown = await response.json()
+    if (!response.ok) {
+      tell('problem', `The ${what} says: ${(body as { error?: string }).error ?? response.status}`)
+      return null
+    }
+    return schema.parse(body)
+  } catch (error) {
+    tell('problem', `The ${what} does not answer (${error instanceof Error ? error.name : 'unknown'}); type the figures instead.`)
+    return null
+  }
+}
+
+/** Two weeks of readings of the room sensor, up to now. */
+export async function readRoomSensor(room: Room, seed: number): Promise<RoomReading[] | null> {
+  const now = Date.now()
+  const query = new URLSearchParams({ seed: String(seed), celsius: String(room.celsius), humidity: String(room.humidity), from: new Date(now - 14 * 86_400_000).toISOString(), to: new Date(now).toISOString() })
+  return (await asked('room sensor', () => fetch(`/api/devices/room-sensor?${query}`), recordSchema))?.readings ?? null
+}
+
+/** What the bench scale shows for a piece now, g. */
+export async function readBenchScale(piece: Piece, body: Body, room: Room): Promise<number | null> {
+  const answer = await asked('bench scale', () => fetch('/api/devices/bench-scale', { method: 'POST', body: JSON.stringify({ piece, body, room, at: new Date().toISOString() }) }), weightSchema)
+  return answer?.grams ?? null
+}

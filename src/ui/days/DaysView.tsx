@@ -1,0 +1,76 @@
+'use client'
+
+import { useState } from 'react'
+import { CalendarPlus, CalendarRange, Printer } from 'lucide-react'
+import type { Visit } from '@/core/model/calendar'
+import { exportCalendar, startPlanning, useNow, usePlannedStudio, type Planning } from '@/store/days'
+import { Segments } from '@/ui/kit/fields'
+import { DaysBoard } from './DaysBoard'
+import { DrynessNow } from './DrynessNow'
+import { HoursPanel } from './HoursPanel'
+import { ChangesPanel, UnmetPanel } from './PlanNotes'
+import { RoomsPanel } from './RoomsPanel'
+import { SessionLists } from './SessionLists'
+import { VisitStrip } from './VisitStrip'
+
+type Tab = 'days' | 'dryness' | 'hours' | 'rooms'
+
+const TABS: readonly (readonly [Tab, string])[] = [['days', 'Days'], ['dryness', 'Dryness now'], ['hours', 'Hours and kilns'], ['rooms', 'Rooms']]
+
+/** Sessions as columns, pieces as rows, water falling through each. */
+export function DaysView() {
+  const studio = usePlannedStudio()
+  const now = useNow()
+  const [tab, setTab] = useState<Tab>('days')
+  const [planning, setPlanning] = useState<Planning | null>(null)
+  const [changes, setChanges] = useState<readonly string[] | null>(null)
+  const [selected, setSelected] = useState<Visit | null>(null)
+  const reports = { onProgress: setPlanning, onDone: (news: readonly string[]) => { setChanges(news); setSelected(null) } }
+  const planned = studio.schedule.madeAt !== null
+  const hours = studio.calendar.weekly.length > 0
+  return (
+    <div className="px-6 py-4">
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 print:hidden">
+        <h1 className="text-2xl font-bold">Days</h1>
+        <Segments small label="What to show" value={tab} choices={TABS} onChange={setTab} />
+        <div className="ml-auto flex flex-wrap items-center gap-2">
+          {planning ? (
+            <>
+              <progress className="progress w-36" value={planning.share} max={1} aria-label="Looking for better days" />
+              <button type="button" className="btn btn-sm" onClick={planning.cancel}>Keep this one</button>
+            </>
+          ) : (
+            <button type="button" className="btn btn-primary btn-sm" disabled={!hours} title={hours ? 'Puts every step of every piece into a session' : 'Enter studio hours first'} onClick={() => startPlanning(reports)}>
+              <CalendarRange size={16} aria-hidden /> {planned ? 'Plan again from now' : 'Plan the days'}
+            </button>
+          )}
+          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => void exportCalendar()}><CalendarPlus size={16} aria-hidden /> Calendar file</button>
+          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => window.print()}><Printer size={16} aria-hidden /> Print the week</button>
+        </div>
+      </div>
+      {tab === 'days' && (
+        <>
+          {!hours && <NoHours onHours={() => setTab('hours')} />}
+          <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
+          <UnmetPanel studio={studio} busy={planning !== null} />
+          {selected && <VisitStrip studio={studio} visit={selected} now={now} reports={reports} onClose={() => setSelected(null)} />}
+          {hours && <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />}
+          {planned && <SessionLists studio={studio} now={now} />}
+        </>
+      )}
+      {tab === 'dryness' && <DrynessNow studio={studio} now={now} />}
+      {tab === 'hours' && <HoursPanel studio={studio} />}
+      {tab === 'rooms' && <RoomsPanel studio={studio} />}
+    </div>
+  )
+}
+
+function NoHours({ onHours }: { onHours: () => void }) {
+  return (
+    <div className="max-w-2xl border border-base-content/60 p-6">
+      <h2 className="mb-1 text-lg font-bold">When are hands in the studio?</h2>
+      <p className="mb-3">Enter your hours and the kilns you have booked. Vernice then puts every step into a session, says what to cover tonight, and what cannot be met.</p>
+      <button type="button" className="btn btn-primary" onClick={onHours}>Enter hours and kilns</button>
+    </div>
+  )
+}

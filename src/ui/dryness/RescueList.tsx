@@ -1,0 +1,37 @@
+'use client'
+
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { STAGE } from '@/core/clay/stages'
+import type { PieceDrying } from '@/core/usecases/pieceDrying'
+import { lostWindow, moistureWords } from '@/core/usecases/rescue'
+import { isSlab, stepWords } from '@/core/usecases/stepWords'
+import { useRescues } from '@/store/days'
+import { run } from '@/store/studioStore'
+import { SeverityMark } from '@/ui/kit/SeverityMark'
+
+/** When the moment for a step is past: what can still be done, each as a plan to take. */
+export function RescueList({ piece, studio, drying }: { piece: Piece; studio: Studio; drying: PieceDrying }) {
+  const lost = lostWindow(piece, drying)
+  const options = useRescues(piece, studio, lost !== null)
+  if (!lost) return null
+  return (
+    <div className="border border-base-content p-3" data-testid="rescue">
+      <p className="flex gap-2 leading-snug font-bold">
+        <SeverityMark severity="risk" />
+        {stepWords(lost.step, studio, isSlab(piece)).title} wanted {STAGE[lost.wanted].name} clay; the wall is {moistureWords(lost.now)}.
+      </p>
+      <ul className="mt-2 space-y-2">
+        {options.map((option) => (
+          <li key={option.id}>
+            <button type="button" className="btn btn-sm h-auto min-h-8 py-1 text-left font-normal" onClick={() => run({ type: 'batch', label: option.label.toLowerCase(), commands: [option.command] })}>
+              {option.label}
+            </button>
+            <p className="mt-0.5 text-sm text-base-content/80">{option.words}</p>
+          </li>
+        ))}
+        {options.length === 0 && <li className="text-sm text-base-content/80">Looking for what can still be done…</li>}
+      </ul>
+    </div>
+  )
+}

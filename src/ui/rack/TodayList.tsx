@@ -1,0 +1,61 @@
+'use client'
+
+import Link from 'next/link'
+import type { Studio } from '@/core/model/studio'
+import { localClock, localDay } from '@/core/schedule/sessions'
+import { nextSession, sessionList } from '@/core/usecases/dayList'
+import { standingOf } from '@/core/usecases/stepWindow'
+import { isSlab, stepWords } from '@/core/usecases/stepWords'
+import { momentWords } from '@/core/usecases/timeWords'
+import { useAllDrying, useNow } from '@/store/days'
+
+/** What is due in the next session, and which clay will not wait for it. */
+export function TodayList({ studio }: { studio: Studio }) {
+  const now = useNow()
+  const { drying } = useAllDrying(studio)
+  const { calendar, settings } = studio
+  const session = now ? nextSession(studio, now) : null
+  const items = session ? sessionList(studio, session.id) : []
+  const urgent = studio.order.flatMap((id) => {
+    const piece = studio.pieces[id]
+    const standing = piece && drying[id] ? standingOf(piece, drying[id], 24) : null
+    return piece && standing && (standing.kind === 'soon' || standing.kind === 'past') ? [{ piece, standing, drying: drying[id] }] : []
+  })
+  if (!items.length && !urgent.length) return null
+  const clock = (ms: number) => localClock(ms, calendar.timeZone, settings.clock)
+  return (
+    <section aria-label="What is next" className={`mb-5 grid gap-x-8 gap-y-3 border border-base-content/70 px-4 py-3 ${items.length && urgent.length ? 'md:grid-cols-2' : ''}`} data-testid="today">
+      {session && items.length > 0 && (
+        <div>
+          <h2 className="font-bold">
+            <Link href="/days" className="hover:underline">{localDay(session.startMs, calendar.timeZone)}, <span className="numbers">{clock(session.startMs)} to {clock(session.endMs)}</span></Link>
+          </h2>
+          <ul className="numbers text-sm">
+            {items.slice(0, 7).map((item, i) => (
+              <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>{item.words}</li>
+            ))}
+            {items.length > 7 && <li className="text-base-content/75">and {items.length - 7} more</li>}
+          </ul>
+        </div>
+      )}
+      {urgent.length > 0 && (
+        <div>
+          <h2 className="font-bold">Clay that will not wait</h2>
+          <ul className="numbers text-sm">
+            {urgent.map(({ piece, standing, drying: dries }) => {
+              const step = piece.steps.find((s) => s.id === standing.window?.stepId)
+              const closes = standing.window?.closes
+              return (
+                <li key={piece.id}>
+                  <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">{piece.name}</Link>
+                  {': '}
+                  {standing.kind === 'past' ? `too dry for ${step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'its next step'}; see what can still be done` : closes ? `open until ${momentWords(dries.madeMs + (closes.early > dries.nowHours ? closes.early : closes.likely) * 3_600_000, now, studio)}${step ? ` for ${stepWords(step, studio, isSlab(piece)).title.toLowerCase()}` : ''}` : ''}
+                </li>
+              )
+            })}
+          </ul>
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,62 @@
+import { expose } from 'comlink'
+import type { Piece } from '@/core/model/piece'
+import type { Room } from '@/core/model/room'
+import type { Schedule } from '@/core/model/calendar'
+import type { Body } from '@/core/model/material'
+import type { Studio } from '@/core/model/studio'
+import { calibratedFactor } from '@/core/usecases/calibrateRoom'
+import { daysCalendar } from '@/core/usecases/daysCalendar'
+import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/pieceDrying'
+import { planDays } from '@/core/usecases/planDays'
+import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/replaySchedule'
+import { rescues, type Rescue } from '@/core/usecases/rescue'
+import { CurveShelf } from '@/core/usecases/studioJobs'
+import type { Answer } from './protocol'
+
+/** What was dried, by piece, room and hour, so that only what changed is dried again. */
+const dried = new Map<string, Answer<PieceDrying | null>>()
+const KEPT = 400
+const shelf = new CurveShelf()
+
+function dry(piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> {
+  const key = JSON.stringify([piece.form, piece.making, body.water, room, Math.floor(nowMs / 300_000)])
+  const known = dried.get(key)
+  if (known) return known
+  const made = pieceDrying(piece, body, room, nowMs)
+  if (dried.size > KEPT) dried.clear()
+  dried.set(key, made)
+  return made
+}
+
+const api = {
+  /** How one piece dries; null when it is not made. */
+  drying: (piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> => dry(piece, body, room, nowMs),
+  /** How all pieces that are made and not fired dry, by id. */
+  dryingOfAll(studio: Studio, nowMs: number): Record<string, PieceDrying> {
+    return Object.fromEntries(
+      Object.values(studio.pieces).flatMap((piece) => {
+        if (piece.steps.some((step) => step.act === 'fire' && step.done)) return []
+        const answer = dry(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), nowMs)
+        return answer.ok && answer.value ? [[piece.id, answer.value] as const] : []
+      }),
+    )
+  },
+  /** What can still be done with a piece whose moment is past. */
+  rescues(piece: Piece, studio: Studio, nowMs: number): Rescue[] {
+    const answer = dry(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), nowMs)
+    return answer.ok && answer.value ? rescues(piece, studio, answer.value, nowMs, (n) => `r${Math.floor(nowMs / 1000).toString(36)}${n}`) : []
+  },
+  /** The drying factor of a room from everything seen in it. */
+  calibrate: (studio: Studio, room: Room) => calibratedFactor(studio, room),
+  /** The studio’s days: the first plan as soon as it stands, better ones as they are found. */
+  plan(studio: Studio, nowMs: number, rounds: number, report: (share: number, schedule: Schedule | null) => void): void {
+    for (const { share, schedule } of planDays(studio, nowMs, rounds, shelf)) report(share, schedule)
+  },
+  /** A plan through the full solver: what each visit and load will find, and the water of every wall. */
+  replay: (studio: Studio, fromMs: number, toMs: number): { visits: Replayed[]; courses: PlannedCourse[] } => ({ visits: replaySchedule(studio, studio.schedule), courses: plannedCourses(studio, studio.schedule, fromMs, toMs) }),
+  calendar: (studio: Studio, nowMs: number): string => daysCalendar(studio, nowMs),
+}
+
+export type DaysWorker = typeof api
+
+expose(api)
