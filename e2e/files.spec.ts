@@ -16,7 +16,7 @@ test('export, wipe, import: the same studio', async ({ page }) => {
   await expect(page.getByText('Nothing on the rack yet.')).toBeVisible()
 
   await openText(page, 'studio.json', before)
-  await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES)
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
   await page.getByRole('link', { name: 'Studio' }).click()
   const again = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export the studio' }).click()
@@ -52,7 +52,7 @@ test.describe('bad files are refused with a sentence and change nothing', () => 
       await open(page, '/')
       await openText(page, `${name}.json`, text)
       await expect(page.getByRole('alert').filter({ hasText: words })).toBeVisible()
-      await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES)
+      await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
       await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled()
       await page.getByRole('button', { name: 'Dismiss' }).click()
     })

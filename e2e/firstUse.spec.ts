@@ -40,9 +40,9 @@ test('the piece itself can be changed: clay, size, use, and taken off the rack',
   await page.getByLabel('Name', { exact: true }).press('Enter')
   await expect(page.getByRole('heading', { name: 'Lidded jar' })).toBeVisible()
   await page.getByRole('button', { name: 'Take it off the rack' }).click()
-  await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES - 1)
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES - 1)
   await page.getByRole('button', { name: /^Undo: remove a piece/ }).click()
-  await expect(page.getByRole('listitem')).toHaveCount(DEMO_PIECES)
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
 })
 
 test('ways of working change the judgement', async ({ page }) => {

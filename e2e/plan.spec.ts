@@ -3,7 +3,7 @@ import { addStep, DEMO_PIECES, distance, drawn, expect, middleColour, open, open
 test('the rack shows each piece fired, where it stands and what is next', async ({ page }) => {
   await open(page, '/')
   await expect(page.getByRole('heading', { name: 'Tidewater shed' })).toBeVisible()
-  const cards = page.getByRole('main').getByRole('listitem')
+  const cards = page.getByTestId('piece-card')
   await expect(cards).toHaveCount(DEMO_PIECES)
   for (const [name, next] of [['Reed jugs', 'Mark 15'], ['Scallop dish', 'Gorse yellow'], ['Dotted jar', 'To leather-hard'], ['Banded beakers', 'Glaze firing']]) {
     const card = cards.filter({ hasText: name })
@@ -146,5 +146,5 @@ test('what is done is marked, and everything is there after a reload', async ({ 
   await expect(step(page, 'Step 1: To leather-hard')).toBeVisible()
   await saved(page)
   await open(page, '/')
-  await expect(page.getByRole('listitem').filter({ hasText: 'Dotted jar' })).toContainText('To leather-hard')
+  await expect(page.getByTestId('piece-card').filter({ hasText: 'Dotted jar' })).toContainText('To leather-hard')
 })

@@ -1,10 +1,12 @@
-// npm run bench: the figures of the simulator as ratios in one run, then the browser’s time from edit to picture.
+// npm run bench: the figures of the simulator and of the days in one run, then the browser’s time from edit to picture.
 import { build } from 'esbuild'
 import { execFileSync } from 'node:child_process'
 import { existsSync, rmSync } from 'node:fs'
 
-await build({ entryPoints: ['bench/skin.ts'], bundle: true, platform: 'node', format: 'esm', outfile: '.vernice/bench.mjs', logLevel: 'error' })
-execFileSync(process.execPath, ['.vernice/bench.mjs'], { stdio: 'inherit' })
+for (const bench of ['skin', 'days']) {
+  await build({ entryPoints: [`bench/${bench}.ts`], bundle: true, platform: 'node', format: 'esm', outfile: '.vernice/bench.mjs', logLevel: 'error' })
+  execFileSync(process.execPath, ['.vernice/bench.mjs'], { stdio: 'inherit' })
+}
 rmSync('.vernice', { recursive: true, force: true })
 if (!existsSync('.next/BUILD_ID')) execFileSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } })
 execFileSync(process.execPath, ['bench/browser.mjs'], { stdio: 'inherit' })

@@ -64,11 +64,32 @@ export function useDrying(piece: Piece, studio: Studio): { drying: PieceDrying |
 /** What of a studio decides how its pieces dry. */
 const dryingKey = (studio: Studio) => JSON.stringify([studio.rooms, Object.values(studio.pieces).map((p) => [p.id, p.form, p.making, p.bodyId, p.steps.some((s) => s.act === 'fire' && s.done)])])
 
-/** How every piece dries that is made and not fired, by id. */
+/** How every piece dries that is made and not fired, by id; filled in one piece after another. */
 export function useAllDrying(studio: Studio): { drying: Readonly<Record<string, PieceDrying>>; busy: boolean } {
   const now = useNow()
-  const { value, busy } = useAsked(`${dryingKey(studio)}|${Math.floor(now / FIVE_MINUTES)}`, async () => await daysWorker().dryingOfAll(studio, now), {} as Record<string, PieceDrying>)
-  return { drying: value, busy }
+  const key = `${dryingKey(studio)}|${Math.floor(now / FIVE_MINUTES)}`
+  const [state, setState] = useState<{ key: string; drying: Readonly<Record<string, PieceDrying>> }>({ key: '', drying: {} })
+  useEffect(() => {
+    let alive = true
+    void (async () => {
+      const drying: Record<string, PieceDrying> = {}
+      for (const piece of Object.values(studio.pieces)) {
+        if (!piece.making.madeAt || piece.steps.some((step) => step.act === 'fire' && step.done)) continue
+        const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), now)
+        if (!alive) return
+        if (answer.ok && answer.value) drying[piece.id] = answer.value
+        // What was known of the others stays on screen until they are dried anew.
+        setState((before) => ({ key: '', drying: { ...before.drying, ...drying } }))
+      }
+      if (alive) setState({ key, drying })
+    })()
+    return () => {
+      alive = false
+    }
+    // The key stands for everything that is asked.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key])
+  return { drying: state.drying, busy: state.key !== key }
 }
 
 /** What can still be done with a piece whose moment is past. */

@@ -31,16 +31,6 @@ function dry(piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceD
 const api = {
   /** How one piece dries; null when it is not made. */
   drying: (piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> => dry(piece, body, room, nowMs),
-  /** How all pieces that are made and not fired dry, by id. */
-  dryingOfAll(studio: Studio, nowMs: number): Record<string, PieceDrying> {
-    return Object.fromEntries(
-      Object.values(studio.pieces).flatMap((piece) => {
-        if (piece.steps.some((step) => step.act === 'fire' && step.done)) return []
-        const answer = dry(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), nowMs)
-        return answer.ok && answer.value ? [[piece.id, answer.value] as const] : []
-      }),
-    )
-  },
   /** What can still be done with a piece whose moment is past. */
   rescues(piece: Piece, studio: Studio, nowMs: number): Rescue[] {
     const answer = dry(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), nowMs)

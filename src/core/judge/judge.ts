@@ -6,6 +6,7 @@ import { JudgedPlan } from './plan'
 import type { Rule } from './rule'
 import { carveRules } from './rules/carveRules'
 import { coatRules } from './rules/coatRules'
+import { dryingRules } from './rules/dryingRules'
 import { fireRules } from './rules/fireRules'
 import { glazeRules } from './rules/glazeRules'
 import { inlayRules } from './rules/inlayRules'
@@ -14,7 +15,7 @@ import { motifRules } from './rules/motifRules'
 import { stageRules } from './rules/stageRules'
 
 /** All rules. */
-export const RULES: readonly Rule[] = [...stageRules, ...coatRules, ...carveRules, ...motifRules, ...inlayRules, ...layerRules, ...glazeRules, ...fireRules]
+export const RULES: readonly Rule[] = [...stageRules, ...dryingRules, ...coatRules, ...carveRules, ...motifRules, ...inlayRules, ...layerRules, ...glazeRules, ...fireRules]
 
 /** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
 export function judge(piece: Piece, studio: Studio): Result<Finding[]> {

@@ -1,7 +1,7 @@
 import type { Cover } from '../clay/stages'
 import { dryOn, hoursUntil, type ClockState } from './dryingClock'
 import type { Kiln, Session } from './sessions'
-import { handsOf, lastWait, spanOf, type Job, type Task } from './task'
+import { handsOf, lastWait, spanOf, type Job, type Task, type Window } from './task'
 
 /** What happens on the way, in order of time. */
 export type Occasion = { readonly kind: 'session'; readonly session: Session } | { readonly kind: 'kiln'; readonly kiln: Kiln }
@@ -136,9 +136,10 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
       startedMs = atMs
       water = job.plastic
     } else if (task.kind === 'work' && task.within) offMiddle += Math.abs((2 * (water.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
-    tasks.push(task)
     water = dryOn(job.curves, water, 'open', (endMs - atMs) / HOUR)
     atMs = endMs
+    if (task.kind === 'work' && task.within && water.wall < stillWorkable(task.within)) break
+    tasks.push(task)
     const readyMs = atMs + lastWait(task.phases) * MINUTE
     leave(job, state, session, start, atMs, water, hands, offMiddle, tasks.slice(), startedMs, readyMs, made, settings, out)
     // The next task waits for the last coat.
@@ -147,6 +148,9 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
     if (atMs >= session.endMs) break
   }
 }
+
+/** How dry a wall may have become by the end of a task: into the margin of its moment, not beyond. */
+const stillWorkable = ({ wettest, driest }: NonNullable<Window>): number => (Number.isFinite(wettest) ? driest - (wettest - driest) / 8 : driest)
 
 /** When hands go to a piece in a session: as soon as it may be touched and, if it is still too wet, once it has dried that far. */
 function arrive(job: Job, state: BeamState, openMs: number, endMs: number): number {

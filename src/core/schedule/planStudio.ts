@@ -43,6 +43,22 @@ export function fits(problem: StudioProblem, plans: readonly PiecePlan[]): boole
   return [...visitsBySession(plans)].every(([, visits]) => interleave(visits).endMs <= visits[0].visit.session.endMs)
 }
 
+/** Whether one more plan fits beside others that fit together: only its own sessions and kilns are looked at. */
+function fitsBeside(problem: StudioProblem, others: readonly PiecePlan[], plan: PiecePlan): boolean {
+  const counts = new Map(problem.jobs.map((job) => [job.pieceId, job.count]))
+  for (const { kiln } of plan.firings) {
+    const taken = others.reduce((sum, other) => sum + (other.firings.some((f) => f.kiln === kiln) ? (counts.get(other.pieceId) ?? 1) : 0), counts.get(plan.pieceId) ?? 1)
+    if (taken > kiln.booking.places) return false
+  }
+  for (const sessionId of new Set(plan.visits.map((visit) => visit.session.id))) {
+    const visits = [...others, plan].flatMap((p) => p.visits.filter((visit) => visit.session.id === sessionId).map((visit) => ({ pieceId: p.pieceId, visit })))
+    const { session } = visits[0].visit
+    const minutes = (session.endMs - Math.max(session.startMs, problem.nowMs)) / 60_000
+    if (visits.reduce((sum, { visit }) => sum + visit.hands, 0) > minutes + 1e-6 || interleave(visits).endMs > session.endMs) return false
+  }
+  return true
+}
+
 export function visitsBySession(plans: Iterable<PiecePlan>): Map<string, TouchedVisit[]> {
   const sessions = new Map<string, TouchedVisit[]>()
   for (const plan of plans) {
@@ -82,8 +98,9 @@ function inOrder(problem: StudioProblem, order: readonly Job[], kept: ReadonlyMa
   return { plans, cost: costOf(plans.values()) }
 }
 
-/** Alternatives kept for each piece in the exact search. */
+/** Alternatives kept for each piece in the exact search, and combinations after which it gives up. */
 const ALTERNATIVES = 24
+const MOST_TRIED = 1500
 
 /**
  * Exact over the cheapest alternatives of a few pieces that share sessions: branch and bound on their sum, the rest held fixed.
@@ -96,14 +113,17 @@ export function jointPlan(problem: StudioProblem, jobs: readonly Job[], kept: Re
   const choices = jobs.map((job) => planPiece(job, occasions, left, problem.nowMs, problem.settings ?? BEAM, ALTERNATIVES))
   const cheapestFrom = choices.map((_, i) => choices.slice(i).reduce((sum, list) => sum + (list[0]?.cost ?? Infinity), 0))
   let best: { plans: PiecePlan[]; cost: number } | null = null
+  let tried = 0
   const search = (i: number, chosen: PiecePlan[], cost: number) => {
-    if (best && cost + (cheapestFrom[i] ?? 0) >= best.cost - 1e-9) return
+    if (tried > MOST_TRIED || (best && cost + (cheapestFrom[i] ?? 0) >= best.cost - 1e-9)) return
     if (i === jobs.length) {
       best = { plans: chosen.slice(), cost }
       return
     }
     for (const plan of choices[i]) {
-      if (fits(problem, [...others, ...chosen, plan])) search(i + 1, [...chosen, plan], cost + plan.cost)
+      if (best && cost + plan.cost + (cheapestFrom[i + 1] ?? 0) >= best.cost - 1e-9) break
+      tried++
+      if (fitsBeside(problem, [...others, ...chosen], plan)) search(i + 1, [...chosen, plan], cost + plan.cost)
     }
   }
   search(0, [], 0)

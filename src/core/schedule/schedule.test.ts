@@ -147,6 +147,7 @@ describe('the days of one piece', () => {
         if (task.within) off += Math.abs((2 * (here.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
         here = dryOn(j.curves, here, 'open', (end - t) / HOUR)
         t = end
+        if (task.within && here.wall < task.within.driest - (task.within.wettest - task.within.driest) / 8) break
         const last = k + 1 === j.tasks.length
         const matters = j.tasks.slice(k + 1).some((x) => x.kind === 'work' && x.within)
         for (const c of last || !matters ? (['open'] as const) : covers) go(i + 1, k + 1, t, here, c, t + lastWait(task.phases) * 60_000, cost + COST.visit + off * COST.offMiddle + (c === 'open' ? 0 : 0.05))

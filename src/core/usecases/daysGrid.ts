@@ -2,6 +2,7 @@ import type { Cover } from '../clay/stages'
 import { DRYING_STAGES, type DryingStage } from '../clay/stages'
 import { CLAY_WATER } from '../clay/drying/clayWater'
 import { stageBegins, stageOfWater, type MoistureStage } from '../clay/drying/course'
+import { interpolateLinear } from '../numeric/interpolation'
 import type { Visit } from '../model/calendar'
 import type { Studio } from '../model/studio'
 import { kilnsAfter, sessionsBetween, type Kiln, type Session } from '../schedule/sessions'
@@ -80,7 +81,7 @@ export function daysGrid(studio: Studio, nowMs: number, columns: readonly DaysCo
     return [{
       pieceId: id,
       stageNow: course && piece.making.madeAt ? stageOfWater(clay, airAt(roomOf(studio, piece), nowMs).humidity, course.water[Math.max(0, course.atMs.findIndex((ms) => ms >= nowMs))]) : null,
-      water: course ? course.atMs.map((ms, i) => ({ x: placeOf(columns, ms), water: course.water[i] / clay.plastic })) : [],
+      water: course ? fallingWater(course, fromMs).map(({ ms, water }) => ({ x: placeOf(columns, ms), water: water / clay.plastic })) : [],
       begins: Object.fromEntries(DRYING_STAGES.map((stage) => [stage, begins[stage] / clay.plastic])) as Record<DryingStage, number>,
       visits,
       covers: course ? coverSpans(studio, id, nowMs, columns) : [],
@@ -88,6 +89,12 @@ export function daysGrid(studio: Studio, nowMs: number, columns: readonly DaysCo
     }]
   })
   return { columns, rows, kilns, fromMs, toMs }
+}
+
+/** A course from an instant on, with a point at that instant. */
+function fallingWater({ atMs, water }: PlannedCourse, fromMs: number): { ms: number; water: number }[] {
+  const points = atMs.map((ms, i) => ({ ms, water: water[i] }))
+  return points[0].ms >= fromMs ? points : [{ ms: fromMs, water: interpolateLinear(atMs, water, fromMs) }, ...points.filter(({ ms }) => ms > fromMs)]
 }
 
 /** Covers as they are and as they are planned, until the piece goes into its first kiln. */

@@ -2,6 +2,7 @@ import { ok, type Result } from '../base/result'
 import { BOUNDS, UNKNOWNS, uncertainTime, type UncertainTime, type Unknown } from '../clay/drying/uncertainty'
 import { crackIndex, dryWall, hourDownTo, MOISTURE_STAGES, stageBegins, stageOfWater, waterAt, type MoistureStage, type Spell } from '../clay/drying/course'
 import type { Blower, Surroundings } from '../clay/drying/airSide'
+import { coatEvaporation } from '../clay/drying/wetSurface'
 import type { SolverSettings, WallCourse } from '../clay/drying/wallSolver'
 import type { Cover } from '../clay/stages'
 import type { Body } from '../model/material'
@@ -44,6 +45,9 @@ export interface PieceDrying {
 
 /** The room a piece stands in; the first of the studio when it names one that is gone. */
 export const roomOf = (studio: Pick<Studio, 'rooms'>, piece: Pick<Piece, 'making'>): Room => studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? plainRoom('studio', 'The studio')
+
+/** How fast a fresh coat loses water to the air of a room, µm/s. */
+export const roomEvaporation = (room: Room, nowMs: number): number => coatEvaporation({ ...airAt(room, nowMs), cover: 'open', blower: room.air, factor: 1 })
 
 /** A change of the air, for asking what if. */
 export type Shift = Partial<Readonly<Record<Unknown, number>>>

@@ -27,7 +27,7 @@ export function daysProblem(studio: Studio, nowMs: number, shelf = new CurveShel
   return { jobs, sessions: sessionsBetween(calendar, nowMs, nowMs + PLAN_DAYS * DAY), kilns: kilnsAfter(calendar, nowMs), nowMs, settings: { ...BEAM, covers } }
 }
 
-/** One better schedule after another: the first at once, then improved for a number of rounds. */
+/** One better schedule after another: the first at once, then improved for a number of rounds; share 1 is the last, with its changes. */
 export function* planDays(studio: Studio, nowMs: number, rounds: number, shelf?: CurveShelf): Generator<{ share: number; schedule: Schedule | null }> {
   const problem = daysProblem(studio, nowMs, shelf)
   let best = firstPlan(problem)
@@ -37,7 +37,7 @@ export function* planDays(studio: Studio, nowMs: number, rounds: number, shelf?:
     if (better) best = better
     const report = round % 8 === 0 && best !== latest
     if (report) latest = best
-    yield { share: round / rounds, schedule: report ? scheduleFrom(studio, problem, best, false) : null }
+    yield { share: round / (rounds + 1), schedule: report ? scheduleFrom(studio, problem, best, false) : null }
   }
   yield { share: 1, schedule: scheduleFrom(studio, problem, best, true) }
 }

@@ -48,10 +48,10 @@ export function standingOf(piece: Piece, drying: PieceDrying | null, soonHours =
   const base = { pieceId: piece.id, window: null }
   if (piece.steps.some((step) => step.act === 'fire' && step.done)) return { ...base, kind: 'fired' }
   if (!drying) return { ...base, kind: 'unmade' }
-  const [window] = stepWindows(piece, drying)
-  if (!window) return { ...base, kind: columnOf(drying, 'foot').stageNow === 'boneDry' ? 'kiln' : 'drying' }
-  if (window.state === 'past') return { ...base, window, kind: 'past' }
-  if (window.state === 'tooWet') return { ...base, window, kind: 'wet' }
-  const left = window.closes ? window.closes.early - drying.nowHours : Infinity
-  return { ...base, window, kind: left < soonHours ? 'soon' : 'ready' }
+  const [first] = stepWindows(piece, drying)
+  if (!first) return { ...base, kind: columnOf(drying, 'foot').stageNow === 'boneDry' ? 'kiln' : 'drying' }
+  if (first.state === 'past') return { ...base, window: first, kind: 'past' }
+  if (first.state === 'tooWet') return { ...base, window: first, kind: 'wet' }
+  const left = first.closes ? first.closes.early - drying.nowHours : Infinity
+  return { ...base, window: first, kind: left < soonHours ? 'soon' : 'ready' }
 }

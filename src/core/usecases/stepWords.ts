@@ -152,11 +152,11 @@ export function coatWaits(step: Step, stage: Stage, studio: Studio, evaporation?
 }
 
 /** Everything the bench needs to know of a step. */
-export function benchWords(step: Step, stage: Stage, studio: Studio, flat = false): BenchWords {
+export function benchWords(step: Step, stage: Stage, studio: Studio, flat = false, evaporation?: number): BenchWords {
   const { settings } = studio
   const length = (mm: number) => formatLength(mm, settings.length)
   const place = (p: Place) => placeWords(p, settings, flat)
-  const waits = coatWaits(step, stage, studio)
+  const waits = coatWaits(step, stage, studio, evaporation)
   const waitText = waits.length ? waits.map(formatDuration).join(', then ') : ''
   const wait = 'waits' in step && !step.waits ? 'none planned' : waitText
   const plain = { boxes: 0, wait: '', lookFor: '', caution: '' }
@@ -174,7 +174,7 @@ export function benchWords(step: Step, stage: Stage, studio: Studio, flat = fals
       return {
         detail: `${mixtureWords(step, studio)}${step.water > 0 ? ` with ${Math.round(step.water * 100)} % water` : ''}: ${coats(step.coats)}, ${how.name}, ${place(step.place)}${step.applicator === 'brush' ? `; ${step.direction === 'crossed' ? 'cross the direction at each coat' : 'all in one direction'}` : ''}${step.blend ? `; ${step.blend.along === 'height' ? 'from the lower colour to the upper' : 'there and back round the form'}` : ''}. ${how.words[0].toUpperCase()}${how.words.slice(1)}.${stir}`,
         boxes: step.coats,
-        wait: step.waits ? `${waitText} in a still room, until shiny turns matte` : wait,
+        wait: step.waits ? `${waitText}${evaporation === undefined ? ' in a still room' : ' in this room'}, until shiny turns matte` : wait,
         lookFor: stir ? 'dark in all the low places' : 'matte all over before the next coat; no puddles',
         caution: COLOUR_CAUTION,
       }

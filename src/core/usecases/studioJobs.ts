@@ -1,6 +1,5 @@
 import { dryWall, stageBegins, type MoistureStage } from '../clay/drying/course'
 import { CLAY_WATER } from '../clay/drying/clayWater'
-import { coatEvaporation } from '../clay/drying/wetSurface'
 import { meanWater, type SolverSettings } from '../clay/drying/wallSolver'
 import type { Surroundings } from '../clay/drying/airSide'
 import type { Cover, Stage } from '../clay/stages'
@@ -14,7 +13,7 @@ import type { DryingCurve, DryingCurves } from '../schedule/dryingClock'
 import { localInstant } from '../schedule/sessions'
 import type { Job, Phase, Task, Window } from '../schedule/task'
 import { dryingColumns, type DryingColumn } from './dryingColumns'
-import { airAt, coverAt, roomOf, spellsOf } from './pieceDrying'
+import { airAt, coverAt, roomEvaporation, roomOf, spellsOf } from './pieceDrying'
 import { coatsOf, handsMinutes } from './stepMinutes'
 import { coatWaits } from './stepWords'
 
@@ -113,7 +112,7 @@ export function jobOf(piece: Piece, studio: Studio, nowMs: number, shelf: CurveS
   const air = airAt(room, nowMs)
   const clay = CLAY_WATER[body.water]
   const begins = stageBegins(clay, air.humidity)
-  const evaporation = coatEvaporation({ celsius: air.celsius, humidity: air.humidity, cover: 'open', blower: room.air, factor: 1 })
+  const evaporation = roomEvaporation(room, nowMs)
   const tasks = tasksOf(piece, studio, begins, evaporation)
   if (!tasks.length) return null
   const find = (kind: DryingColumn['kind']) => columns.value.find((column) => column.kind === kind) as DryingColumn

@@ -2,7 +2,9 @@ import type { UncertainTime } from '../clay/drying/uncertainty'
 import { interpolateLinear } from '../numeric/interpolation'
 import type { Studio } from '../model/studio'
 import { localClock, localDate, localDay } from '../schedule/sessions'
+import { STAGE } from '../clay/stages'
 import type { PieceDrying } from './pieceDrying'
+import type { StepWindow } from './stepWindow'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -20,6 +22,14 @@ export function momentWords(ms: number, nowMs: number, { calendar: { timeZone },
 /** Early to late of a time that is not certain, hours since `madeMs`. */
 export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, told: Told): string =>
   `${momentWords(madeMs + time.early * HOUR, nowMs, told)} to ${momentWords(madeMs + time.late * HOUR, nowMs, told)}`
+
+/** When the clay is right for a step while the piece stands as it does. */
+export function windowWords({ stage, opens, closes, state }: StepWindow, { madeMs, nowHours }: PieceDrying, nowMs: number, told: Told): string {
+  const at = (hours: number) => momentWords(madeMs + hours * HOUR, nowMs, told)
+  if (state === 'past') return `the moment for ${STAGE[stage].name} clay is past`
+  if (state === 'tooWet') return opens ? `the wall is ${STAGE[stage].name} from about ${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands` : 'not while it stands like this; uncover it'
+  return closes ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands` : 'any time from now on'
+}
 
 /** Days and hours, roundly: “3 days”, “14 h”, “40 min”. */
 export function roughly(hours: number): string {

@@ -51,10 +51,12 @@ export function DaysView() {
       {tab === 'days' && (
         <>
           {!hours && <NoHours onHours={() => setTab('hours')} />}
-          <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
-          <UnmetPanel studio={studio} busy={planning !== null} />
-          {selected && <VisitStrip studio={studio} visit={selected} now={now} reports={reports} onClose={() => setSelected(null)} />}
-          {hours && <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />}
+          <div className="print:hidden">
+            <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
+            <UnmetPanel studio={studio} busy={planning !== null} />
+            {selected && <VisitStrip studio={studio} visit={selected} now={now} reports={reports} onClose={() => setSelected(null)} />}
+            {hours && <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />}
+          </div>
           {planned && <SessionLists studio={studio} now={now} />}
         </>
       )}

@@ -3,12 +3,12 @@
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import type { Piece } from '@/core/model/piece'
-import { COVER_NAMES, STAGE } from '@/core/clay/stages'
+import { COVER_NAMES } from '@/core/clay/stages'
 import { columnOf, roomOf, type PieceDrying } from '@/core/usecases/pieceDrying'
 import { moistureWords } from '@/core/usecases/rescue'
 import { standingOf, type Standing } from '@/core/usecases/stepWindow'
 import { isSlab, stepWords } from '@/core/usecases/stepWords'
-import { momentWords, spanWords } from '@/core/usecases/timeWords'
+import { spanWords, windowWords } from '@/core/usecases/timeWords'
 import { instantNow, useAllDrying } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { WaterBar } from '@/ui/dryness/WaterBar'
@@ -59,10 +59,7 @@ function Line({ standing, piece, drying, studio, now }: { standing: Standing; pi
       const foot = columnOf(drying, 'foot')
       return foot.stageNow === 'boneDry' ? 'may go into the kiln' : `foot ${moistureWords(foot.stageNow)}${foot.reaches.boneDry ? `, bone dry ${spanWords(foot.reaches.boneDry, drying.madeMs, now, studio)}` : ''}`
     }
-    const { opens, closes, state } = standing.window
-    if (state === 'tooWet') return opens ? `${STAGE[standing.window.stage].name} ${spanWords(opens, drying.madeMs, now, studio)}` : 'not while it stands like this'
-    if (state === 'past') return `wanted ${STAGE[standing.window.stage].name} clay`
-    return closes ? `open, likely until ${momentWords(drying.madeMs + closes.likely * 3_600_000, now, studio)}; may close ${closes.early <= drying.nowHours ? 'any time' : `from ${momentWords(drying.madeMs + closes.early * 3_600_000, now, studio)}`}` : 'keeps'
+    return windowWords(standing.window, drying, now, studio)
   }
   return (
     <li className="grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem] items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2" data-piece={piece.id}>

@@ -10,11 +10,11 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
   return (
     <section aria-label="The week in words" className="mt-4 print:mt-0">
       <h2 className="mb-2 text-lg font-bold">The week in words</h2>
-      <ul className="grid items-start gap-4 sm:grid-cols-2 xl:grid-cols-4">
+      <ul className="gap-4 sm:columns-2 xl:columns-4">
         {sessions.map((session) => {
           const items = sessionList(studio, session.id)
           return (
-            <li key={session.id} className="border border-base-content/60 p-3" data-session={session.id}>
+            <li key={session.id} className="mb-4 break-inside-avoid border border-base-content/60 p-3" data-session={session.id}>
               <h3 className="font-bold">{localDay(session.startMs, calendar.timeZone)}</h3>
               <p className="numbers mb-1 text-xs text-base-content/80">{localClock(session.startMs, calendar.timeZone, settings.clock)} to {localClock(session.endMs, calendar.timeZone, settings.clock)}, {session.name}</p>
               {items.length ? (
@@ -30,7 +30,7 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
           )
         })}
         {kilns.map(({ booking, startMs }) => (
-          <li key={booking.id} className="border border-base-content/60 p-3">
+          <li key={booking.id} className="mb-4 break-inside-avoid border border-base-content/60 p-3">
             <h3 className="font-bold">{localDay(startMs, calendar.timeZone)}, {booking.firing} firing, cone {booking.cone}</h3>
             <p className="numbers mb-1 text-xs text-base-content/80">lit at {localClock(startMs, calendar.timeZone, settings.clock)}, {booking.hours} h until it opens</p>
             <p className="text-sm">{loadWords(studio, booking.id).join(', ') || 'Nothing is ready for it.'}</p>

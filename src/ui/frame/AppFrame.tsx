@@ -19,10 +19,10 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
   }, [theme])
   useUndoKeys()
   return (
-    <div className="flex h-dvh flex-col bg-base-100 text-base-content">
+    <div className="flex h-dvh flex-col bg-base-100 text-base-content print:block print:h-auto">
       <HatchDefinitions />
       <Header />
-      <main className="min-h-0 flex-1 overflow-auto" data-ready={status === 'ready'}>
+      <main className="min-h-0 flex-1 overflow-auto print:overflow-visible" data-ready={status === 'ready'}>
         {status === 'ready' ? children : status === 'loading' ? <p className="p-8 text-base-content/75">Opening the studio…</p> : <p className="p-8">This studio cannot be opened here.</p>}
       </main>
       <NoticeBar />
@@ -43,7 +43,7 @@ function Header() {
   const onPlan = path.startsWith('/plan/')
   const views = onPlan ? [VIEWS[0], [path, pieces[path.slice(6)]?.name ?? 'Plan'] as const, ...VIEWS.slice(1)] : VIEWS
   return (
-    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6">
+    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6 print:hidden">
       <Link href="/" className="display text-2xl font-bold">
         Vernice
       </Link>

@@ -7,6 +7,10 @@ import type { Step } from '@/core/model/step'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/model/timeline'
 import { benchWords, isSlab, stepWords } from '@/core/usecases/stepWords'
+import { roomEvaporation, roomOf } from '@/core/usecases/pieceDrying'
+import { stepWindows } from '@/core/usecases/stepWindow'
+import { windowWords } from '@/core/usecases/timeWords'
+import { useDrying, useNow } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { Check } from '@/ui/kit/fields'
 import { StepFields } from './fields/StepFields'
@@ -15,7 +19,10 @@ import { StepFields } from './fields/StepFields'
 export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; studio: Studio; form: TurnedForm | null; step: Step; index: number }) {
   const stage = timeline(piece.steps)[index].stage
   const words = stepWords(step, studio, isSlab(piece))
-  const bench = benchWords(step, stage, studio, isSlab(piece))
+  const now = useNow()
+  const bench = benchWords(step, stage, studio, isSlab(piece), now ? roomEvaporation(roomOf(studio, piece), now) : undefined)
+  const { drying } = useDrying(piece, studio)
+  const open = drying && stepWindows(piece, drying).find((w) => w.stepId === step.id)
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">
@@ -26,6 +33,7 @@ export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; 
       </div>
       <StepFields piece={piece} studio={studio} form={form} step={step} change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })} />
       <dl className="space-y-0.5 text-sm text-base-content/85">
+        {open && drying && <Line term="When" words={windowWords(open, drying, now, studio)} />}
         {bench.wait && <Line term="Wait" words={bench.wait} />}
         {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}
         {bench.caution && <Line term="Caution" words={bench.caution} />}

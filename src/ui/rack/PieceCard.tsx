@@ -20,7 +20,7 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
   const stage = STAGE[times[next].stage].name
   const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
   return (
-    <li className="border border-base-content/60 bg-base-200">
+    <li className="border border-base-content/60 bg-base-200" data-testid="piece-card">
       <Link href={`/plan/${piece.id}`} className="block h-full">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
           {pixels ? <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} /> : <span className="text-sm text-[var(--stage-ink)]">firing the picture…</span>}

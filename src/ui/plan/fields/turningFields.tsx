@@ -14,6 +14,7 @@ export function BringFields({ step, change }: FieldsProps<StepOf<'bring'>>) {
     <div className="grid grid-cols-2 gap-3">
       <Field label="Dry it to">{(id) => <Select id={id} value={step.to} choices={DRYING_STAGES.map((s) => [s, STAGE[s].name] as const)} onChange={(to) => change({ to })} />}</Field>
       <Field label="Kept">{(id) => <Select id={id} value={step.cover} choices={COVERS.map((c) => [c, COVER_NAMES[c]] as const)} onChange={(cover) => change({ cover })} />}</Field>
+      <Field label="Moving air" hint={step.blower === 'dryer' ? 'firms the skin, not the wall; keep it moving' : ''}>{(id) => <Select id={id} value={step.blower} choices={[['none', 'none'], ['fan', 'a fan'], ['dryer', 'a hair dryer']]} onChange={(blower) => change({ blower })} />}</Field>
     </div>
   )
 }

@@ -1,0 +1,66 @@
+import { CLAY_WATER } from '../../clay/drying/clayWater'
+import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'
+import { RHEOLOGY } from '../../clay/matte'
+import { stageIndex } from '../../clay/stages'
+import { PART } from '../../form/parts'
+import { changeStep, moveToStage, together } from '../mends'
+import type { Rule } from '../rule'
+
+/** Parts thinner than this soften when they are painted dry, mm. Ours, common practice. */
+const THIN_PART_MM = 9
+
+/** Water that dry clay keeps in an ordinary room, kg/kg. */
+const DRY_WATER = 0.015
+
+export const dryingRules: readonly Rule[] = [
+  {
+    id: 'dryer-firms-the-skin',
+    guards: 'no hair dryer for more than the skin',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('bring').flatMap(({ step, index }) =>
+        step.blower === 'dryer' && stageIndex(step.to) >= stageIndex('leatherHard')
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                sentence: 'A hair dryer firms the skin while the wall stays soft: rims crack and lines tear under the crust.',
+                because: 'Five minutes take the top millimetre half way, and the wall hardly anywhere.',
+                severity: step.to === 'boneDry' ? ('ruin' as const) : ('risk' as const),
+                mends: [changeStep(plan, 'Let it dry by itself', step.id, { blower: 'none' }), changeStep(plan, 'Use a fan', step.id, { blower: 'fan' })],
+              },
+            ]
+          : [],
+      ),
+  },
+  {
+    id: 'thin-part-soaks',
+    guards: 'thin handles and spouts not soaked when dry',
+    school: null,
+    severity: 'note',
+    look: (plan) => {
+      const thin = plan.piece.form.parts.filter((part) => part.kind !== 'lid' && part.kind !== 'feet' && part.thickMm <= THIN_PART_MM).sort((a, b) => a.thickMm - b.thickMm)[0]
+      if (!thin) return []
+      const clay = CLAY_WATER[plan.body.water]
+      const waterUm = RHEOLOGY.underglaze.wetUm * (1 - RHEOLOGY.underglaze.solids)
+      return plan.of('coat').flatMap(({ step, index, time }) => {
+        if (time.stage !== 'boneDry' || !step.place.parts.includes('outside') || step.applicator === 'spatter') return []
+        const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm * (1 + step.water), step.coats)
+        if (filled < SOAK_CAUTION) return []
+        const earlier = moveToStage(plan, step, 'leatherHard', 'Move to leather-hard')
+        const fewer = Math.floor((step.coats * SOAK_CAUTION) / filled)
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}, the ${PART[thin.kind].name.toLowerCase()}`,
+            sentence: `${step.coats} wet ${step.coats === 1 ? 'coat fills' : 'coats fill'} the ${Number(thin.thickMm.toFixed(1))} mm ${PART[thin.kind].name.toLowerCase()} to ${Math.round(100 * Math.min(1, filled))} % of the water at which dry clay goes soft; it may drop off and cannot be put back.`,
+            because: 'Dry clay drinks a coat at once, and a thin part painted on both sides has nowhere to put the water.',
+            severity: filled >= SOAK_WARNING ? ('risk' as const) : ('note' as const),
+            mends: [...(earlier ? [earlier] : []), ...(fewer >= 1 ? [together(`Only ${fewer} now`, [changeStep(plan, '', step.id, { coats: fewer })])] : [])],
+          },
+        ]
+      })
+    },
+  },
+]
