@@ -14,6 +14,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/firing': ['core/numeric', 'core/base'],
   'core/model': ['core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   'core/cupboard': ['core/model', 'core/colour'],
+  'core/quantities': ['core/base'],
   'core/devices': ['core/model', 'core/base'],
   'core/schedule': ['core/model', 'core/clay', 'core/firing', 'core/numeric', 'core/base'],
   'core/demo': ['core/cupboard', 'core/model', 'core/clay', 'core/form'],
@@ -21,7 +22,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   'core/formats': ['core/model', 'core/form', 'core/base'],
-  'core/usecases': ['core/numeric', 'core/formats', 'core/judge', 'core/schedule', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
+  'core/usecases': ['core/quantities', 'core/numeric', 'core/formats', 'core/judge', 'core/schedule', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   workers: ['core'],
   store: ['workers', 'core'],
   scene: ['core'],
@@ -29,7 +30,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['ui', 'core'],
 }
 
-const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'ical-generator': 'core/formats', papaparse: 'core/formats', 'date-fns': 'core/schedule', '@date-fns/tz': 'core/schedule', recharts: 'ui', 'fast-xml-parser': 'core/formats' }
+const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'ical-generator': 'core/formats', papaparse: 'core/formats', 'date-fns': 'core/schedule', '@date-fns/tz': 'core/schedule', recharts: 'ui', 'ml-matrix': 'core/numeric', 'fast-xml-parser': 'core/formats' }
 
 function filesIn(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {

@@ -47,6 +47,19 @@ export function xyzToLab(xyz: Triple, white: Triple = WHITE_D65): [number, numbe
   return [116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz)]
 }
 
+/** XYZ from CIELAB: the inverse of `xyzToLab`. */
+export function labToXyz([L, a, b]: Triple, white: Triple = WHITE_D65): [number, number, number] {
+  const fy = (L + 16) / 116
+  const back = (f: number) => (f ** 3 > LAB_EPSILON ? f ** 3 : (116 * f - 16) / LAB_KAPPA)
+  return [white[0] * back(fy + a / 500), white[1] * (L > LAB_KAPPA * LAB_EPSILON ? fy ** 3 : L / LAB_KAPPA), white[2] * back(fy - b / 200)]
+}
+
+/** CIELAB (daylight) of an sRGB colour written #rrggbb. */
+export const labFromHex = (hex: string): [number, number, number] => xyzToLab(linearRgbToXyz(linearFromHex(hex)))
+
+/** The nearest sRGB colour to a CIELAB colour, #rrggbb. */
+export const hexFromLab = (lab: Triple): string => hexFromLinear(mapToGamut(xyzToLinearRgb(labToXyz(lab))).rgb)
+
 /** Chroma of a Lab colour. */
 export const chroma = ([, a, b]: Triple): number => Math.hypot(a, b)
 

@@ -1,5 +1,5 @@
 import { gaussianBand, logisticEdge, spectrumOf } from '../colour/spectrum'
-import type { Medium } from '../model/material'
+import { PLAIN_MEDIUM, type Medium } from '../model/material'
 
 type Curve = (nm: number) => number
 
@@ -14,6 +14,8 @@ type Entry = Pick<Medium, 'id' | 'name' | 'kind' | 'surface' | 'range' | 'raw' |
 
 const entry = ({ K, S, fugitive = false, food = false, ...rest }: Entry): Medium => ({
   ...rest,
+  ...PLAIN_MEDIUM,
+  cautions: [],
   fugitive,
   labelledFoodSafe: food,
   optics: { K: rounded(K), S: rounded(S) },

@@ -21,6 +21,7 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
   rooms: { studio: plainRoom('studio', 'The studio') },
   calendar: plainCalendar(timeZone),
   schedule: EMPTY_SCHEDULE,
+  tiles: {},
 })
 
 /** The demo: an invented studio by a tidal river, pieces in every technique and in different states, in the middle of a week. */

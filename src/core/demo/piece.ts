@@ -29,4 +29,4 @@ interface DemoPiece {
   readonly making?: Making
 }
 
-export const demoPiece = ({ prefix, done, steps, count = 1, use = 'food', notes = '', making = NOT_MADE, ...rest }: DemoPiece): Piece => ({ ...rest, count, use, notes, steps: numbered(prefix, done, steps), variant: null, lightTarget: null, making })
+export const demoPiece = ({ prefix, done, steps, count = 1, use = 'food', notes = '', making = NOT_MADE, ...rest }: DemoPiece): Piece => ({ ...rest, count, use, notes, steps: numbered(prefix, done, steps), variant: null, lightTarget: null, making, fired: [] })

@@ -3,8 +3,10 @@ import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
+import { mediumSchema, type Medium } from './material'
 import { roomSchema, type Room } from './room'
-import { stepSchema, type Step } from './step'
+import { tileSchema, type Tile } from './tile'
+import { mediaOfStep, stepSchema, type Step } from './step'
 import type { Settings, Studio, Ways } from './studio'
 
 enablePatches()
@@ -19,12 +21,16 @@ export type Command =
   | { type: 'studio.stock'; bodies: Studio['bodies']; media: Studio['media'] }
   | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
   | { type: 'piece.remove'; pieceId: string }
-  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget'>> }
+  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget' | 'fired'>> }
   | { type: 'piece.making'; pieceId: string; changes: Partial<Making> }
   /** Adds what happened to a piece; entries stay in order of time. */
   | { type: 'piece.log'; pieceId: string; entry: LogEntry }
   | { type: 'room.set'; room: Room }
   | { type: 'room.remove'; roomId: string }
+  | { type: 'medium.set'; medium: Medium }
+  | { type: 'medium.remove'; mediumId: string }
+  | { type: 'tile.set'; tile: Tile }
+  | { type: 'tile.remove'; tileId: string }
   | { type: 'calendar.change'; changes: Partial<Calendar> }
   | { type: 'schedule.set'; schedule: Schedule }
   | { type: 'piece.progress'; pieceId: string; doneSteps: number }
@@ -57,7 +63,7 @@ function withStep(studio: Studio, command: { pieceId: string; stepId: string }, 
 }
 
 /** The check of a changed record, as an issue. */
-function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema, value: unknown, prefix: string): Issue | null {
+function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema | typeof mediumSchema | typeof tileSchema, value: unknown, prefix: string): Issue | null {
   const parsed = schema.safeParse(value)
   if (parsed.success) return null
   const first = parsed.error.issues[0]
@@ -125,6 +131,24 @@ const handlers: Handlers = {
     const inIt = Object.values(studio.pieces).filter((piece) => piece.making.roomId === roomId)
     if (inIt.length) return { code: 'bad-value', path: 'room', actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`, expected: 'empty; move them to another room first' }
     delete studio.rooms[roomId]
+    return null
+  },
+  'medium.set': (studio, { medium }) => {
+    studio.media[medium.id] = medium
+    return checkWith(mediumSchema, medium, 'medium')
+  },
+  'medium.remove': (studio, { mediumId }) => {
+    const used = Object.values(studio.pieces).filter((piece) => [...piece.steps, ...(piece.variant ?? [])].some((step) => mediaOfStep(step).includes(mediumId)))
+    if (used.length) return { code: 'bad-value', path: studio.media[mediumId]?.name ?? mediumId, actual: `used on “${used[0].name}”`, expected: 'unused; take it out of the plans first' }
+    delete studio.media[mediumId]
+    return null
+  },
+  'tile.set': (studio, { tile }) => {
+    studio.tiles[tile.id] = tile
+    return checkWith(tileSchema, tile, 'tile')
+  },
+  'tile.remove': (studio, { tileId }) => {
+    delete studio.tiles[tileId]
     return null
   },
   'calendar.change': (studio, { changes }) => {
@@ -198,6 +222,10 @@ export function commandLabel(command: Command): string {
     case 'piece.log': return { cover: 'change the cover', blow: 'dry with moving air', stage: 'say how dry it is', weight: 'enter a weight' }[command.entry.kind]
     case 'room.set': return `change “${command.room.name}”`
     case 'room.remove': return 'remove a room'
+    case 'medium.set': return `change “${command.medium.name}”`
+    case 'medium.remove': return 'take a material out'
+    case 'tile.set': return `change tile ${command.tile.number}`
+    case 'tile.remove': return 'take a tile out'
     case 'calendar.change': return 'change the calendar'
     case 'schedule.set': return 'plan the days'
     case 'piece.progress': return 'mark what is done'

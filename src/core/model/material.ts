@@ -31,6 +31,21 @@ export const MEDIUM_KINDS = ['slip', 'underglaze', 'wash', 'opaque', 'glaze', 'w
 
 export type MediumKind = (typeof MEDIUM_KINDS)[number]
 
+/** How a medium’s optics are known: assumed curves, one swatch, or tiles of one’s own. */
+export const KNOWN_BY = ['assumed', 'swatch', 'tiles'] as const
+
+/** What makers and potters warn of. */
+export const CAUTIONS = ['notAlone', 'runs', 'shivers', 'containsManganese', 'containsChromium', 'containsCobalt', 'containsNickel', 'latex'] as const
+
+export type Caution = (typeof CAUTIONS)[number]
+
+export const CAUTION_WORDS: Readonly<Record<Caution, string>> = {
+  notAlone: 'not alone: shivers or flakes by itself', runs: 'runs', shivers: 'shivers', containsManganese: 'contains manganese', containsChromium: 'contains chromium', containsCobalt: 'contains cobalt', containsNickel: 'contains nickel', latex: 'contains latex',
+}
+
+/** What is in the cupboard of a medium, and what it cost. */
+const stockSchema = z.strictObject({ jars: z.number().min(0).max(1000), jarMl: z.number().min(1).max(100_000), price: z.number().min(0).max(100_000).nullable() })
+
 /** Anything laid on. K and S are per nominal fired coat, 36 bands; the raw colours are what it looks like on the bench. */
 export const mediumSchema = z.strictObject({
   id,
@@ -43,6 +58,16 @@ export const mediumSchema = z.strictObject({
   fugitive: z.boolean(),
   labelledFoodSafe: z.boolean(),
   filmUm: z.number().positive().max(5000),
+  knownBy: z.enum(KNOWN_BY),
+  origin: z.enum(['bought', 'made']),
+  cautions: z.array(z.enum(CAUTIONS)).max(CAUTIONS.length),
+  /** Coats that the maker or the artist wants, by brush; null where it is computed. */
+  brushCoats: z.int().min(1).max(12).nullable(),
+  stock: stockSchema.nullable(),
+  notes: z.string().max(2000),
 })
+
+/** What a medium has that was never asked for. */
+export const PLAIN_MEDIUM = { knownBy: 'assumed', origin: 'bought', cautions: [], brushCoats: null, stock: null, notes: '' } as const satisfies Partial<z.infer<typeof mediumSchema>>
 
 export type Medium = z.infer<typeof mediumSchema>

@@ -58,9 +58,14 @@ const bodiesFrom2 = (bodies: unknown): Loose =>
     }),
   )
 
+const mediaFrom2 = (media: unknown): Loose =>
+  Object.fromEntries(Object.entries((media ?? {}) as Record<string, Loose>).map(([id, medium]) => [id, { ...medium, knownBy: 'assumed', origin: 'bought', cautions: [], brushCoats: null, stock: null, notes: '' }]))
+
 const headFrom2 = (head: Loose): Loose => ({
   ...head,
   bodies: bodiesFrom2(head.bodies),
+  media: mediaFrom2(head.media),
+  tiles: {},
   rooms: { studio: { id: 'studio', name: 'The studio', celsius: 21, humidity: 0.5, air: 'none', factor: { ln: 0, sigma: 0.3 }, record: [] } },
   calendar: { timeZone: 'UTC', weekly: [], exceptions: [], firings: [], covers: ['draped', 'sealed'] },
   schedule: { madeAt: null, visits: [], loads: [], unmet: [], pins: [] },
@@ -82,11 +87,11 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   {
     from: 2,
-    name: 'dryness and days: bodies that hold water, rooms, a calendar, when pieces were made',
+    name: 'dryness and days, cupboard and tiles: bodies that hold water, rooms, a calendar, when pieces were made, what is known of media',
     migrate: (record) => {
-      const dried = eachPiece(record, (piece) => ({ ...piece, ...planFrom2(piece), making: NOT_MADE_3 }))
+      const dried = eachPiece(record, (piece) => ({ ...piece, ...planFrom2(piece), making: NOT_MADE_3, fired: [] }))
       const head = 'studio' in dried ? { ...dried, studio: headFrom2(dried.studio as Loose) } : 'ways' in dried ? headFrom2(dried) : dried
-      return 'bodies' in head ? { ...head, bodies: bodiesFrom2(head.bodies) } : head
+      return { ...head, ...('bodies' in head ? { bodies: bodiesFrom2(head.bodies) } : {}), ...('media' in head ? { media: mediaFrom2(head.media) } : {}) }
     },
   },
 ]

@@ -6,6 +6,7 @@ import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
 import { instant } from './room'
 import { stepSchema } from './step'
+import { labSchema, MEASURED_BY } from './tile'
 
 const mm = z.number().positive().max(1500)
 
@@ -68,6 +69,17 @@ export type Making = z.infer<typeof makingSchema>
 
 export const NOT_MADE: Making = { madeAt: null, roomId: 'studio', dueOn: null, wetGrams: null, log: [] }
 
+/** What came out of the kiln at one place, beside what was planned there: films from the body up. */
+export const firedSpotSchema = z.strictObject({
+  films: z.array(z.strictObject({ mediumId: z.string().min(1).max(64), coats: z.number().min(0.1).max(40) })).max(12),
+  where: z.string().max(120),
+  planned: labSchema,
+  measured: labSchema,
+  by: z.enum(MEASURED_BY),
+})
+
+export type FiredSpot = z.infer<typeof firedSpotSchema>
+
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({
   id: z.string().min(1).max(64).regex(/^[\w-]+$/),
@@ -83,6 +95,7 @@ export const pieceSchema = z.strictObject({
   lightTarget: z.number().min(0).max(1).nullable(),
   notes: z.string().max(4000),
   making: makingSchema,
+  fired: z.array(firedSpotSchema).max(60),
 })
 
 export type Piece = z.infer<typeof pieceSchema>

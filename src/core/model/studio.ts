@@ -3,6 +3,7 @@ import { calendarSchema, scheduleSchema } from './calendar'
 import { bodySchema, mediumSchema } from './material'
 import { pieceSchema } from './piece'
 import { roomSchema } from './room'
+import { tileSchema } from './tile'
 
 export const settingsSchema = z.strictObject({
   length: z.enum(['mm', 'in']),
@@ -77,6 +78,7 @@ export const studioSchema = z.strictObject({
   rooms: keyed(roomSchema),
   calendar: calendarSchema,
   schedule: scheduleSchema,
+  tiles: keyed(tileSchema),
 })
 
 export type Studio = z.infer<typeof studioSchema>

@@ -37,6 +37,7 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
     steps,
     variant: null,
     lightTarget: null,
+    fired: [],
     making: { ...NOT_MADE, roomId: piece.making.roomId },
     notes: 'The same coats at the same time.',
   }

@@ -92,7 +92,7 @@ export function NewPieceView() {
     const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from, flat: turned.value.flat }
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
-    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null, making: NOT_MADE }
+    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null, making: NOT_MADE, fired: [] }
     const settled = await skinWorker().settle(piece, { ...studio, pieces: {}, order: [] })
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })
