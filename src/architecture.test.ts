@@ -21,7 +21,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/skin': ['core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/numeric', 'core/base'],
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
-  'core/formats': ['core/model', 'core/form', 'core/base'],
+  'core/formats': ['core/colour', 'core/numeric', 'core/model', 'core/form', 'core/base'],
   'core/usecases': ['core/quantities', 'core/numeric', 'core/formats', 'core/judge', 'core/schedule', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   workers: ['core'],
   store: ['workers', 'core'],

@@ -6,7 +6,7 @@ import { download, fileName } from './download'
 import { withoutOthers } from './derived'
 import { tell } from './studioStore'
 
-async function font(path: string): Promise<Uint8Array> {
+export async function font(path: string): Promise<Uint8Array> {
   const response = await fetch(path)
   if (!response.ok) throw new Error(`${path}: ${response.status}`)
   return new Uint8Array(await response.arrayBuffer())

@@ -1,11 +1,17 @@
 import { expose, transfer } from 'comlink'
 import { benchCardPdf, type CardFonts } from '@/core/formats/benchCardPdf'
+import { tileLabelsPdf, type TileLabel } from '@/core/formats/tileLabelsPdf'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { makeBenchCard } from '@/core/usecases/makeBenchCard'
 
 const api = {
+  /** Labels of tiles as PDF bytes. */
+  async tileLabels(labels: readonly TileLabel[], fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
+    const bytes = new Uint8Array(await tileLabelsPdf(labels, fonts))
+    return transfer(bytes, [bytes.buffer])
+  },
   /** The bench card of a piece as PDF bytes. */
   async benchCard(piece: Piece, studio: Studio, fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
     const findings = judge(piece, studio)

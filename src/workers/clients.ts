@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
+import type { ColoursWorker } from './colours.worker'
 import type { DaysWorker } from './days.worker'
 import type { SkinWorker } from './skin.worker'
 import type { ThumbnailWorker } from './thumbnail.worker'
@@ -18,6 +19,8 @@ export const thumbnailWorker = once((): Remote<ThumbnailWorker> => wrap(new Work
 export const cardWorker = once((): Remote<CardWorker> => wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })))
 
 export const daysWorker = once((): Remote<DaysWorker> => wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })))
+
+export const coloursWorker = once((): Remote<ColoursWorker> => wrap(new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' })))
 
 /** A worker for one planning of the days, to be ended when it is done or given up. */
 export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {

@@ -3,6 +3,7 @@ import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { settlePlan } from '@/core/usecases/settlePlan'
+import type { PaletteColour } from '@/core/usecases/palette'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
 import type { Answer, JudgeAnswer, SkinAnswer } from './protocol'
 
@@ -24,6 +25,9 @@ const api = {
     const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, ...rest, workerMs: performance.now() - start } }
     return transfer(answer, [colour.buffer, relief.buffer])
   },
+
+  /** The colours of a piece as it will be fired, by area; a small raster is enough. */
+  palette: (request: ViewRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(request),
 
   /** The cut through the wall at a place of the last view. */
   section: (across: number, down: number): Section | null => viewers.main.section(across, down),

@@ -6,6 +6,7 @@ import { wholeOf, type Place, type Step, type StepContent } from '../model/step'
 import * as build from '../model/stepBuilders'
 import { PART } from '../form/parts'
 import { buildForm } from '../form/buildForm'
+import type { Caution } from '../model/material'
 import type { Studio, Ways } from '../model/studio'
 import { timeline } from '../model/timeline'
 import type { Finding, Severity } from './finding'
@@ -38,8 +39,11 @@ const planned = (contents: StepContent[], over: Partial<Piece> = {}): Piece => (
   steps: contents.map((content, i) => ({ ...content, id: `s${i + 1}`, done: false }) as Step),
 })
 
-function findingsOf(piece: Piece, ways: Partial<Ways> = {}): Finding[] {
-  const result = judge(piece, { ...studio, ways: { ...studio.ways, ...ways } })
+/** The studio with one more warning on a jar. */
+const warned = (jar?: Mistake['jar']): Studio => (jar ? { ...studio, media: { ...studio.media, [jar[0]]: { ...studio.media[jar[0]], cautions: [jar[1]] } } } : studio)
+
+function findingsOf(piece: Piece, ways: Partial<Ways> = {}, jar?: Mistake['jar']): Finding[] {
+  const result = judge(piece, { ...warned(jar), ways: { ...studio.ways, ...ways } })
   if (!result.ok) throw new Error(JSON.stringify(result.issue))
   return result.value
 }
@@ -51,6 +55,8 @@ interface Mistake {
   readonly severity: Severity
   readonly piece?: Partial<Piece>
   readonly ways?: Partial<Ways>
+  /** A warning on a jar of the cupboard. */
+  readonly jar?: readonly [mediumId: string, caution: Caution]
   /** Whether the first mend settles it. */
   readonly mends: boolean
 }
@@ -141,27 +147,31 @@ const MISTAKES: Mistake[] = [
   { rule: 'hidden-by-a-part', what: 'a leaf under the handle', steps: [leather, coat('marsh-black', 3), divide, carve({}, { startDeg: 75, heightMm: 24 }), dry, ...finish], severity: 'note', piece: withPart('handle', { widthMm: 12 }), mends: true },
   { rule: 'motif-off-the-wall', what: 'three rows taller than the wall', steps: [leather, coat('marsh-black', 3), divide, carve({}, { rows: 3 }), dry, ...finish], severity: 'risk', mends: true },
   { rule: 'too-few-coats', what: 'three coats thinned to half', steps: [leather, coat('shell-white', 3, { water: 0.5 }), dry, ...finish], severity: 'risk', piece: { bodyId: 'estuary-red' }, mends: true },
+  { rule: 'glaze-alone', what: 'a glaze whose jar says not alone, alone', steps: [leather, coat('marsh-black', 3), dry, ...finish], severity: 'risk', jar: ['clear-gloss', 'notAlone'], mends: false },
+  { rule: 'glaze-alone', what: 'amber that must not be alone, outside', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(), 'dip', 'amber'), foot, glost()], piece: { use: 'display' }, severity: 'risk', jar: ['amber', 'notAlone'], mends: true },
+  { rule: 'runny-without-slab', what: 'a glaze whose jar says it runs, without a slab', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(), 'dip', 'amber'), foot, glost()], severity: 'risk', jar: ['amber', 'runs'], mends: true },
+  { rule: 'raw-materials-on-food', what: 'a colour with manganese on the rim of something for food', steps: [leather, build.coat('marsh-black', { parts: ['outside', 'rim'], band: null, sectors: null }, 3), dry, ...finish], severity: 'note', jar: ['marsh-black', 'containsManganese'], mends: false },
   { rule: 'not-fired-at-the-end', what: 'no firing at all', steps: [leather, coat('marsh-black', 3), dry], severity: 'risk', mends: false },
   { rule: 'not-fired-at-the-end', what: 'glaze left raw', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), foot], severity: 'risk', mends: true },
 ]
 
 describe('the judge', () => {
-  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))('%s sees %s', (_, __, { rule, steps, severity, piece, ways }) => {
-    const finding = findingsOf(planned(steps, piece), ways).find((f) => f.ruleId === rule)
+  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))('%s sees %s', (_, __, { rule, steps, severity, piece, ways, jar }) => {
+    const finding = findingsOf(planned(steps, piece), ways, jar).find((f) => f.ruleId === rule)
     expect(finding?.severity).toBe(severity)
     expect(finding?.sentence).toMatch(/\.$/)
     expect(finding?.because).toMatch(/\.$/)
     expect(finding?.where.length).toBeGreaterThan(0)
   })
 
-  it.each(MISTAKES.filter((m) => m.mends).map((m) => [m.rule, m.what, m] as const))('the first mend of %s settles %s', (_, __, { rule, steps, piece, ways }) => {
+  it.each(MISTAKES.filter((m) => m.mends).map((m) => [m.rule, m.what, m] as const))('the first mend of %s settles %s', (_, __, { rule, steps, piece, ways, jar }) => {
     const before = planned(steps, piece)
-    const finding = findingsOf(before, ways).find((f) => f.ruleId === rule)
+    const finding = findingsOf(before, ways, jar).find((f) => f.ruleId === rule)
     const command = finding?.mends[0]?.command
     if (!command) throw new Error('no mend was offered')
     const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] } as Studio, command)
     if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-    const after = findingsOf(applied.value.studio.pieces.p, ways).filter((f) => f.ruleId === rule && f.stepId === finding?.stepId)
+    const after = findingsOf(applied.value.studio.pieces.p, ways, jar).filter((f) => f.ruleId === rule && f.stepId === finding?.stepId)
     expect(after.filter((f) => f.severity === finding?.severity)).toEqual([])
   })
 

@@ -10,12 +10,13 @@ import { dryingRules } from './rules/dryingRules'
 import { fireRules } from './rules/fireRules'
 import { glazeRules } from './rules/glazeRules'
 import { inlayRules } from './rules/inlayRules'
+import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
 import { stageRules } from './rules/stageRules'
 
 /** All rules. */
-export const RULES: readonly Rule[] = [...stageRules, ...dryingRules, ...coatRules, ...carveRules, ...motifRules, ...inlayRules, ...layerRules, ...glazeRules, ...fireRules]
+export const RULES: readonly Rule[] = [...stageRules, ...dryingRules, ...coatRules, ...carveRules, ...motifRules, ...inlayRules, ...layerRules, ...glazeRules, ...jarRules, ...fireRules]
 
 /** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
 export function judge(piece: Piece, studio: Studio): Result<Finding[]> {

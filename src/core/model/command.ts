@@ -3,7 +3,7 @@ import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
-import { mediumSchema, type Medium } from './material'
+import { bodySchema, mediumSchema, type Body, type Medium } from './material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
 import { mediaOfStep, stepSchema, type Step } from './step'
@@ -27,6 +27,7 @@ export type Command =
   | { type: 'piece.log'; pieceId: string; entry: LogEntry }
   | { type: 'room.set'; room: Room }
   | { type: 'room.remove'; roomId: string }
+  | { type: 'body.set'; body: Body }
   | { type: 'medium.set'; medium: Medium }
   | { type: 'medium.remove'; mediumId: string }
   | { type: 'tile.set'; tile: Tile }
@@ -63,7 +64,7 @@ function withStep(studio: Studio, command: { pieceId: string; stepId: string }, 
 }
 
 /** The check of a changed record, as an issue. */
-function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema | typeof mediumSchema | typeof tileSchema, value: unknown, prefix: string): Issue | null {
+function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema | typeof bodySchema | typeof mediumSchema | typeof tileSchema, value: unknown, prefix: string): Issue | null {
   const parsed = schema.safeParse(value)
   if (parsed.success) return null
   const first = parsed.error.issues[0]
@@ -132,6 +133,10 @@ const handlers: Handlers = {
     if (inIt.length) return { code: 'bad-value', path: 'room', actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`, expected: 'empty; move them to another room first' }
     delete studio.rooms[roomId]
     return null
+  },
+  'body.set': (studio, { body }) => {
+    studio.bodies[body.id] = body
+    return checkWith(bodySchema, body, 'clay')
   },
   'medium.set': (studio, { medium }) => {
     studio.media[medium.id] = medium
@@ -222,6 +227,7 @@ export function commandLabel(command: Command): string {
     case 'piece.log': return { cover: 'change the cover', blow: 'dry with moving air', stage: 'say how dry it is', weight: 'enter a weight' }[command.entry.kind]
     case 'room.set': return `change “${command.room.name}”`
     case 'room.remove': return 'remove a room'
+    case 'body.set': return `change “${command.body.name}”`
     case 'medium.set': return `change “${command.medium.name}”`
     case 'medium.remove': return 'take a material out'
     case 'tile.set': return `change tile ${command.tile.number}`

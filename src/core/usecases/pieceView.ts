@@ -16,6 +16,7 @@ import { FieldCache } from '../skin/levelField'
 import { PRESETS } from '../form/presets'
 import { MediaShelf } from '../skin/mediaShelf'
 import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
+import { paletteOf, type PaletteColour } from './palette'
 import { SkinSimulation } from '../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../skin/stack'
 
@@ -113,6 +114,21 @@ export class PieceViewer {
     const column = Math.min(this.width - 1, Math.max(0, Math.floor((((across % 1) + 1) % 1) * this.width)))
     const row = Math.min(this.height - 1, Math.max(0, Math.floor(down * this.height)))
     return describeSection(simulation.stacks.stacks[painter.raster[row * this.width + column]], optics)
+  }
+
+  /** The colours of a piece as it will be fired, outside and inside, by area. */
+  palette(request: ViewRequest): Result<PaletteColour[]> {
+    const ready = this.prepare(request)
+    if (!ready.ok) return ready
+    const { simulation, optics, grid } = ready.value
+    const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, simulation, grid)
+    const ids = new Uint32Array(grid.width * grid.height)
+    pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
+    const { zones, flat } = grid.form
+    const { stacks } = simulation.stacks
+    const outside = paletteOf(grid, ids, stacks, optics, rowsOf(grid, flat ? zones.floor : zones.outside), 'outside', 0)
+    const inside = flat ? [] : paletteOf(grid, ids, stacks, optics, rowsOf(grid, { from: zones.inside.from, to: zones.floor.to }), 'inside', outside.length)
+    return ok([...outside, ...inside])
   }
 
   /** Tiles of the last edit that had to be replayed, for measuring. */

@@ -33,6 +33,8 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
 const VIEWS = [
   ['/', 'Rack'],
   ['/days', 'Days'],
+  ['/cupboard', 'Cupboard'],
+  ['/tiles', 'Tiles'],
   ['/new', 'New piece'],
   ['/studio', 'Studio'],
 ] as const

@@ -11,6 +11,7 @@ import { useFindings, useSkin } from '@/store/derived'
 import { useStudio } from '@/store/studioStore'
 import { DrynessSheet } from '@/ui/dryness/DrynessSheet'
 import { Segments } from '@/ui/kit/fields'
+import { ColoursSheet } from './ColoursSheet'
 import { FindingsPanel } from './FindingsPanel'
 import { PieceSheet } from './PieceSheet'
 import { Rail } from './Rail'
@@ -41,7 +42,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const [kind, setKind] = useState<ViewKind>('firedWhole')
   const [light, setLight] = useState<LightId>('daylight')
   const [spot, setSpot] = useState<Spot | null>(null)
-  const [sheet, setSheet] = useState<'step' | 'dryness'>('step')
+  const [sheet, setSheet] = useState<'step' | 'dryness' | 'colours'>('step')
   const found = piece.steps.findIndex((step) => step.id === selectedId)
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
@@ -63,9 +64,9 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
         <aside className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
           <div className="min-h-0 flex-1 overflow-y-auto">
             <div className="flex justify-end px-5 pt-3 -mb-2">
-              <Segments small label="What the sheet shows" value={sheet} choices={[['step', step ? 'this step' : 'the piece'], ['dryness', 'dryness']]} onChange={setSheet} />
+              <Segments small label="What the sheet shows" value={sheet} choices={[['step', step ? 'this step' : 'the piece'], ['dryness', 'dryness'], ['colours', 'colours']]} onChange={setSheet} />
             </div>
-            {sheet === 'dryness' ? <DrynessSheet piece={piece} studio={studio} /> : step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
+            {sheet === 'dryness' ? <DrynessSheet piece={piece} studio={studio} /> : sheet === 'colours' ? <ColoursSheet piece={piece} studio={studio} /> : step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
           </div>
           <FindingsPanel findings={findings} piece={piece} onSelect={select} />
         </aside>

@@ -58,7 +58,7 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
     const clean: Stack = { ...under, wax: 'none' }
     const ladder = coverLadder(plan, clean, medium)
     const each = APPLICATOR[step.applicator].gain * (1 - step.water)
-    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: coatsToCover(ladder), worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
+    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: plan.media[medium].brushCoats ?? coatsToCover(ladder), worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
   })
 }
 

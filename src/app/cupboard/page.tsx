@@ -1,0 +1,5 @@
+import { CupboardView } from '@/ui/cupboard/CupboardView'
+
+export default function Page() {
+  return <CupboardView />
+}

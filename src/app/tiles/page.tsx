@@ -1,0 +1,5 @@
+import { TilesView } from '@/ui/tiles/TilesView'
+
+export default function Page() {
+  return <TilesView />
+}

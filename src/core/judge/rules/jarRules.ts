@@ -1,0 +1,65 @@
+import { CAUTION_WORDS } from '../../model/material'
+import { changeStep } from '../mends'
+import { overlapMm } from '../../skin/place'
+import type { Rule } from '../rule'
+
+/** Cautions that are told before raw materials go on something to eat from. */
+const CONTAINS = ['containsManganese', 'containsChromium', 'containsCobalt', 'containsNickel'] as const
+
+/** What is written on the jar. */
+export const jarRules: readonly Rule[] = [
+  {
+    id: 'glaze-alone',
+    guards: 'glazes that must not be alone over another',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('glaze').flatMap(({ step, index }) => {
+        const medium = plan.medium(step.mediumId)
+        if (!medium?.cautions.includes('notAlone')) return []
+        const beside = plan.of('glaze').some((other) => other.step !== step && plan.medium(other.step.mediumId)?.id !== medium.id && overlapMm(plan.form, other.step.place, step.place) > 1)
+        if (beside) return []
+        const other = plan.media.find((m) => m.kind === 'glaze' && m.id !== medium.id && !m.cautions.includes('notAlone') && m.range.to === medium.range.to)
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `${medium.name} is not to be used alone, and no other glaze lies with it.`,
+            because: 'By itself it shrinks otherwise than the clay and shivers off in slivers.',
+            mends: other ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'runny-without-slab',
+    guards: 'a slab under glazes that are known to run',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      const fire = plan.of('fire').find(({ step }) => step.firing === 'glaze')
+      if (!fire || fire.step.slab) return []
+      const runny = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.cautions.includes('runs'))
+      if (!runny) return []
+      return [{ stepId: fire.step.id, where: `step ${fire.index + 1}`, sentence: `${runny.name} runs, and no slab lies under the piece.`, because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.', mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })] }]
+    },
+  },
+  {
+    id: 'raw-materials-on-food',
+    guards: 'raw materials told before they touch food',
+    school: null,
+    severity: 'note',
+    look: (plan) => {
+      if (plan.piece.use !== 'food') return []
+      const seen = new Set<string>()
+      return plan.steps.flatMap((step, index) => {
+        const medium = 'mediumId' in step ? plan.medium(step.mediumId) : undefined
+        const contains = medium ? CONTAINS.filter((caution) => medium.cautions.includes(caution)) : []
+        const inside = 'place' in step && (step.place.parts.includes('inside') || step.place.parts.includes('floor') || step.place.parts.includes('rim'))
+        if (!medium || !contains.length || !inside || seen.has(medium.id)) return []
+        seen.add(medium.id)
+        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: `${medium.name} ${contains.map((c) => CAUTION_WORDS[c]).join(', ')} and lies where food is.`, because: 'Nothing with raw stains on food surfaces without a leach test by a laboratory; read the maker’s sheet.', mends: [] }]
+      })
+    },
+  },
+]

@@ -1,0 +1,178 @@
+'use client'
+
+import { useRef, useState } from 'react'
+import { Download, FolderOpen } from 'lucide-react'
+import { sentence } from '@/core/base/issue'
+import { hexFromLab } from '@/core/colour/colourSpaces'
+import { labUnder } from '@/core/colour/layeredColour'
+import { coneIndex } from '@/core/firing/cones'
+import { readMediaCsv, writeMediaCsv } from '@/core/formats/mediaCsv'
+import { CAUTION_WORDS, MEDIUM_KINDS, type Medium, type MediumKind } from '@/core/model/material'
+import { APPLICATOR, APPLICATORS, TOOL, TOOLS } from '@/core/model/tools'
+import type { Studio } from '@/core/model/studio'
+import { CLAY_WATER } from '@/core/clay/drying/clayWater'
+import { download, fileName } from '@/store/download'
+import { run, tell, useStudio } from '@/store/studioStore'
+import { Segments, Select } from '@/ui/kit/fields'
+import { HatchSwatch } from '@/ui/kit/Hatch'
+import { swatchOf } from '@/ui/kit/colours'
+import { AddMedium } from './AddMedium'
+import { AmountsPanel } from './AmountsPanel'
+import { Ladder } from './Ladder'
+import { MediumFields } from './MediumFields'
+import { MixPanel } from './MixPanel'
+
+type Tab = 'media' | 'clays' | 'mix' | 'amounts'
+
+const TABS: readonly (readonly [Tab, string])[] = [['media', 'Media'], ['clays', 'Clays and tools'], ['mix', 'Mix and match'], ['amounts', 'Amounts']]
+
+const KIND_WORDS: Readonly<Record<MediumKind, string>> = { slip: 'slips', underglaze: 'underglazes', wash: 'stain washes', opaque: 'opaque colours', glaze: 'glazes', wax: 'wax' }
+
+/** The cupboard: every material with what the trade asks of it and how it fires. */
+export function CupboardView() {
+  const studio = useStudio((s) => s.studio)
+  const [tab, setTab] = useState<Tab>('media')
+  return (
+    <div className="px-6 py-4">
+      <div className="mb-4 flex flex-wrap items-center gap-4">
+        <h1 className="text-2xl font-bold">Cupboard</h1>
+        <Segments small label="Part of the cupboard" value={tab} choices={TABS} onChange={setTab} />
+        <CsvButtons studio={studio} />
+      </div>
+      {tab === 'media' && <Media studio={studio} />}
+      {tab === 'clays' && <Clays studio={studio} />}
+      {tab === 'mix' && <MixPanel studio={studio} />}
+      {tab === 'amounts' && <AmountsPanel studio={studio} />}
+    </div>
+  )
+}
+
+function CsvButtons({ studio }: { studio: Studio }) {
+  const file = useRef<HTMLInputElement>(null)
+  const read = async (chosen: File) => {
+    const media = readMediaCsv(await chosen.text())
+    if (!media.ok) return tell('problem', sentence(media.issue))
+    if (!run({ type: 'batch', label: `bring in ${media.value.length} materials`, commands: media.value.map((medium) => ({ type: 'medium.set', medium })) })) tell('news', `${media.value.length} ${media.value.length === 1 ? 'material is' : 'materials are'} in the cupboard now.`)
+  }
+  return (
+    <div className="ml-auto flex gap-2">
+      <button type="button" className="btn btn-sm" onClick={() => download(fileName(`${studio.name} cupboard`, 'csv'), new Blob([writeMediaCsv(Object.values(studio.media))], { type: 'text/csv' }))}><Download size={15} aria-hidden /> Save as CSV</button>
+      <button type="button" className="btn btn-sm" onClick={() => file.current?.click()}><FolderOpen size={15} aria-hidden /> Bring in CSV</button>
+      <input ref={file} type="file" accept=".csv,text/csv" className="hidden" aria-label="Materials from CSV" onChange={(event) => { const [chosen] = event.target.files ?? []; event.target.value = ''; if (chosen) void read(chosen) }} />
+    </div>
+  )
+}
+
+/** Whether a medium suits a clay’s cone and a use. */
+function suits(medium: Medium, studio: Studio, bodyId: string, use: 'any' | 'food'): boolean {
+  const body = studio.bodies[bodyId]
+  const meets = !body || (coneIndex(medium.range.from) <= coneIndex(body.range.to) && coneIndex(body.range.from) <= coneIndex(medium.range.to))
+  return meets && (use === 'any' || medium.kind !== 'glaze' || medium.labelledFoodSafe)
+}
+
+const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = { assumed: 'assumed curves', swatch: 'from one swatch', tiles: 'from your tiles' }
+
+function Media({ studio }: { studio: Studio }) {
+  const [search, setSearch] = useState('')
+  const [bodyId, setBodyId] = useState('any')
+  const [use, setUse] = useState<'any' | 'food'>('any')
+  const [chosenId, setChosenId] = useState<string | null>(null)
+  const [besideId, setBesideId] = useState('none')
+  const [adding, setAdding] = useState(false)
+  const media = Object.values(studio.media).filter((m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && suits(m, studio, bodyId, use))
+  const chosen = (chosenId && studio.media[chosenId]) || media[0]
+  const beside = Object.values(studio.media).filter((m) => (chosen?.kind === 'glaze' ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' : m.kind === 'glaze') && m.id !== chosen?.id)
+  return (
+    <div className="grid gap-6 lg:grid-cols-[19rem_minmax(0,1fr)_21rem]">
+      <div className="space-y-3">
+        <input type="search" className="input input-sm w-full" placeholder="Search" aria-label="Search the cupboard" value={search} onChange={(event) => setSearch(event.target.value)} />
+        <div className="grid grid-cols-2 gap-2">
+          <Select label="Suits the clay" value={bodyId} choices={[['any', 'any clay'] as const, ...Object.values(studio.bodies).map((b) => [b.id, b.name] as const)]} onChange={setBodyId} />
+          <Select label="Suits the use" value={use} choices={[['any', 'any use'], ['food', 'for food']]} onChange={setUse} />
+        </div>
+        {MEDIUM_KINDS.map((kind) => {
+          const group = media.filter((m) => m.kind === kind)
+          if (!group.length) return null
+          return (
+            <section key={kind}>
+              <h2 className="text-[13px] text-base-content/75">{KIND_WORDS[kind]}</h2>
+              <ul>
+                {group.map((medium) => (
+                  <li key={medium.id}>
+                    <button type="button" aria-pressed={chosen?.id === medium.id} onClick={() => { setChosenId(medium.id); setAdding(false) }} className={`flex w-full cursor-pointer items-center gap-2 px-1.5 py-1 text-left text-sm ${chosen?.id === medium.id && !adding ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}>
+                      <HatchSwatch kind={medium.kind} colour={medium.kind === 'wax' ? undefined : swatchOf(medium)} size={18} />
+                      <span className="flex-1 truncate">{medium.name}</span>
+                      <span className="numbers text-xs opacity-80">{medium.range.from}–{medium.range.to}</span>
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )
+        })}
+        {media.length === 0 && <p className="text-sm text-base-content/80">Nothing in the cupboard suits that.</p>}
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => setAdding(true)}>Add a material</button>
+      </div>
+      <div>
+        {adding ? (
+          <AddMedium studio={studio} onAdded={(id) => { if (studio.media[id] || !studio.bodies[id]) setChosenId(id); setAdding(false) }} />
+        ) : (
+          chosen && (
+            <>
+              <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
+                <div>
+                  <h2 className="text-xl font-bold">{chosen.name}</h2>
+                  <p className="text-sm text-base-content/80">{KNOWN_WORDS[chosen.knownBy]}{chosen.cautions.length ? ` · ${chosen.cautions.map((c) => CAUTION_WORDS[c]).join(', ')}` : ''}</p>
+                </div>
+                {beside.length > 0 && <span className="w-52"><Select label="Together with" value={beside.some((m) => m.id === besideId) ? besideId : 'none'} choices={[['none', 'by itself'] as const, ...beside.map((m) => [m.id, `with ${m.name}`] as const)]} onChange={setBesideId} /></span>}
+              </div>
+              <Ladder medium={chosen} studio={studio} beside={beside.find((m) => m.id === besideId) ?? null} />
+            </>
+          )
+        )}
+      </div>
+      {chosen && !adding && <MediumFields key={chosen.id} medium={chosen} studio={studio} />}
+    </div>
+  )
+}
+
+/** The clays, the applicators and the tools, with what the trade knows of each. */
+function Clays({ studio }: { studio: Studio }) {
+  return (
+    <div className="grid gap-8 lg:grid-cols-2">
+      <section aria-label="Clays">
+        <h2 className="mb-2 text-lg font-bold">Clays</h2>
+        <ul className="divide-y divide-base-300 border-y border-base-300">
+          {Object.values(studio.bodies).map((body) => (
+            <li key={body.id} className="flex gap-3 py-2 text-sm">
+              <span className="flex h-10 w-20 shrink-0 border border-base-content" title="wet, dry, bisque, fired">
+                {[body.raw.wet, body.raw.dry, body.raw.bisque, hexFromLab(labUnder(Float64Array.from(body.reflectance)))].map((hex, i) => (
+                  <span key={i} className="flex-1" style={{ background: hex }} />
+                ))}
+              </span>
+              <p>
+                <b>{body.name}</b>
+                <span className="numbers block text-base-content/80">cone {body.range.from} to {body.range.to}, bisque {body.bisqueCone}; shrinks {(100 * body.dryingShrinkage).toFixed(1)} % drying and {(100 * body.firingShrinkage).toFixed(1)} % in the fire; dries like {CLAY_WATER[body.water].name}</span>
+              </p>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-2 text-xs text-base-content/75">Colours from left: wet, dry, bisque, fired.</p>
+      </section>
+      <section aria-label="Applicators and tools">
+        <h2 className="mb-2 text-lg font-bold">Applicators</h2>
+        <ul className="mb-5 space-y-1 text-sm">
+          {APPLICATORS.map((id) => (
+            <li key={id}><b>{APPLICATOR[id].name}</b>: {APPLICATOR[id].words}. <span className="numbers text-base-content/80">{Number((3 / APPLICATOR[id].gain).toFixed(0))} {Math.round(3 / APPLICATOR[id].gain) === 1 ? 'coat' : 'coats'} for full cover</span></li>
+          ))}
+        </ul>
+        <h2 className="mb-2 text-lg font-bold">Tools</h2>
+        <ul className="space-y-1 text-sm">
+          {TOOLS.map((id) => (
+            <li key={id}><b>{TOOL[id].name}</b>: {TOOL[id].words}. <span className="numbers text-base-content/80">line {TOOL[id].lineMm} mm, {TOOL[id].depthMm} mm deep</span></li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  )
+}

@@ -1,0 +1,39 @@
+'use client'
+
+import { useState } from 'react'
+import { Printer } from 'lucide-react'
+import type { Tile } from '@/core/model/tile'
+import { exportLabels } from '@/store/colours'
+import { useStudio } from '@/store/studioStore'
+import { FitPanel } from './FitPanel'
+import { ProposePanel } from './ProposePanel'
+import { TileCard } from './TileCard'
+
+/** Test tiles: what to ask, what came out, and what that teaches. */
+export function TilesView() {
+  const studio = useStudio((s) => s.studio)
+  const [openId, setOpenId] = useState<string | null>(null)
+  const tiles = Object.values(studio.tiles).sort((a, b) => b.number - a.number)
+  const measured = tiles.filter((tile) => !tile.taken && tile.squares.some((square) => square.measured))
+  return (
+    <div className="px-6 py-4">
+      <div className="mb-4 flex flex-wrap items-center gap-4">
+        <h1 className="text-2xl font-bold">Tiles</h1>
+        <p className="text-base-content/80">{tiles.length ? `${tiles.length} ${tiles.length === 1 ? 'tile' : 'tiles'}` : 'No tile yet: ask a question.'}</p>
+        <button type="button" className="btn btn-sm ml-auto" disabled={!tiles.length} onClick={() => void exportLabels(tiles, studio)}><Printer size={15} aria-hidden /> Print labels</button>
+      </div>
+      <div className="grid gap-8 lg:grid-cols-[22rem_minmax(0,1fr)]">
+        <ProposePanel studio={studio} onAdded={setOpenId} />
+        <div className="space-y-4">
+          {measured.length > 0 && <FitPanel studio={studio} tiles={measured} />}
+          <ul className="space-y-3">
+            {tiles.map((tile: Tile) => (
+              <TileCard key={tile.id} tile={tile} studio={studio} open={openId === tile.id} onOpen={(open) => setOpenId(open ? tile.id : null)} />
+            ))}
+          </ul>
+          {!tiles.length && <p className="max-w-xl text-base-content/80">A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest squares that answer it, and learns from what comes out of the kiln.</p>}
+        </div>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,24 @@
+import { expose } from 'comlink'
+import type { Studio } from '@/core/model/studio'
+import { ladderOf, type LadderRow } from '@/core/usecases/ladder'
+import { refit, type Refit } from '@/core/usecases/opticsBelief'
+import { recipesFor, type Matched, type Wanted } from '@/core/usecases/recipes'
+import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/testTiles'
+
+/** What colours depend on. */
+export type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
+
+const api = {
+  /** The ladder of a medium, by itself or beside a glaze. */
+  ladder: (mediumId: string, materials: Materials, besideId: string | null): LadderRow[] => (materials.media[mediumId] ? ladderOf(materials.media[mediumId], materials, besideId ? (materials.media[besideId] ?? null) : null) : []),
+  /** What measured tiles change. */
+  refit: (studio: Studio, tileIds: readonly string[], progress: (share: number) => void): Refit => refit(studio, tileIds, progress),
+  /** Recipes for a colour. */
+  match: (studio: Studio, wanted: Wanted, progress: (share: number) => void): Matched => recipesFor(studio, wanted, progress),
+  /** Tiles that answer a question. */
+  propose: (studio: Studio, question: Question): ProposedTile[] => proposeTiles(studio, question),
+}
+
+export type ColoursWorker = typeof api
+
+expose(api)
