@@ -1,4 +1,10 @@
+import type { Page } from '@playwright/test'
 import { drawn, expect, open, openPlan, step, test, wheel } from './studio'
+
+test.use({ timezoneId: 'UTC' })
+
+/** All pictures are taken on the same Wednesday afternoon. */
+test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
 
 const shot = (name: string) => ({ path: `docs/screenshots/${name}.png` })
 
@@ -77,4 +83,76 @@ test('new piece', async ({ page }) => {
 test('studio', async ({ page }) => {
   await open(page, '/studio')
   await page.screenshot(shot('studio'))
+})
+
+async function planned(page: Page): Promise<void> {
+  await open(page, '/days')
+  await page.getByRole('button', { name: 'Plan the days' }).click()
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByTestId('days-board')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+}
+
+test('days', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1000 })
+  await planned(page)
+  await page.waitForTimeout(600)
+  await page.screenshot(shot('days'))
+})
+
+test('dryness of all pieces', async ({ page }) => {
+  await open(page, '/days')
+  await page.getByRole('radio', { name: 'Dryness now' }).click()
+  await expect(page.getByTestId('dryness-now')).toHaveAttribute('data-busy', 'false', { timeout: 60_000 })
+  await page.screenshot(shot('dryness-now'))
+})
+
+test('dryness of one piece', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1000 })
+  await openPlan(page, 'reed-jugs')
+  await page.getByRole('radio', { name: 'dryness', exact: true }).click()
+  await expect(page.getByTestId('dryness')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  await page.waitForTimeout(1500)
+  await page.screenshot(shot('plan-dryness'))
+})
+
+test('cupboard', async ({ page }) => {
+  await open(page, '/cupboard')
+  await page.getByRole('button', { name: /^Tide blue/ }).click()
+  await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  await page.waitForTimeout(400)
+  await page.screenshot(shot('cupboard'))
+})
+
+test('mixing and matching', async ({ page }) => {
+  await open(page, '/cupboard')
+  await page.getByRole('radio', { name: 'Mix and match' }).click()
+  const wanted = page.getByLabel('Wanted colour, in figures')
+  await wanted.fill('58 -22 24')
+  await wanted.press('Enter')
+  await page.getByRole('button', { name: 'Find recipes' }).click()
+  await expect(page.getByTestId('recipes')).toBeVisible({ timeout: 30_000 })
+  await page.screenshot(shot('mix'))
+})
+
+test('tiles', async ({ page }) => {
+  await open(page, '/tiles')
+  await page.getByLabel('Does').selectOption({ label: 'Tide blue' })
+  await page.getByRole('button', { name: 'Lay it out' }).click()
+  await page.getByRole('button', { name: 'Make this tile' }).click()
+  for (const [i, lab] of ['58 -10 -24', '49 -10 -32', '46 -10 -35', '45 -10 -36', '62 -9 -21', '54 -9 -29'].entries()) {
+    const field = page.getByLabel(`Square ${i + 1} as fired, in figures`)
+    await field.fill(lab)
+    await field.press('Enter')
+  }
+  await page.getByRole('button', { name: 'See what that teaches' }).click()
+  await expect(page.getByTestId('after')).toBeVisible({ timeout: 30_000 })
+  await page.screenshot(shot('tiles'))
+})
+
+test('the colours of a piece', async ({ page }) => {
+  await openPlan(page, 'kelp-bottle')
+  await page.getByRole('radio', { name: 'colours', exact: true }).click()
+  await expect(page.getByTestId('colours')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  await page.waitForTimeout(900)
+  await page.screenshot(shot('plan-colours'))
 })

@@ -3,7 +3,7 @@ import { build } from 'esbuild'
 import { execFileSync } from 'node:child_process'
 import { existsSync, rmSync } from 'node:fs'
 
-for (const bench of ['skin', 'days']) {
+for (const bench of ['skin', 'days', 'colours']) {
   await build({ entryPoints: [`bench/${bench}.ts`], bundle: true, platform: 'node', format: 'esm', outfile: '.vernice/bench.mjs', logLevel: 'error' })
   execFileSync(process.execPath, ['.vernice/bench.mjs'], { stdio: 'inherit' })
 }

@@ -1,48 +1,46 @@
+'use client'
+
+import { useState } from 'react'
 import type { MoistureStage } from '@/core/clay/drying/course'
 import type { Studio } from '@/core/model/studio'
-import { columnOf, type PieceDrying } from '@/core/usecases/pieceDrying'
+import type { PieceDrying } from '@/core/usecases/pieceDrying'
 import { momentWords, spanWords } from '@/core/usecases/timeWords'
+import { Segments } from '@/ui/kit/fields'
 
 const ROWS: readonly MoistureStage[] = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry']
 
-const ROW_WORDS: Readonly<Record<MoistureStage, string>> = { wet: 'wet', softLeatherHard: 'soft', leatherHard: 'leather-hard', hardLeatherHard: 'hard', tooFirm: 'too firm', boneDry: 'bone dry' }
+const ROW_WORDS: Readonly<Record<MoistureStage, string>> = { wet: 'wet', softLeatherHard: 'soft leather-hard', leatherHard: 'leather-hard', hardLeatherHard: 'hard leather-hard', tooFirm: 'too firm to work', boneDry: 'bone dry' }
 
-/** When each stage comes: likely for wall, rim and foot, early to late for the wall. */
+/** When rim, wall or foot comes to each stage as the piece stands: likely, and early to late. */
 export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; studio: Studio; nowMs: number }) {
-  const wall = columnOf(drying, 'wall')
-  const rim = columnOf(drying, 'rim')
-  const foot = columnOf(drying, 'foot')
-  const at = (hours: number | undefined) => (hours === undefined ? '–' : momentWords(drying.madeMs + hours * 3_600_000, nowMs, studio))
+  const [columnId, setColumnId] = useState('wall')
+  const column = drying.columns.find((c) => c.id === columnId) ?? drying.columns[0]
   return (
     <div>
-      <table className="numbers w-full text-[13px] leading-snug">
+      <Segments small label="Part of the piece" value={column.id} choices={drying.columns.map((c) => [c.id, c.name] as const)} onChange={setColumnId} />
+      <table className="numbers mt-1 w-full text-[13px] leading-snug">
         <caption className="sr-only">When each stage is reached as it stands</caption>
         <thead>
           <tr className="text-left text-base-content/75">
             <th className="py-0.5 font-normal">as it stands</th>
-            <th className="font-normal">{wall.name}</th>
-            <th className="font-normal">{rim.name}</th>
-            <th className="font-normal">{foot.name}</th>
+            <th className="font-normal">likely</th>
+            <th className="font-normal">early to late</th>
           </tr>
         </thead>
         <tbody>
           {ROWS.map((stage) => {
-            const time = wall.reaches[stage]
+            const time = column.reaches[stage]
             return (
-              <tr key={stage} className="border-t border-base-300 align-top" data-stage-row={stage}>
+              <tr key={stage} className="border-t border-base-300" data-stage-row={stage}>
                 <th className="py-1 pr-2 text-left font-normal">{ROW_WORDS[stage]}</th>
-                <td className="py-1 pr-2">
-                  <b>{at(time?.likely)}</b>
-                  {time && <span className="block text-xs whitespace-nowrap text-base-content/75">{spanWords(time, drying.madeMs, nowMs, studio)}</span>}
-                </td>
-                <td className="py-1 pr-2 text-xs whitespace-nowrap">{at(rim.reaches[stage]?.likely)}</td>
-                <td className="py-1 text-xs whitespace-nowrap">{at(foot.reaches[stage]?.likely)}</td>
+                <td className="py-1 pr-2 font-bold whitespace-nowrap">{time ? momentWords(drying.madeMs + time.likely * 3_600_000, nowMs, studio) : 'not like this'}</td>
+                <td className="py-1 whitespace-nowrap text-base-content/80">{time ? spanWords(time, drying.madeMs, nowMs, studio) : ''}</td>
               </tr>
             )
           })}
         </tbody>
       </table>
-      <p className="mt-1 text-xs text-base-content/75">Small print: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not fully known. Sideways drying, plaster and dew under plastic are not in it.</p>
+      <p className="mt-1 text-xs text-base-content/75">Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not fully known. Sideways drying, plaster and dew under plastic are not in it.</p>
     </div>
   )
 }
