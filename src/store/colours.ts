@@ -1,6 +1,5 @@
 'use client'
 
-import { useEffect, useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { Tile } from '@/core/model/tile'
@@ -13,21 +12,7 @@ import { cardWorker, coloursWorker, reporting, skinWorker } from '@/workers/clie
 import { download } from './download'
 import { font } from './exports'
 import { tell } from './studioStore'
-
-/** Asks whenever the key changes; keeps the last answer meanwhile. */
-function useAsked<T>(key: string, ask: () => Promise<T>, empty: T): { value: T; busy: boolean } {
-  const [state, setState] = useState<{ key: string; value: T }>({ key: '', value: empty })
-  useEffect(() => {
-    let alive = true
-    void ask().then((value) => alive && setState({ key, value }))
-    return () => {
-      alive = false
-    }
-    // The key stands for everything that is asked.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key])
-  return { value: state.value, busy: state.key !== key }
-}
+import { useAsked } from './useAsked'
 
 /** The ladder of a medium, by itself or beside a glaze. */
 export const useLadder = (mediumId: string, studio: Studio, besideId: string | null): { value: readonly LadderRow[]; busy: boolean } =>

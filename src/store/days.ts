@@ -13,6 +13,7 @@ import type { Rescue } from '@/core/usecases/rescue'
 import { callback, daysWorker, planningWorker } from '@/workers/clients'
 import { download, fileName } from './download'
 import { run, tell, useStudio } from './studioStore'
+import { useAsked } from './useAsked'
 
 const MINUTE = 60_000
 
@@ -30,22 +31,6 @@ export function useNow(): number {
 
 /** An instant as documents keep it. */
 export const instantNow = (): string => new Date(Math.floor(Date.now() / 1000) * 1000).toISOString().replace(/\.\d+Z$/, 'Z')
-
-/** Asks a worker whenever the key changes; keeps the last answer meanwhile. */
-function useAsked<T>(key: string, ask: () => Promise<T>, empty: T): { value: T; busy: boolean } {
-  const [state, setState] = useState<{ key: string; value: T }>({ key: '', value: empty })
-  useEffect(() => {
-    let alive = true
-    const timer = setTimeout(() => void ask().then((value) => alive && setState({ key, value })), 60)
-    return () => {
-      alive = false
-      clearTimeout(timer)
-    }
-    // The key stands for everything that is asked.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key])
-  return { value: state.value, busy: state.key !== key }
-}
 
 const FIVE_MINUTES = 5 * MINUTE
 

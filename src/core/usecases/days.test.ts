@@ -308,6 +308,16 @@ describe('rescue, when the moment is past', () => {
     }
   })
 
+  it('where later steps still fit, covering it again is offered', () => {
+    const jar = studio.pieces['dotted-jar']
+    const soft = { ...build.coat('tide-blue', OUTSIDE, 1), id: 'soft-1', done: false } as Piece['steps'][number]
+    const steps = [{ ...build.bring('softLeatherHard'), id: 'soft-0', done: false } as Piece['steps'][number], soft, ...jar.steps]
+    const firm = with_('dotted-jar', { steps, making: { ...jar.making, madeAt: iso(NOW - 12 * HOUR), log: [] } })
+    const drying = dryingOf(firm.pieces['dotted-jar'], firm)
+    expect(columnOf(drying, 'wall').stageNow).toBe('leatherHard')
+    expect(rescues(firm.pieces['dotted-jar'], firm, drying, NOW, id).map((option) => option.id)).toContain('cover')
+  })
+
   it('too firm but not dry may be damped and boxed', () => {
     const firm = with_('dotted-jar', { making: { ...studio.pieces['dotted-jar'].making, madeAt: iso(NOW - 26 * HOUR), log: [] } })
     const drying = dryingOf(firm.pieces['dotted-jar'], firm)

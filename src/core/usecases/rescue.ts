@@ -43,13 +43,16 @@ export function lostWindow(piece: Piece, drying: PieceDrying): Lost | null {
 export function rescues(piece: Piece, studio: Studio, drying: PieceDrying, nowMs: number, freshId: (n: number) => string): Rescue[] {
   const lost = lostWindow(piece, drying)
   if (!lost) return []
-  const options: (Rescue | null)[] = [damp(piece, studio, drying, lost, nowMs), onDry(piece, studio), replan(piece, studio, 'wax', freshId), replan(piece, studio, 'bisque', freshId), withCare(piece, studio, lost)]
+  const options: (Rescue | null)[] = [recover(piece, lost, nowMs), damp(piece, studio, drying, lost, nowMs), onDry(piece, studio), replan(piece, studio, 'wax', freshId), replan(piece, studio, 'bisque', freshId), withCare(piece, studio, lost)]
   return options.filter((option): option is Rescue => option !== null)
 }
 
-/** Covering a piece that is still within its window: how long that holds it. */
-export function coverRescue(piece: Piece, at: string): Rescue {
-  return { id: 'cover', label: 'Seal it now', words: 'Plastic, closed: the clay stays nearly as it is for days.', command: { type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at, cover: 'sealed' } } }
+/** Covering it again, where later steps still fit the clay as it is. */
+function recover(piece: Piece, { now, step }: Lost, nowMs: number): Rescue | null {
+  const times = timeline(piece.steps)
+  const fits = piece.steps.some((s, i) => !s.done && s !== step && s.act !== 'bring' && s.act !== 'fire' && times[i].stage === now && now !== 'boneDry' && !piece.steps.slice(0, i).some((before) => before.act === 'fire'))
+  if (!fits) return null
+  return { id: 'cover', label: 'Seal it for what still fits', words: 'Plastic, closed: the clay stays nearly as it is for days, and the steps that want it so can still be done.', command: { type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at: new Date(nowMs).toISOString(), cover: 'sealed' } } }
 }
 
 /** Clay that is too firm but not dry takes water back in a damp box; dry clay does not, evenly. */

@@ -11,11 +11,11 @@ const DAY = 24 * HOUR
 
 type Told = Pick<Studio, 'calendar' | 'settings'>
 
-/** An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” this week, else “Thu 12 Mar”. */
+/** An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” in the week to come or yesterday, else “Thu 12 Mar”. */
 export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: Told): string {
   const clock = localClock(ms, timeZone, settings.clock)
   if (localDate(ms, timeZone) === localDate(nowMs, timeZone)) return clock
-  if (Math.abs(ms - nowMs) < 6 * DAY) return `${localDay(ms, timeZone).split(' ')[0]} ${clock}`
+  if (ms > nowMs - DAY && ms < nowMs + 6 * DAY) return `${localDay(ms, timeZone).split(' ')[0]} ${clock}`
   return localDay(ms, timeZone)
 }
 

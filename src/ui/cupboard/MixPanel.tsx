@@ -112,7 +112,8 @@ function Matching({ studio, bodyId, glazeId, cone }: { studio: Studio; bodyId: s
   const jars = mixable(studio)
   const [wanted, setWanted] = useState<Triple | null>(null)
   const [most, setMost] = useState(2)
-  const [without, setWithout] = useState<readonly string[]>([])
+  // Slips and opaque colours want another place than underglazes; whoever wants them mixed adds them.
+  const [without, setWithout] = useState<readonly string[]>(jars.filter((m) => m.kind !== 'underglaze').map((m) => m.id))
   const [matched, setMatched] = useState<Matched | null>(null)
   const [share, setShare] = useState<number | null>(null)
   const find = async () => {

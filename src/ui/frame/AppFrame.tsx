@@ -45,13 +45,13 @@ function Header() {
   const onPlan = path.startsWith('/plan/')
   const views = onPlan ? [VIEWS[0], [path, pieces[path.slice(6)]?.name ?? 'Plan'] as const, ...VIEWS.slice(1)] : VIEWS
   return (
-    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6 print:hidden">
+    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6 max-lg:gap-x-4 max-lg:px-4 print:hidden">
       <Link href="/" className="display text-2xl font-bold">
         Vernice
       </Link>
-      <nav aria-label="Views" className="flex min-w-0 items-center gap-x-6 overflow-hidden">
+      <nav aria-label="Views" className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm">
         {views.map(([href, word]) => (
-          <Link key={href} href={href} aria-current={href === path ? 'page' : undefined} className={`relative truncate py-3 ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}>
+          <Link key={href} href={href} aria-current={href === path ? 'page' : undefined} className={`relative py-3 ${href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0'} ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}>
             {word}
             {href === path && <Stroke />}
           </Link>
@@ -88,7 +88,7 @@ function UndoAndSave() {
       <button type="button" className="btn btn-ghost btn-sm px-2" onClick={redo} disabled={!forth} aria-label={forth ? `Redo: ${forth}` : 'Redo'} title={forth ? `Redo: ${forth}` : 'Nothing to redo'}>
         <Redo2 size={18} />
       </button>
-      <span className="numbers ml-2 min-w-24 text-right text-base-content/80" role="status" data-save={save}>
+      <span className="numbers ml-2 min-w-24 text-right max-lg:ml-0 max-lg:min-w-20 text-base-content/80" role="status" data-save={save}>
         {save === 'saved' ? `saved ${time ?? ''}` : save === 'saving' ? 'saving…' : 'not saved'}
       </span>
     </div>

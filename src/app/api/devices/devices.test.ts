@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { DEMO_NOW_MS } from '@/core/demo/demoDays'
+import { demoStudio } from '@/core/demo/demoStudio'
+import { roomReadingSchema } from '@/core/model/room'
+import { POST } from './bench-scale/route'
+import { GET } from './room-sensor/route'
+
+const studio = demoStudio()
+const sensor = (query: Record<string, string>) => GET(new Request(`http://studio.test/api/devices/room-sensor?${new URLSearchParams(query)}`))
+const scale = (body: unknown) => POST(new Request('http://studio.test/api/devices/bench-scale', { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }))
+const AT = { from: '2026-03-01T00:00:00Z', to: '2026-03-02T00:00:00Z' }
+
+describe('the simulated room sensor', () => {
+  it('answers in the stated format, says it is simulated, and gives the same for the same request', async () => {
+    const read = async () => (await sensor({ seed: '4', celsius: '18', humidity: '0.6', ...AT })).json()
+    const answer = await read()
+    expect(answer).toMatchObject({ format: 'vernice.room-record', version: 1, simulated: true })
+    expect(answer.readings).toHaveLength(25)
+    for (const reading of answer.readings) expect(roomReadingSchema.safeParse(reading).success).toBe(true)
+    expect(await read()).toEqual(answer)
+  })
+
+  it.each([[{ humidity: '0.6', ...AT }, 'celsius'], [{ celsius: '900', humidity: '0.6', ...AT }, 'celsius'], [{ celsius: '18', humidity: '60', ...AT }, 'humidity'], [{ celsius: '18', humidity: '0.6', from: 'monday', to: AT.to }, 'from']])('refuses %j with what to give', async (query, part) => {
+    const answer = await sensor(query as unknown as Record<string, string>)
+    expect(answer.status).toBe(400)
+    expect((await answer.json()).error).toContain(part)
+  })
+})
+
+describe('the simulated bench scale', () => {
+  const piece = studio.pieces['reed-jugs']
+  const asked = { piece, body: studio.bodies[piece.bodyId], room: studio.rooms.shed, at: new Date(DEMO_NOW_MS).toISOString() }
+
+  it('weighs less than the wet piece and more than the dry one', async () => {
+    const answer = await (await scale(asked)).json()
+    expect(answer).toMatchObject({ format: 'vernice.weight', version: 1, simulated: true })
+    expect(answer.grams).toBeLessThan(piece.making.wetGrams!)
+    expect(answer.grams).toBeGreaterThan(piece.making.wetGrams! / 1.25)
+  })
+
+  it.each([[{ ...asked, piece: { ...piece, making: { ...piece.making, wetGrams: null } } }, 409, 'what it weighed'], ['not json', 400, 'not JSON'], [{ ...asked, at: 'now' }, 400, 'at'], [{ ...asked, room: { ...asked.room, celsius: 'warm' } }, 400, 'room.celsius'], ['x'.repeat(2_000_001), 413, '2000001']])('refuses what it cannot weigh, with a reason', async (body, status, part) => {
+    const answer = await scale(body)
+    expect(answer.status).toBe(status)
+    expect((await answer.json()).error).toContain(part)
+  })
+})
