@@ -10,8 +10,6 @@ const day = z.iso.date()
 /** Hours of a weekday when hands are in the studio, or a class is. Monday is 1. Local times of the calendar's zone. */
 export const weeklyHoursSchema = z.strictObject({ id, name: z.string().trim().min(1).max(60), weekday: z.int().min(1).max(7), from: clock, to: clock })
 
-export type WeeklyHours = z.infer<typeof weeklyHoursSchema>
-
 /** A day that differs: closed, or open at other hours. */
 export const exceptionSchema = z.strictObject({ date: day, hours: z.strictObject({ from: clock, to: clock }).nullable(), note: z.string().max(120) })
 

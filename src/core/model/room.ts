@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { UNCALIBRATED } from '../clay/drying/calibrate'
 import { BLOWERS } from '../clay/drying/airSide'
 
 /** An instant, in UTC. */
@@ -24,4 +25,4 @@ export const roomSchema = z.strictObject({
 export type Room = z.infer<typeof roomSchema>
 
 /** A new room as most studios are. */
-export const plainRoom = (id: string, name: string): Room => ({ id, name, celsius: 21, humidity: 0.5, air: 'none', factor: { ln: 0, sigma: 0.3 }, record: [] })
+export const plainRoom = (id: string, name: string): Room => ({ id, name, celsius: 21, humidity: 0.5, air: 'none', factor: { ...UNCALIBRATED }, record: [] })

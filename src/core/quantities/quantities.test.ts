@@ -1,7 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { bucketMl, coatMl } from './coatVolume'
-import { dryGramsPerLitre, litreWeight, mixedLitreWeight, scaledBatch, waterToAdd } from './suspension'
+import { dryGramsPerLitre, scaledBatch, waterToAdd } from './suspension'
+
+/** Weight of a litre that holds some grams of solids: solids push out their own volume of water. */
+const litreWeight = (dryGrams: number, density: number) => 1000 + dryGrams - dryGrams / density
+
+/** Weight of a litre when suspensions are poured together. */
+const mixedLitreWeight = (parts: readonly { ml: number; litreGrams: number }[]) => parts.reduce((sum, p) => sum + p.ml * p.litreGrams, 0) / parts.reduce((sum, p) => sum + p.ml, 0)
 
 describe('suspensions', () => {
   it('Brongniart’s formula: a litre of 1500 g with solids of 2.5 g/ml holds 833 g of them (textbook example)', () => {

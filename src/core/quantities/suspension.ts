@@ -6,9 +6,6 @@ export const SOLIDS_DENSITY = 2.6
 /** Dry solids in a litre of suspension, g. Brongniart’s formula: (litre weight − 1000) · ρ/(ρ − 1). Litre weight in g. */
 export const dryGramsPerLitre = (litreGrams: number, solidsDensity = SOLIDS_DENSITY): number => ((litreGrams - 1000) * solidsDensity) / (solidsDensity - 1)
 
-/** Litre weight of a suspension that holds some grams of solids in a litre; the inverse of Brongniart’s formula. */
-export const litreWeight = (dryGrams: number, solidsDensity = SOLIDS_DENSITY): number => 1000 + (dryGrams * (solidsDensity - 1)) / solidsDensity
-
 /** Water to add, ml, to bring some ml of a suspension from one litre weight down to another; fails when it would have to be thickened. */
 export function waterToAdd(volumeMl: number, litreGrams: number, wantedGrams: number): Result<number> {
   const bad = (path: string, value: number, expected: string) => fail({ code: 'bad-value' as const, path, actual: `${value} g`, expected })
@@ -29,6 +26,3 @@ export function scaledBatch(lines: readonly BatchLine[], baseGrams: number): { n
   const base = lines.filter((line) => !line.name.startsWith('+')).reduce((sum, line) => sum + line.percent, 0)
   return lines.map(({ name, percent }) => ({ name: name.replace(/^\+\s*/, ''), grams: base > 0 ? (baseGrams * percent) / base : 0 }))
 }
-
-/** Weight of a litre when two suspensions are mixed by volume. */
-export const mixedLitreWeight = (parts: readonly { ml: number; litreGrams: number }[]): number => parts.reduce((sum, p) => sum + p.ml * p.litreGrams, 0) / parts.reduce((sum, p) => sum + p.ml, 0)

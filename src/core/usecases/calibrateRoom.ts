@@ -1,4 +1,4 @@
-import { fitDryingFactor, type DryingFactor, type Sighting } from '../clay/drying/calibrate'
+import { fitDryingFactor, UNCALIBRATED, type DryingFactor, type Sighting } from '../clay/drying/calibrate'
 import { dryWall, stageBegins } from '../clay/drying/course'
 import { CLAY_WATER, contentAt, type ClayWater } from '../clay/drying/clayWater'
 import { meanWater, type SolverSettings } from '../clay/drying/wallSolver'
@@ -58,5 +58,5 @@ function sightingsOf(piece: Piece, studio: Studio, room: Room): Sighting[] {
 /** The drying factor of a room from all that was seen in it; its own as it stands when nothing was. */
 export function calibratedFactor(studio: Studio, room: Room): { factor: DryingFactor; sightings: number } {
   const sightings = sightingsIn(studio, room)
-  return { factor: sightings.length ? fitDryingFactor(sightings) : { ln: 0, sigma: 0.3 }, sightings: sightings.length }
+  return { factor: sightings.length ? fitDryingFactor(sightings) : UNCALIBRATED, sightings: sightings.length }
 }

@@ -15,6 +15,9 @@ export interface DayItem {
   readonly words: string
 }
 
+/** This near to the end of a session a cover is put on in leaving. */
+const LEAVING_MS = 45 * 60_000
+
 /** What a cover asks the hands to do. */
 const COVER_VERB: Readonly<Record<Cover, string>> = { open: 'uncover', draped: 'drape', sealed: 'seal in plastic', dampBox: 'put into the damp box' }
 
@@ -36,11 +39,13 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
       const piece = studio.pieces[visit.pieceId]
       const atMs = Date.parse(visit.at)
       const untilMs = Date.parse(visit.until)
+      const session = sessionsBetween(calendar, atMs, untilMs + 1).find((s) => s.id === sessionId)
       const work = [...(visit.makes ? ['make'] : []), ...titles(piece, visit, studio)]
       const before = visit.makes ? 'open' : plannedCoverBefore(piece, schedule, atMs)
       const items: DayItem[] = []
       if (work.length) items.push({ atMs, pieceId: piece.id, kind: visit.makes ? 'make' : 'work', words: `${clock(atMs)} ${piece.name}: ${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}` })
-      if (visit.cover !== (work.length ? 'open' : before)) items.push({ atMs: untilMs, pieceId: piece.id, kind: 'cover', words: `${clock(untilMs)} ${COVER_VERB[visit.cover]} ${named(piece)}${work.length ? ' before you leave' : ''}` })
+      const leaving = session !== undefined && untilMs > session.endMs - LEAVING_MS
+      if (visit.cover !== (work.length ? 'open' : before)) items.push({ atMs: untilMs, pieceId: piece.id, kind: 'cover', words: `${clock(untilMs)} ${COVER_VERB[visit.cover]} ${named(piece)}${leaving ? ' before you leave' : ''}` })
       return items
     })
     .sort((a, b) => a.atMs - b.atMs)

@@ -31,13 +31,6 @@ export function windowWords({ stage, opens, closes, state }: StepWindow, { madeM
   return closes ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands` : 'any time from now on'
 }
 
-/** Days and hours, roundly: “3 days”, “14 h”, “40 min”. */
-export function roughly(hours: number): string {
-  if (hours >= 48) return `${Math.round(hours / 24)} days`
-  if (hours >= 1.75) return `${Math.round(hours)} h`
-  return `${Math.max(1, Math.round(hours * 60))} min`
-}
-
 /** One row of the drying chart: hours since made, and the water of each column in % of the dry clay. */
 export type ChartPoint = { readonly hours: number } & Readonly<Record<string, number>>
 

@@ -90,11 +90,12 @@ function Media({ studio }: { studio: Studio }) {
           <Select label="Suits the clay" value={bodyId} choices={[['any', 'any clay'] as const, ...Object.values(studio.bodies).map((b) => [b.id, b.name] as const)]} onChange={setBodyId} />
           <Select label="Suits the use" value={use} choices={[['any', 'any use'], ['food', 'for food']]} onChange={setUse} />
         </div>
+        <div className="max-lg:columns-3 max-lg:gap-4">
         {MEDIUM_KINDS.map((kind) => {
           const group = media.filter((m) => m.kind === kind)
           if (!group.length) return null
           return (
-            <section key={kind}>
+            <section key={kind} className="mb-3 break-inside-avoid">
               <h2 className="text-[13px] text-base-content/75">{KIND_WORDS[kind]}</h2>
               <ul>
                 {group.map((medium) => (
@@ -110,6 +111,7 @@ function Media({ studio }: { studio: Studio }) {
             </section>
           )
         })}
+        </div>
         {media.length === 0 && <p className="text-sm text-base-content/80">Nothing in the cupboard suits that.</p>}
         <button type="button" className="btn btn-sm btn-primary" onClick={() => setAdding(true)}>Add a material</button>
       </div>

@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import { useState } from 'react'
 import { CalendarPlus, CalendarRange, Printer } from 'lucide-react'
 import type { Visit } from '@/core/model/calendar'
@@ -55,6 +56,7 @@ export function DaysView() {
             <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
             {selected && <VisitStrip studio={studio} visit={selected} now={now} reports={reports} onClose={() => setSelected(null)} />}
+            {hours && studio.order.length === 0 && <p className="mb-3">No piece is on the rack yet; <Link className="link" href="/new">plan the first one</Link>, then its steps find their days here.</p>}
             {hours && <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />}
           </div>
           {planned && <SessionLists studio={studio} now={now} />}

@@ -1,0 +1,94 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, open, openPlan, test } from './studio'
+
+test.use({ timezoneId: 'UTC' })
+test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
+
+/** What a screen reader or a keyboard would stumble over. */
+async function faults(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).disableRules(['color-contrast-enhanced']).analyze()
+  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 140)).join(' | ')}`)
+}
+
+test('days, dryness, hours and rooms can be read and used without eyes or mouse', async ({ page }) => {
+  await open(page, '/days')
+  await page.getByRole('button', { name: /^Plan the days/ }).click()
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  expect(await faults(page)).toEqual([])
+  for (const tab of ['Dryness now', 'Hours and kilns', 'Rooms']) {
+    await page.getByRole('radio', { name: tab }).click()
+    await page.waitForTimeout(300)
+    expect(await faults(page), tab).toEqual([])
+  }
+})
+
+test('cupboard and tiles can be read and used without eyes or mouse', async ({ page }) => {
+  await open(page, '/cupboard')
+  await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  expect(await faults(page)).toEqual([])
+  for (const tab of ['Clays and tools', 'Mix and match', 'Amounts']) {
+    await page.getByRole('radio', { name: tab }).click()
+    expect(await faults(page), tab).toEqual([])
+  }
+  await open(page, '/tiles')
+  await page.getByRole('button', { name: 'Lay it out' }).click()
+  await page.getByRole('button', { name: 'Make this tile' }).click()
+  expect(await faults(page)).toEqual([])
+})
+
+test('the dryness and the colours of a piece can be read without eyes', async ({ page }) => {
+  await openPlan(page, 'reed-jugs')
+  await page.getByRole('radio', { name: 'dryness', exact: true }).click()
+  await expect(page.getByTestId('dryness')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  expect(await faults(page)).toEqual([])
+  await page.getByRole('radio', { name: 'colours', exact: true }).click()
+  await expect(page.getByTestId('colours')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  expect(await faults(page)).toEqual([])
+})
+
+test('by keyboard alone a visit is chosen and moved to the session after', async ({ page }) => {
+  await open(page, '/days')
+  await page.getByRole('button', { name: /^Plan the days/ }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  const visit = page.getByTestId('days-board').getByRole('button', { name: /^Scallop dish, Wed 4 Mar/ })
+  await visit.focus()
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Session after' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('days-board').getByRole('button', { name: /Scallop dish, Thu 5 Mar.*pinned/ })).toBeVisible({ timeout: 60_000 })
+})
+
+test('on a tablet the new views keep within the page', async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 1180 })
+  for (const path of ['/days', '/cupboard', '/tiles', '/']) {
+    await open(page, path)
+    const wide = await page.evaluate(() => document.querySelector('main')!.scrollWidth - document.querySelector('main')!.clientWidth)
+    expect(wide, path).toBeLessThanOrEqual(1)
+    for (const word of ['Rack', 'Days', 'Cupboard', 'Tiles', 'New piece', 'Studio']) await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: word, exact: true })).toBeInViewport()
+  }
+})
+
+test('thirty pieces of a class stand in one view, each at its own dryness', async ({ page }) => {
+  await open(page, '/studio')
+  const download = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Export the studio' }).click()
+  const { readFile } = await import('node:fs/promises')
+  const file = JSON.parse(await readFile(await (await download).path(), 'utf8')) as { studio: { pieces: Record<string, { id: string; name: string; making: { madeAt: string; log: unknown[] }; steps: { done: boolean }[] }>; order: string[] } }
+  const model = file.studio.pieces['reed-jugs']
+  file.studio.pieces = Object.fromEntries(
+    Array.from({ length: 30 }, (_, i) => {
+      const id = `cup-${i}`
+      return [id, { ...model, id, name: `Cup ${i + 1}`, making: { ...model.making, madeAt: new Date(Date.UTC(2026, 2, 4, 15) - i * 5 * 3_600_000).toISOString(), log: [] } }]
+    }),
+  )
+  file.studio.order = Object.keys(file.studio.pieces)
+  await page.getByLabel('Open a Vernice file').setInputFiles({ name: 'class.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) })
+  await page.getByRole('link', { name: 'Days' }).click()
+  await page.getByRole('radio', { name: 'Dryness now' }).click()
+  await expect(page.getByTestId('dryness-now')).toHaveAttribute('data-busy', 'false', { timeout: 90_000 })
+  await expect(page.getByTestId('dryness-now').locator('[data-piece]')).toHaveCount(30)
+  for (const group of ['past', 'wet']) expect(await page.locator(`[data-group="${group}"] [data-piece]`).count(), group).toBeGreaterThan(2)
+  expect((await page.locator('[data-group="ready"] [data-piece]').count()) + (await page.locator('[data-group="soon"] [data-piece]').count())).toBeGreaterThan(0)
+})
