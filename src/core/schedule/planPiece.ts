@@ -121,7 +121,7 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
   let startedMs = state.startedMs
   const tasks: Task[] = []
   let made = state.startedMs !== Infinity
-  leave(job, state, session, start, openMs, water, 0, 0, tasks, startedMs, state.readyMs, made, settings, out)
+  leave(job, state, session, start, start, water, 0, 0, [], startedMs, state.readyMs, made, settings, out)
   for (let k = state.done; k < job.tasks.length; k++) {
     const task = job.tasks[k]
     if (task.kind === 'fire') break
