@@ -38,6 +38,8 @@ test('a material is added from a swatch, found by search, and its ladder says ho
   await page.getByLabel('Suits the clay').selectOption({ label: 'Dune buff stoneware' })
   await expect(page.getByRole('button', { name: /^Clear, gloss/ })).toHaveCount(0)
   await expect(page.getByRole('button', { name: /^Clear, stoneware/ })).toBeVisible()
+  await page.getByLabel('Suits the cone').selectOption({ label: 'cone 6' })
+  await expect(page.getByRole('button', { name: /^Berry red/ })).toHaveCount(0)
 })
 
 test('a tile is planned, fired, measured; the cupboard learns, and the ladder moves and becomes sure', async ({ page }) => {

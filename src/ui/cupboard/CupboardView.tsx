@@ -5,7 +5,7 @@ import { Download, FolderOpen } from 'lucide-react'
 import { sentence } from '@/core/base/issue'
 import { hexFromLab } from '@/core/colour/colourSpaces'
 import { labUnder } from '@/core/colour/layeredColour'
-import { coneIndex } from '@/core/firing/cones'
+import { coneIndex, CONES, type Cone } from '@/core/firing/cones'
 import { readMediaCsv, writeMediaCsv } from '@/core/formats/mediaCsv'
 import { CAUTION_WORDS, MEDIUM_KINDS, type Medium, type MediumKind } from '@/core/model/material'
 import { APPLICATOR, APPLICATORS, TOOL, TOOLS } from '@/core/model/tools'
@@ -63,11 +63,12 @@ function CsvButtons({ studio }: { studio: Studio }) {
   )
 }
 
-/** Whether a medium suits a clay’s cone and a use. */
-function suits(medium: Medium, studio: Studio, bodyId: string, use: 'any' | 'food'): boolean {
+/** Whether a medium suits a clay, a cone and a use. */
+function suits(medium: Medium, studio: Studio, bodyId: string, cone: Cone | 'any', use: 'any' | 'food'): boolean {
+  const reaches = cone === 'any' || (coneIndex(medium.range.from) <= coneIndex(cone) && coneIndex(cone) <= coneIndex(medium.range.to))
   const body = studio.bodies[bodyId]
   const meets = !body || (coneIndex(medium.range.from) <= coneIndex(body.range.to) && coneIndex(body.range.from) <= coneIndex(medium.range.to))
-  return meets && (use === 'any' || medium.kind !== 'glaze' || medium.labelledFoodSafe)
+  return reaches && meets && (use === 'any' || medium.kind !== 'glaze' || medium.labelledFoodSafe)
 }
 
 const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = { assumed: 'assumed curves', swatch: 'from one swatch', tiles: 'from your tiles' }
@@ -75,19 +76,21 @@ const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = { assumed: 'ass
 function Media({ studio }: { studio: Studio }) {
   const [search, setSearch] = useState('')
   const [bodyId, setBodyId] = useState('any')
+  const [cone, setCone] = useState<Cone | 'any'>('any')
   const [use, setUse] = useState<'any' | 'food'>('any')
   const [chosenId, setChosenId] = useState<string | null>(null)
   const [besideId, setBesideId] = useState('none')
   const [adding, setAdding] = useState(false)
-  const media = Object.values(studio.media).filter((m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && suits(m, studio, bodyId, use))
+  const media = Object.values(studio.media).filter((m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && suits(m, studio, bodyId, cone, use))
   const chosen = (chosenId && studio.media[chosenId]) || media[0]
   const beside = Object.values(studio.media).filter((m) => (chosen?.kind === 'glaze' ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' : m.kind === 'glaze') && m.id !== chosen?.id)
   return (
     <div className="grid gap-6 lg:grid-cols-[19rem_minmax(0,1fr)_21rem]">
       <div className="space-y-3">
         <input type="search" className="input input-sm w-full" placeholder="Search" aria-label="Search the cupboard" value={search} onChange={(event) => setSearch(event.target.value)} />
-        <div className="grid grid-cols-2 gap-2">
+        <div className="grid grid-cols-[1.3fr_1fr_1fr] gap-2">
           <Select label="Suits the clay" value={bodyId} choices={[['any', 'any clay'] as const, ...Object.values(studio.bodies).map((b) => [b.id, b.name] as const)]} onChange={setBodyId} />
+          <Select<Cone | 'any'> label="Suits the cone" value={cone} choices={[['any', 'any cone'], ...CONES.map((c): [Cone, string] => [c, `cone ${c}`])]} onChange={setCone} />
           <Select label="Suits the use" value={use} choices={[['any', 'any use'], ['food', 'for food']]} onChange={setUse} />
         </div>
         <div className="max-lg:columns-3 max-lg:gap-4">
