@@ -9,7 +9,7 @@ const media = Object.values(demoStudio().media)
 
 describe('materials as CSV', () => {
   it('come back as they went out, stock, cautions and curves among them', () => {
-    const stocked = media.map((m, i) => (i === 2 ? { ...m, stock: { jars: 1.5, jarMl: 120, price: 8.5 }, cautions: ['runs' as const, 'latex' as const], brushCoats: 3, notes: 'two, lines\n"quoted"' } : m))
+    const stocked = media.map((m, i) => (i === 2 ? { ...m, stock: { jars: 1.5, jarMl: 120, price: 8.5 }, cautions: ['runs' as const, 'latex' as const], coats: { brush: 3, bottle: 1 }, notes: 'two, lines\n"quoted"' } : m))
     const read = readMediaCsv(writeMediaCsv(stocked))
     expect(read.ok && read.value).toEqual(stocked)
   })

@@ -3,14 +3,17 @@ import { fail, ok, type Result } from '../base/result'
 import { BANDS, FIRST_NM, STEP_NM } from '../colour/spectrum'
 import { interpolateLinear } from '../numeric/interpolation'
 import { CAUTIONS, mediumSchema, type Medium } from '../model/material'
+import { APPLICATORS, type Applicator } from '../model/tools'
 
-const COLUMNS = ['id', 'name', 'kind', 'surface', 'cone_from', 'cone_to', 'fugitive', 'labelled_food_safe', 'film_um', 'raw_wet', 'raw_dry', 'known_by', 'origin', 'cautions', 'brush_coats', 'jars', 'jar_ml', 'price', 'notes', 'absorption', 'scattering'] as const
+const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
+
+const COLUMNS = ['id', 'name', 'kind', 'surface', 'cone_from', 'cone_to', 'fugitive', 'labelled_food_safe', 'film_um', 'raw_wet', 'raw_dry', 'known_by', 'origin', 'cautions', ...APPLICATORS.map(coatsColumn), 'jars', 'jar_ml', 'price', 'notes', 'absorption', 'scattering']
 
 /** Media as CSV; absorption and scattering are 36 numbers each, apart by spaces. */
 export const writeMediaCsv = (media: readonly Medium[]): string =>
   `${Papa.unparse({
     fields: [...COLUMNS],
-    data: media.map((m) => [m.id, m.name, m.kind, m.surface, m.range.from, m.range.to, m.fugitive ? 'yes' : 'no', m.labelledFoodSafe ? 'yes' : 'no', m.filmUm, m.raw.wet, m.raw.dry, m.knownBy, m.origin, m.cautions.join(' '), m.brushCoats ?? '', m.stock?.jars ?? '', m.stock?.jarMl ?? '', m.stock?.price ?? '', m.notes, m.optics.K.join(' '), m.optics.S.join(' ')]),
+    data: media.map((m) => [m.id, m.name, m.kind, m.surface, m.range.from, m.range.to, m.fugitive ? 'yes' : 'no', m.labelledFoodSafe ? 'yes' : 'no', m.filmUm, m.raw.wet, m.raw.dry, m.knownBy, m.origin, m.cautions.join(' '), ...APPLICATORS.map((a) => m.coats[a] ?? ''), m.stock?.jars ?? '', m.stock?.jarMl ?? '', m.stock?.price ?? '', m.notes, m.optics.K.join(' '), m.optics.S.join(' ')]),
   }, { newline: '\n' })}\n`
 
 /** Reads media from CSV. All rows are checked before any is taken; the first bad value is named with its row. */
@@ -26,7 +29,7 @@ export function readMediaCsv(text: string): Result<Medium[]> {
     const candidate = {
       id: row.id?.trim(), name: row.name?.trim(), kind: row.kind?.trim(), surface: row.surface?.trim() || 'matte', range: { from: row.cone_from?.trim() || '08', to: row.cone_to?.trim() || '6' },
       fugitive: row.fugitive?.trim() === 'yes', labelledFoodSafe: row.labelled_food_safe?.trim() === 'yes', filmUm: Number(row.film_um || 30), raw: { wet: row.raw_wet?.trim() || '#888888', dry: row.raw_dry?.trim() || '#aaaaaa' },
-      knownBy: row.known_by?.trim() || 'assumed', origin: row.origin?.trim() || 'bought', cautions: (row.cautions ?? '').split(/\s+/).filter((word) => (CAUTIONS as readonly string[]).includes(word)), brushCoats: row.brush_coats?.trim() ? Number(row.brush_coats) : null,
+      knownBy: row.known_by?.trim() || 'assumed', origin: row.origin?.trim() || 'bought', cautions: (row.cautions ?? '').split(/\s+/).filter((word) => (CAUTIONS as readonly string[]).includes(word)), coats: Object.fromEntries(APPLICATORS.flatMap((a) => (row[coatsColumn(a)]?.trim() ? [[a, Number(row[coatsColumn(a)])]] : []))),
       stock: row.jar_ml?.trim() ? { jars: Number(row.jars || 0), jarMl: Number(row.jar_ml), price: row.price?.trim() ? Number(row.price) : null } : null, notes: row.notes ?? '', optics: { K: numbers(row.absorption), S: numbers(row.scattering) },
     }
     const checked = mediumSchema.safeParse(candidate)

@@ -149,7 +149,7 @@ const MISTAKES: Mistake[] = [
   { rule: 'too-few-coats', what: 'three coats thinned to half', steps: [leather, coat('shell-white', 3, { water: 0.5 }), dry, ...finish], severity: 'risk', piece: { bodyId: 'estuary-red' }, mends: true },
   { rule: 'glaze-alone', what: 'a glaze whose jar says not alone, alone', steps: [leather, coat('marsh-black', 3), dry, ...finish], severity: 'risk', jar: ['clear-gloss', 'notAlone'], mends: false },
   { rule: 'glaze-alone', what: 'amber that must not be alone, outside', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(), 'dip', 'amber'), foot, glost()], piece: { use: 'display' }, severity: 'risk', jar: ['amber', 'notAlone'], mends: true },
-  { rule: 'runny-without-slab', what: 'a glaze whose jar says it runs, without a slab', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(), 'dip', 'amber'), foot, glost()], severity: 'risk', jar: ['amber', 'runs'], mends: true },
+  { rule: 'slab-needed', what: 'a glaze whose jar says it runs, without a slab', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(), 'dip', 'amber'), foot, glost()], severity: 'risk', jar: ['amber', 'runs'], mends: true },
   { rule: 'raw-materials-on-food', what: 'a colour with manganese on the rim of something for food', steps: [leather, build.coat('marsh-black', { parts: ['outside', 'rim'], band: null, sectors: null }, 3), dry, ...finish], severity: 'note', jar: ['marsh-black', 'containsManganese'], mends: false },
   { rule: 'not-fired-at-the-end', what: 'no firing at all', steps: [leather, coat('marsh-black', 3), dry], severity: 'risk', mends: false },
   { rule: 'not-fired-at-the-end', what: 'glaze left raw', steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), foot], severity: 'risk', mends: true },
@@ -202,6 +202,19 @@ describe('the judge', () => {
     expect(needed('gorse-yellow')).toBe('Give it 4 coats')
     expect(coatsToCover([50, 9, 4, 2, 1])).toBe(3)
     expect(coatsToCover([50, 30, 20])).toBe(8)
+  })
+
+  it('where the jar says how many coats, that is what is asked, by each applicator', () => {
+    const blue = studio.media['tide-blue']
+    const jarOf = (coats: typeof blue.coats) => ({ ...studio, media: { ...studio.media, 'tide-blue': { ...blue, coats } } })
+    const asked = (applicator: 'brush' | 'bottle', coats: typeof blue.coats) => {
+      const result = judge(planned([leather, coat('tide-blue', 1, { applicator }), dry, ...finish]), jarOf(coats))
+      return result.ok ? result.value.find((f) => f.ruleId === 'too-few-coats')?.mends[0].label : 'no judgement'
+    }
+    expect(asked('brush', { brush: 5 })).toBe('Give it 5 coats')
+    expect(asked('brush', { bottle: 5 })).toBe(asked('brush', {}))
+    expect(asked('bottle', {})).toBeUndefined()
+    expect(asked('bottle', { bottle: 2 })).toBe('Give it 2 coats')
   })
 
   it('a blush is thin on purpose', () => {

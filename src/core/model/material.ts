@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { BANDS } from '../colour/spectrum'
 import { CLAY_WATER_KINDS } from '../clay/drying/clayWater'
 import { CONES } from '../firing/cones'
+import { APPLICATORS } from './tools'
 
 const name = z.string().trim().min(1).max(80)
 const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
@@ -61,13 +62,13 @@ export const mediumSchema = z.strictObject({
   knownBy: z.enum(KNOWN_BY),
   origin: z.enum(['bought', 'made']),
   cautions: z.array(z.enum(CAUTIONS)).max(CAUTIONS.length),
-  /** Coats that the maker or the artist wants, by brush; null where it is computed. */
-  brushCoats: z.int().min(1).max(12).nullable(),
+  /** Coats that the maker or the artist wants, by applicator; computed from cover where nothing is said. */
+  coats: z.partialRecord(z.enum(APPLICATORS), z.int().min(1).max(12)),
   stock: stockSchema.nullable(),
   notes: z.string().max(2000),
 })
 
 /** What a medium has that was never asked for. */
-export const PLAIN_MEDIUM = { knownBy: 'assumed', origin: 'bought', cautions: [], brushCoats: null, stock: null, notes: '' } as const satisfies Partial<z.infer<typeof mediumSchema>>
+export const PLAIN_MEDIUM = { knownBy: 'assumed', origin: 'bought', cautions: [], coats: {}, stock: null, notes: '' } as const satisfies Partial<z.infer<typeof mediumSchema>>
 
 export type Medium = z.infer<typeof mediumSchema>

@@ -59,7 +59,7 @@ const bodiesFrom2 = (bodies: unknown): Loose =>
   )
 
 const mediaFrom2 = (media: unknown): Loose =>
-  Object.fromEntries(Object.entries((media ?? {}) as Record<string, Loose>).map(([id, medium]) => [id, { ...medium, knownBy: 'assumed', origin: 'bought', cautions: [], brushCoats: null, stock: null, notes: '' }]))
+  Object.fromEntries(Object.entries((media ?? {}) as Record<string, Loose>).map(([id, medium]) => [id, { ...medium, knownBy: 'assumed', origin: 'bought', cautions: [], coats: {}, stock: null, notes: '' }]))
 
 const headFrom2 = (head: Loose): Loose => ({
   ...head,

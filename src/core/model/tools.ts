@@ -15,12 +15,12 @@ export const APPLICATORS = ['brush', 'bottle', 'sponge', 'spatter'] as const
 
 export type Applicator = (typeof APPLICATORS)[number]
 
-/** How colour is laid over an area. `gain` is nominal coats in one go. Common practice, no source. */
-export const APPLICATOR: Readonly<Record<Applicator, { name: string; gain: number; words: string }>> = {
-  brush: { name: 'soft wide brush', gain: 1, words: 'reload often, brush out puddles' },
-  bottle: { name: 'squeeze bottle', gain: 3, words: 'outline first, pull the middle out to it; one coat replaces three' },
-  sponge: { name: 'sponge', gain: 0.85, words: 'dabbed thin, three times; it stays on the high places' },
-  spatter: { name: 'spatter brush', gain: 0.9, words: 'flick it off the bristles; mask the rest' },
+/** How colour is laid over an area. `gain` is nominal coats in one go, `cover` the usual instruction for full cover. Common practice, no source. */
+export const APPLICATOR: Readonly<Record<Applicator, { name: string; gain: number; cover: string; words: string }>> = {
+  brush: { name: 'soft wide brush', gain: 1, cover: '3 coats as a rule, pale colours one more', words: 'reload often, brush out puddles' },
+  bottle: { name: 'squeeze bottle', gain: 3, cover: '1 coat, where a brush needs 3', words: 'outline first, pull the middle out to it' },
+  sponge: { name: 'sponge', gain: 0.85, cover: '3 thin coats', words: 'dabbed; too wet and it runs into the grooves, else it stays on the high places' },
+  spatter: { name: 'spatter brush', gain: 0.9, cover: 'to taste', words: 'flick it off the bristles; mask the rest' },
 }
 
 export const LINERS = ['trailer', 'bottle', 'brush'] as const

@@ -1,4 +1,4 @@
-import { mixOptics } from '../colour/kubelkaMunk'
+import { infiniteReflectance, mixOptics } from '../colour/kubelkaMunk'
 import { linearFromHex, hexFromLinear, type Triple } from '../colour/colourSpaces'
 import { CONES, coneIndex } from '../firing/cones'
 import type { Medium } from '../model/material'
@@ -40,7 +40,10 @@ export class MediaShelf {
   }
 }
 
-/** A mixture by volume: optics add up, the film and the raw colour are means, the firing range is what all stand. */
+/** K/S of a thick raw film from its reflectance in one of three bands: raw colours mix as pigments do, not as lights. */
+const thickRatio = (reflectance: number): number => (1 - Math.max(0.004, reflectance)) ** 2 / (2 * Math.max(0.004, reflectance))
+
+/** A mixture by volume: optics add up, the film is a mean, so are the raw colours by absorption over scattering, the firing range is what all stand. */
 export function mixed(id: string, parts: readonly { medium: Medium; parts: number }[]): Medium {
   const total = parts.reduce((sum, p) => sum + p.parts, 0)
   const shares = parts.map((p) => p.parts / total)
@@ -48,8 +51,8 @@ export function mixed(id: string, parts: readonly { medium: Medium; parts: numbe
   const optics = mixOptics(parts.map((p) => ({ part: p.parts, optics: p.medium.optics })))
   const raw = (pick: (m: Medium) => string) => {
     const sum: [number, number, number] = [0, 0, 0]
-    parts.forEach((p, k) => linearFromHex(pick(p.medium)).forEach((v, i) => (sum[i] += shares[k] * v)))
-    return hexFromLinear(sum as Triple)
+    parts.forEach((p, k) => linearFromHex(pick(p.medium)).forEach((v, i) => (sum[i] += shares[k] * thickRatio(v))))
+    return hexFromLinear(sum.map((q) => infiniteReflectance(q, 1)) as unknown as Triple)
   }
   const from = Math.max(...parts.map((p) => coneIndex(p.medium.range.from)))
   const to = Math.min(...parts.map((p) => coneIndex(p.medium.range.to)))

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { ciede2000 } from '../colour/ciede2000'
-import { hueDegrees, type Triple } from '../colour/colourSpaces'
+import { hueDegrees, labFromHex, type Triple } from '../colour/colourSpaces'
 import { seededRandom } from '../base/random'
 import { demoStudio } from '../demo/demoStudio'
 import { applyCommand } from '../model/command'
@@ -11,7 +11,8 @@ import { amountsOf } from './amounts'
 import { coatsToCover, ladderOf, sureWord } from './ladder'
 import { Beliefs, filmsOfPiece, lastCone, refit } from './opticsBelief'
 import { contrastsOf, type PaletteColour } from './palette'
-import { coatsWhenThinned, extended, mixtureMedium, recipesFor, strengthened } from './recipes'
+import { betweenTwo, coatsWhenThinned, extended, mixtureHex, mixtureJar, strengthened } from './mixtures'
+import { recipesFor } from './recipes'
 import { filmsHex, filmsLab, filmsReflectance, isClear, type Films } from './squares'
 import { nextTile, proposeTiles, tileLabel, tilePiece } from './testTiles'
 
@@ -70,7 +71,7 @@ describe('ladders', () => {
 
 describe('facts of the trade (common practice, no source)', () => {
   const mixed = (parts: [string, number][], coats = 3, over: Films = [clear]) => {
-    const media = { ...studio.media, mix: mixtureMedium('mix', parts.map(([id, p]) => ({ id, parts: p })), studio.media) }
+    const media = { ...studio.media, mix: mixtureJar('mix', { parts: parts.map(([id, p]) => ({ id, parts: p })) }, studio.media) }
     return filmsLab(white, [{ mediumId: 'mix', coats }, ...over], media, '05')
   }
   const L = (lab: Triple) => lab[0]
@@ -101,6 +102,31 @@ describe('facts of the trade (common practice, no source)', () => {
     expect(strengthened(blue, 0.5).filmUm).toBeGreaterThan(blue.filmUm)
     expect(L(one(extended(blue, 0.5)))).toBeGreaterThan(L(one(blue)))
     expect(coatsWhenThinned(2, 0.5)).toBe(4)
+  })
+
+  it('a mixture is a jar of what its parts have in common: films between, every caution, the firing range that all stand', () => {
+    const [blue, orange] = [{ ...studio.media['tide-blue'], cautions: ['containsCobalt' as const] }, studio.media['rowan-orange']]
+    const slip = studio.media['chalk-slip']
+    const media = { ...studio.media, 'tide-blue': blue }
+    const jar = mixtureJar('m', { parts: [{ id: 'tide-blue', parts: 1 }, { id: 'rowan-orange', parts: 1 }, { id: 'chalk-slip', parts: 2 }, { id: 'gone', parts: 3 }, { id: 'amber', parts: 0 }] }, media)
+    expect(jar.filmUm).toBeCloseTo((blue.filmUm + orange.filmUm + 2 * slip.filmUm) / 4)
+    expect(jar).toMatchObject({ id: 'm', origin: 'made', cautions: ['containsCobalt'], fugitive: true, range: { from: '08', to: '04' }, coats: {}, stock: null })
+    expect(jar.name).not.toMatch(/gone|Amber/)
+    // Pigments take light away: raw blue and raw orange together are darker than half of each light.
+    const L = (hex: string) => labFromHex(hex)[0]
+    const raw = mixtureJar('r', { parts: [{ id: 'tide-blue', parts: 1 }, { id: 'rowan-orange', parts: 1 }] }, media).raw.dry
+    expect(L(raw)).toBeLessThan((L(blue.raw.dry) + L(orange.raw.dry)) / 2)
+    expect(L(raw)).toBeGreaterThan(Math.min(L(blue.raw.dry), L(orange.raw.dry)) - 8)
+  })
+
+  it('the range between two jars ends in each of them, and water lets the clay through', () => {
+    const range = betweenTwo('tide-blue', 'gorse-yellow', 6)
+    const hexOf = (parts: (typeof range)[number], water = 0) => mixtureHex(white, { parts }, 3, water, [], studio.media, '05')
+    expect(range).toHaveLength(7)
+    expect(hexOf(range[0])).toBe(filmsHex(white, [{ mediumId: 'tide-blue', coats: 3 }], studio.media, '05'))
+    expect(hexOf(range[6])).toBe(filmsHex(white, [{ mediumId: 'gorse-yellow', coats: 3 }], studio.media, '05'))
+    expect(new Set(range.map((parts) => hexOf(parts))).size).toBe(7)
+    expect(labFromHex(hexOf(range[0], 0.7))[0]).toBeGreaterThan(labFromHex(hexOf(range[0]))[0])
   })
 })
 
@@ -169,7 +195,7 @@ describe('what came out of the kiln', () => {
 describe('recipes', () => {
   const jarIds = Object.values(studio.media).filter((m) => m.kind === 'underglaze').map((m) => m.id)
   it('for a colour that was mixed once find it again, with how sure it is', () => {
-    const wanted = filmsLab(white, [{ mediumId: 'mix', coats: 3 }, clear], { ...studio.media, mix: mixtureMedium('mix', [{ id: 'tide-blue', parts: 1 }, { id: 'gorse-yellow', parts: 3 }], studio.media) }, '05')
+    const wanted = filmsLab(white, [{ mediumId: 'mix', coats: 3 }, clear], { ...studio.media, mix: mixtureJar('mix', { parts: [{ id: 'tide-blue', parts: 1 }, { id: 'gorse-yellow', parts: 3 }] }, studio.media) }, '05')
     const { recipes, unreached } = recipesFor(studio, { lab: wanted, bodyId: 'chalk-white', glazeId: 'clear-gloss', jarIds, mostJars: 2, cone: '05' })
     expect(unreached).toBeNull()
     expect(recipes[0].difference).toBeLessThan(0.5)

@@ -1,5 +1,5 @@
 import { DRYING_STAGES, stageIndex, type DryingStage } from '../clay/stages'
-import { conesOutside, coneIndex } from '../firing/cones'
+import { conesOutside } from '../firing/cones'
 import type { TurnedForm } from '../form/turnedForm'
 import type { MediumKind } from '../model/material'
 import type { Motif } from '../model/motif'
@@ -8,6 +8,7 @@ import * as build from '../model/stepBuilders'
 import { bandOf, wholeOf, type Act, type Place, type StepContent } from '../model/step'
 import type { Studio } from '../model/studio'
 import { timeline } from '../model/timeline'
+import { rangesMeet } from './mediaSearch'
 
 /** Acts in families, in the order in which a hand reaches for them, with the words on their buttons. */
 export const ADDABLE: readonly { readonly family: string; readonly acts: readonly { readonly act: Act; readonly word: string; readonly words: string }[] }[] = [
@@ -68,7 +69,7 @@ export function newStepContent(act: Act, piece: Piece, studio: Studio, form: Tur
   const wallMm = Math.round(form.zones.outside.to - form.zones.outside.from)
   const face: Place = form.flat ? wholeOf('floor') : build.OUTSIDE
   const suiting = (kind: MediumKind) =>
-    (media.find((m) => m.kind === kind && coneIndex(m.range.to) >= coneIndex(body.range.from) && coneIndex(m.range.from) <= coneIndex(body.range.to)) ?? media.find((m) => m.kind === kind) ?? media[0])?.id ?? ''
+    (media.find((m) => m.kind === kind && rangesMeet(m.range, body.range)) ?? media.find((m) => m.kind === kind) ?? media[0])?.id ?? ''
   const divided = before.findLast((step) => step.act === 'divide')
   const repeats = divided?.act === 'divide' ? divided.sectors : 12
   const seed = 1 + piece.steps.length

@@ -1,10 +1,11 @@
-import { mixOptics, type LayerOptics } from '../colour/kubelkaMunk'
+import type { LayerOptics } from '../colour/kubelkaMunk'
 import { bodyInternal, type ColourLayer } from '../colour/layeredColour'
 import { matchColour, type Recipe } from '../colour/matchColour'
 import type { Triple } from '../colour/colourSpaces'
 import type { Cone } from '../firing/cones'
 import type { Body, Medium } from '../model/material'
 import type { Studio } from '../model/studio'
+import { mixtureJar } from './mixtures'
 import { Beliefs } from './opticsBelief'
 import { filmsHex, filmsLab, layerOf, surfaceOf, type Media } from './squares'
 
@@ -49,8 +50,7 @@ export function recipesFor(studio: Studio, wanted: Wanted, progress?: (share: nu
   const found = matchColour({ wanted: wanted.lab, body: bodyInternal(body.reflectance), above, surface, jars: jars.map((medium) => ({ id: medium.id, optics: fired(medium), pricePerMl: pricePerMl(medium) })), mostJars: wanted.mostJars, coats: [1, 2, 3, 4] }, progress)
   const beliefs = new Beliefs(studio)
   const recipes = found.map((recipe): SureRecipe => {
-    const mixed = mixtureMedium('match', recipe.parts, studio.media)
-    const media: Media = { ...studio.media, match: mixed }
+    const media: Media = { ...studio.media, match: mixtureJar('match', { parts: recipe.parts }, studio.media) }
     const films = [{ mediumId: 'match', coats: recipe.coats }, ...(glaze ? [{ mediumId: glaze.id, coats: 1 }] : [])]
     const total = recipe.parts.reduce((sum, p) => sum + p.parts, 0)
     const expected = Math.sqrt(recipe.parts.reduce((sum, p) => sum + (p.parts / total) * beliefs.expected(body, [{ mediumId: p.id, coats: recipe.coats }, ...(glaze ? [{ mediumId: glaze.id, coats: 1 }] : [])], wanted.cone) ** 2, 0))
@@ -73,29 +73,3 @@ function whyUnreached({ lab, cone }: Wanted, recipes: readonly SureRecipe[], jar
   if (Math.hypot(lab[1], lab[2]) > most + 2) return `Too vivid for these jars: they reach chroma ${most.toFixed(0)} at most and ${Math.hypot(lab[1], lab[2]).toFixed(0)} is wanted; ${off}.${glaze ? '' : ' Under a clear, colours are deeper.'}`
   return `These jars do not make this hue; ${off}. Try one more jar, or another light beneath.`
 }
-
-/** A mixture of jars as a medium of its own. Raw colour and film are those of the largest part. */
-export function mixtureMedium(id: string, parts: readonly { readonly id: string; readonly parts: number }[], media: Media): Medium {
-  const largest = media[parts.reduce((a, b) => (b.parts > a.parts ? b : a)).id]
-  const optics = mixOptics(parts.map((p) => ({ part: p.parts, optics: media[p.id].optics })))
-  return { ...largest, id, name: parts.map((p) => `${p.parts} ${media[p.id].name}`).join(' : ').slice(0, 80), optics: { K: Array.from(optics.K), S: Array.from(optics.S) }, origin: 'made', stock: null, notes: '' }
-}
-
-/** Base without colour: hardly absorbs, scatters a little. Invented. */
-const BASE: LayerOptics = { K: new Float64Array(36).fill(0.012), S: new Float64Array(36).fill(0.35) }
-
-/** Extended with colourless base, `share` of the whole: paler and more see-through, the film as thick as before. */
-export function extended(medium: Medium, share: number): Medium {
-  const optics = mixOptics([{ part: 1 - share, optics: medium.optics }, { part: share, optics: BASE }])
-  return { ...medium, optics: { K: Array.from(optics.K), S: Array.from(optics.S) } }
-}
-
-/** Strengthened with dry stain, `share` of what it holds already: more colour in the same film, which is a little thicker. */
-export const strengthened = (medium: Medium, share: number): Medium => ({
-  ...medium,
-  optics: { K: medium.optics.K.map((k) => Math.min(999, k * (1 + share))), S: medium.optics.S.map((s) => Math.min(999, s * (1 + 0.5 * share))) },
-  filmUm: medium.filmUm * (1 + 0.06 * share),
-})
-
-/** Thinned with water: less of everything in each coat, so more coats for the same cover. */
-export const coatsWhenThinned = (coats: number, water: number): number => coats / (1 - water)

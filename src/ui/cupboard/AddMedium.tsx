@@ -17,8 +17,8 @@ type Kind = Exclude<MediumKind, 'wax'> | 'body'
 const KINDS: readonly (readonly [Kind, string])[] = [['underglaze', 'underglaze'], ['slip', 'slip'], ['wash', 'stain wash'], ['opaque', 'opaque colour'], ['glaze', 'glaze'], ['body', 'a clay']]
 
 /** A new material from one colour: a swatch, figures, a photograph of a tile, or a measured reflectance. */
-export function AddMedium({ studio, onAdded }: { studio: Studio; onAdded: (id: string) => void }) {
-  const [kind, setKind] = useState<Kind>('underglaze')
+export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Kind; onAdded: (id: string) => void }) {
+  const [kind, setKind] = useState<Kind>(only ?? 'underglaze')
   const [name, setName] = useState('')
   const [swatch, setSwatch] = useState<Swatch | null>(null)
   const lab: Triple | null = swatch === null ? null : swatch.kind === 'lab' ? swatch.lab : labUnder(Float64Array.from(swatch.reflectance))
@@ -28,7 +28,7 @@ export function AddMedium({ studio, onAdded }: { studio: Studio; onAdded: (id: s
     else tell('problem', sentence(measured.issue))
   }
   const add = () => {
-    if (!name.trim()) return tell('problem', 'It has no name; write what is on the jar.')
+    if (!name.trim()) return tell('problem', 'It has no name; write what it is called.')
     if (!swatch) return tell('problem', 'It has no colour; choose one, type figures, or pick it from a photograph.')
     const id = newId()
     const done = kind === 'body' ? run({ type: 'body.set', body: bodyFromSwatch(id, name.trim(), swatch, Object.values(studio.bodies)[0]) }) : run({ type: 'medium.set', medium: mediumFromSwatch(id, name.trim(), kind, swatch, { from: kind === 'glaze' || kind === 'opaque' ? '06' : '08', to: kind === 'glaze' || kind === 'opaque' ? '04' : '6' }) })
@@ -38,11 +38,11 @@ export function AddMedium({ studio, onAdded }: { studio: Studio; onAdded: (id: s
     onAdded(id)
   }
   return (
-    <form className="space-y-3 border border-base-content/60 p-4" aria-label="Add a material" onSubmit={(event) => { event.preventDefault(); add() }}>
-      <h2 className="font-bold">Add a material</h2>
+    <form className="space-y-3 border border-base-content/60 p-4" aria-label={only === 'body' ? 'Add a clay' : 'Add a material'} onSubmit={(event) => { event.preventDefault(); add() }}>
+      <h2 className="font-bold">{only === 'body' ? 'Add a clay' : 'Add a material'}</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Name on the jar">{(id) => <input id={id} className="input input-sm w-full" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />}</Field>
-        <Field label="What it is">{(id) => <Select id={id} value={kind} choices={KINDS} onChange={setKind} />}</Field>
+        <Field label={kind === 'body' ? 'Name on the bag' : 'Name on the jar'}>{(id) => <input id={id} className="input input-sm w-full" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />}</Field>
+        {!only && <Field label="What it is">{(id) => <Select id={id} value={kind} choices={KINDS} onChange={setKind} />}</Field>}
       </div>
       <div>
         <p className="mb-1 text-[13px] text-base-content/75">Its fired colour{kind === 'glaze' ? ', over white' : kind === 'body' ? ', bare' : ', thick and bare'}</p>

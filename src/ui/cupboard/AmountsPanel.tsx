@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import { useState } from 'react'
 import { sentence } from '@/core/base/issue'
 import { dryGramsPerLitre, scaledBatch, SOLIDS_DENSITY, waterToAdd, type BatchLine } from '@/core/quantities/suspension'
@@ -24,7 +25,9 @@ function PieceAmounts({ studio }: { studio: Studio }) {
   const [pieceId, setPieceId] = useState(studio.order[0] ?? '')
   const [left, setLeft] = useState(false)
   const piece = studio.pieces[pieceId] ?? studio.pieces[studio.order[0]]
-  if (!piece) return <p>No piece is on the rack yet.</p>
+  if (!piece) return <p>No piece is on the rack yet; <Link className="link" href="/new">plan the first one</Link>, then what it takes is worked out here.</p>
+  const amounts = amountsOf(piece, studio, left)
+  const uncounted = amounts.filter((amount) => amount.jars === null).length
   return (
     <section aria-label="What a piece takes" className="space-y-3">
       <h2 className="text-lg font-bold">What a piece takes</h2>
@@ -39,7 +42,7 @@ function PieceAmounts({ studio }: { studio: Studio }) {
           </tr>
         </thead>
         <tbody>
-          {amountsOf(piece, studio, left).map((amount) => (
+          {amounts.map((amount) => (
             <tr key={amount.mediumId} className="border-b border-base-300 align-top">
               <td className="py-1.5 pr-2">
                 <b>{studio.media[amount.mediumId].name}</b>
@@ -58,7 +61,8 @@ function PieceAmounts({ studio }: { studio: Studio }) {
           ))}
         </tbody>
       </table>
-      <p className="text-xs text-base-content/75">Area of the form × wet film × coats, and what stays in the brush. Jars and prices are kept with each material.</p>
+      {amounts.length === 0 && <p className="text-sm">{left ? 'Everything that takes material is done.' : 'No step of this plan takes material yet.'}</p>}
+      <p className="text-xs text-base-content/75">Area of the form × wet film × coats, and what stays in the brush.{uncounted > 0 ? ` A dash: the jars of ${uncounted === 1 ? 'that material' : `${uncounted} materials`} are not counted yet; enter jars, their size and price under Media.` : ''}</p>
     </section>
   )
 }

@@ -3,14 +3,11 @@
 import { useRef, useState } from 'react'
 import { Download, FolderOpen } from 'lucide-react'
 import { sentence } from '@/core/base/issue'
-import { hexFromLab } from '@/core/colour/colourSpaces'
-import { labUnder } from '@/core/colour/layeredColour'
-import { coneIndex, CONES, type Cone } from '@/core/firing/cones'
+import { CONES, type Cone } from '@/core/firing/cones'
 import { readMediaCsv, writeMediaCsv } from '@/core/formats/mediaCsv'
 import { CAUTION_WORDS, MEDIUM_KINDS, type Medium, type MediumKind } from '@/core/model/material'
-import { APPLICATOR, APPLICATORS, TOOL, TOOLS } from '@/core/model/tools'
 import type { Studio } from '@/core/model/studio'
-import { CLAY_WATER } from '@/core/clay/drying/clayWater'
+import { findMedia } from '@/core/usecases/mediaSearch'
 import { download, fileName } from '@/store/download'
 import { run, tell, useStudio } from '@/store/studioStore'
 import { Segments, Select } from '@/ui/kit/fields'
@@ -18,6 +15,7 @@ import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
 import { AddMedium } from './AddMedium'
 import { AmountsPanel } from './AmountsPanel'
+import { ClaysTab } from './ClaysTab'
 import { Ladder } from './Ladder'
 import { MediumFields } from './MediumFields'
 import { MixPanel } from './MixPanel'
@@ -40,7 +38,7 @@ export function CupboardView() {
         <CsvButtons studio={studio} />
       </div>
       {tab === 'media' && <Media studio={studio} />}
-      {tab === 'clays' && <Clays studio={studio} />}
+      {tab === 'clays' && <ClaysTab studio={studio} />}
       {tab === 'mix' && <MixPanel studio={studio} />}
       {tab === 'amounts' && <AmountsPanel studio={studio} />}
     </div>
@@ -63,14 +61,6 @@ function CsvButtons({ studio }: { studio: Studio }) {
   )
 }
 
-/** Whether a medium suits a clay, a cone and a use. */
-function suits(medium: Medium, studio: Studio, bodyId: string, cone: Cone | 'any', use: 'any' | 'food'): boolean {
-  const reaches = cone === 'any' || (coneIndex(medium.range.from) <= coneIndex(cone) && coneIndex(cone) <= coneIndex(medium.range.to))
-  const body = studio.bodies[bodyId]
-  const meets = !body || (coneIndex(medium.range.from) <= coneIndex(body.range.to) && coneIndex(body.range.from) <= coneIndex(medium.range.to))
-  return reaches && meets && (use === 'any' || medium.kind !== 'glaze' || medium.labelledFoodSafe)
-}
-
 const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = { assumed: 'assumed curves', swatch: 'from one swatch', tiles: 'from your tiles' }
 
 function Media({ studio }: { studio: Studio }) {
@@ -81,7 +71,7 @@ function Media({ studio }: { studio: Studio }) {
   const [chosenId, setChosenId] = useState<string | null>(null)
   const [besideId, setBesideId] = useState('none')
   const [adding, setAdding] = useState(false)
-  const media = Object.values(studio.media).filter((m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && suits(m, studio, bodyId, cone, use))
+  const media = findMedia(Object.values(studio.media), { words: search, body: studio.bodies[bodyId] ?? null, cone: cone === 'any' ? null : cone, forFood: use === 'food' })
   const chosen = (chosenId && studio.media[chosenId]) || media[0]
   const beside = Object.values(studio.media).filter((m) => (chosen?.kind === 'glaze' ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' : m.kind === 'glaze') && m.id !== chosen?.id)
   return (
@@ -137,47 +127,6 @@ function Media({ studio }: { studio: Studio }) {
         )}
       </div>
       {chosen && !adding && <MediumFields key={chosen.id} medium={chosen} studio={studio} />}
-    </div>
-  )
-}
-
-/** The clays, the applicators and the tools, with what the trade knows of each. */
-function Clays({ studio }: { studio: Studio }) {
-  return (
-    <div className="grid gap-8 lg:grid-cols-2">
-      <section aria-label="Clays">
-        <h2 className="mb-2 text-lg font-bold">Clays</h2>
-        <ul className="divide-y divide-base-300 border-y border-base-300">
-          {Object.values(studio.bodies).map((body) => (
-            <li key={body.id} className="flex gap-3 py-2 text-sm">
-              <span className="flex h-10 w-20 shrink-0 border border-base-content" title="wet, dry, bisque, fired">
-                {[body.raw.wet, body.raw.dry, body.raw.bisque, hexFromLab(labUnder(Float64Array.from(body.reflectance)))].map((hex, i) => (
-                  <span key={i} className="flex-1" style={{ background: hex }} />
-                ))}
-              </span>
-              <p>
-                <b>{body.name}</b>
-                <span className="numbers block text-base-content/80">cone {body.range.from} to {body.range.to}, bisque {body.bisqueCone}; shrinks {(100 * body.dryingShrinkage).toFixed(1)} % drying and {(100 * body.firingShrinkage).toFixed(1)} % in the fire; dries like {CLAY_WATER[body.water].name}</span>
-              </p>
-            </li>
-          ))}
-        </ul>
-        <p className="mt-2 text-xs text-base-content/75">Colours from left: wet, dry, bisque, fired.</p>
-      </section>
-      <section aria-label="Applicators and tools">
-        <h2 className="mb-2 text-lg font-bold">Applicators</h2>
-        <ul className="mb-5 space-y-1 text-sm">
-          {APPLICATORS.map((id) => (
-            <li key={id}><b>{APPLICATOR[id].name}</b>: {APPLICATOR[id].words}. <span className="numbers text-base-content/80">{Number((3 / APPLICATOR[id].gain).toFixed(0))} {Math.round(3 / APPLICATOR[id].gain) === 1 ? 'coat' : 'coats'} for full cover</span></li>
-          ))}
-        </ul>
-        <h2 className="mb-2 text-lg font-bold">Tools</h2>
-        <ul className="space-y-1 text-sm">
-          {TOOLS.map((id) => (
-            <li key={id}><b>{TOOL[id].name}</b>: {TOOL[id].words}. <span className="numbers text-base-content/80">line {TOOL[id].lineMm} mm, {TOOL[id].depthMm} mm deep</span></li>
-          ))}
-        </ul>
-      </section>
     </div>
   )
 }

@@ -2,9 +2,19 @@
 
 import { CONES } from '@/core/firing/cones'
 import { CAUTION_WORDS, CAUTIONS, type Medium } from '@/core/model/material'
+import type { Applicator } from '@/core/model/tools'
 import type { Studio } from '@/core/model/studio'
 import { run } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+
+/** Spatter is to taste: nobody counts it. */
+const COUNTED_BY = [['brush', 'By brush'], ['bottle', 'By bottle'], ['sponge', 'By sponge']] as const
+
+const withCoats = ({ ...coats }: Medium['coats'], applicator: Applicator, n: number): Medium['coats'] => {
+  if (n > 0) coats[applicator] = n
+  else delete coats[applicator]
+  return coats
+}
 
 const cones = CONES.map((cone) => [cone, cone] as const)
 
@@ -23,12 +33,19 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
         <Field label="Raw, wet">{(id) => <input id={id} type="color" className="h-8 w-full border border-base-content" value={medium.raw.wet} onChange={(e) => set({ raw: { ...medium.raw, wet: e.target.value } })} />}</Field>
         <Field label="Raw, dry">{(id) => <input id={id} type="color" className="h-8 w-full border border-base-content" value={medium.raw.dry} onChange={(e) => set({ raw: { ...medium.raw, dry: e.target.value } })} />}</Field>
         <Field label="Film of a fired coat">{(id) => <NumberInput id={id} value={medium.filmUm} min={1} max={5000} step={1} unit="µm" onCommit={(filmUm) => set({ filmUm })} />}</Field>
-        <Field label="Coats by brush" hint={medium.brushCoats ? 'as the maker wants' : '0: computed from cover'}>{(id) => <NumberInput id={id} value={medium.brushCoats ?? 0} min={0} max={12} step={1} onCommit={(n) => set({ brushCoats: n > 0 ? Math.round(n) : null })} />}</Field>
         <Field label="Jars">{(id) => <NumberInput id={id} value={stock.jars} min={0} max={1000} step={0.25} onCommit={(jars) => set({ stock: { ...stock, jars } })} />}</Field>
         <Field label="A jar holds">{(id) => <NumberInput id={id} value={stock.jarMl} min={1} max={100000} step={10} unit="ml" onCommit={(jarMl) => set({ stock: { ...stock, jarMl } })} />}</Field>
         <Field label="Price of a jar">{(id) => <NumberInput id={id} value={stock.price ?? 0} min={0} max={100000} step={0.5} onCommit={(price) => set({ stock: { ...stock, price: price > 0 ? price : null } })} />}</Field>
         <Field label="Bought or made">{(id) => <Select id={id} value={medium.origin} choices={[['bought', 'bought'], ['made', 'made here']]} onChange={(origin) => set({ origin })} />}</Field>
       </div>
+      {medium.kind !== 'wax' && medium.kind !== 'glaze' && (
+        <fieldset className="grid grid-cols-3 gap-3">
+          <legend className="col-span-3 mb-1 text-[13px] text-base-content/75">Coats the maker or you want; 0: computed from cover</legend>
+          {COUNTED_BY.map(([applicator, label]) => (
+            <Field key={applicator} label={label}>{(id) => <NumberInput id={id} value={medium.coats[applicator] ?? 0} min={0} max={12} step={1} onCommit={(n) => set({ coats: withCoats(medium.coats, applicator, Math.round(n)) })} />}</Field>
+          ))}
+        </fieldset>
+      )}
       <div className="grid gap-x-4 gap-y-1 sm:grid-cols-2">
         <Check label="Labelled for food" checked={medium.labelledFoodSafe} onChange={(labelledFoodSafe) => set({ labelledFoodSafe })} />
         <Check label="Fades above its range" checked={medium.fugitive} onChange={(fugitive) => set({ fugitive })} />

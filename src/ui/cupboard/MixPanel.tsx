@@ -6,8 +6,9 @@ import { CONES, type Cone } from '@/core/firing/cones'
 import type { Medium } from '@/core/model/material'
 import type { Studio } from '@/core/model/studio'
 import { sureWord } from '@/core/usecases/ladder'
-import { coatsWhenThinned, extended, mixtureMedium, strengthened, type Matched, type SureRecipe } from '@/core/usecases/recipes'
-import { filmsHex, isClear } from '@/core/usecases/squares'
+import { betweenTwo, coatsWhenThinned, mixtureHex, mixtureJar, type Mixture } from '@/core/usecases/mixtures'
+import type { Matched, SureRecipe } from '@/core/usecases/recipes'
+import { isClear } from '@/core/usecases/squares'
 import { clearFor } from '@/core/usecases/testTiles'
 import { findRecipes } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
@@ -61,11 +62,12 @@ function Mixing({ studio, body, glaze, cone }: SharedProps) {
   const partsOf = (id: string) => parts[id] ?? 1
   const used = chosen.filter((id) => studio.media[id])
   const over = glaze ? [{ mediumId: glaze.id, coats: 1 }] : []
-  const made = (list: readonly { id: string; parts: number }[]): Medium => extended(strengthened(mixtureMedium('mix', list, studio.media), stain / 100), base / 100)
-  const hex = (medium: Medium) => filmsHex(body, [{ mediumId: 'mix', coats: Math.max(0.25, coats * (1 - water / 100)) }, ...over], { ...studio.media, mix: medium }, cone)
+  const mixtureOf = (list: Mixture['parts']): Mixture => ({ parts: list, stain: stain / 100, base: base / 100 })
+  const hex = (list: Mixture['parts']) => mixtureHex(body, mixtureOf(list), coats, water / 100, over, studio.media, cone)
   const list = used.map((id) => ({ id, parts: partsOf(id) }))
+  const nothing = list.every((p) => p.parts === 0)
   const keep = () => {
-    const medium = { ...made(list), id: newId() }
+    const medium = mixtureJar(newId(), mixtureOf(list), studio.media)
     if (!run({ type: 'medium.set', medium })) tell('news', `“${medium.name}” is a jar of its own now; it can be used on any piece.`)
   }
   return (
@@ -86,14 +88,14 @@ function Mixing({ studio, body, glaze, cone }: SharedProps) {
         <div>
           <p className="text-[13px] text-base-content/75">From one to the other, {coats} coats</p>
           <ol className="flex" aria-label="Range between the two">
-            {[0, 1, 2, 3, 4, 5, 6].map((step) => (
-              <li key={step} className="h-12 flex-1" style={{ background: hex(made([{ id: used[0], parts: 6 - step }, { id: used[1], parts: step }].filter((p) => p.parts > 0))) }} title={`${6 - step} : ${step}`} />
+            {betweenTwo(used[0], used[1], 6).map((between, step) => (
+              <li key={step} className="h-12 flex-1" style={{ background: hex(between) }} title={between.map((p) => p.parts).join(' : ')} />
             ))}
           </ol>
         </div>
       )}
       <div className="flex items-end gap-4">
-        <span className="h-24 w-36 border border-base-content" role="img" aria-label="The mixture, fired" data-testid="mixture" data-hex={list.some((p) => p.parts > 0) ? hex(made(list.filter((p) => p.parts > 0))) : ''} style={{ background: list.some((p) => p.parts > 0) ? hex(made(list.filter((p) => p.parts > 0))) : undefined }} />
+        <span className="h-24 w-36 border border-base-content" role="img" aria-label="The mixture, fired" data-testid="mixture" data-hex={nothing ? '' : hex(list)} style={{ background: nothing ? undefined : hex(list) }} />
         <div className="grid grid-cols-2 gap-2">
           <Field label="Coats">{(id) => <NumberInput id={id} value={coats} min={1} max={8} step={1} onCommit={setCoats} />}</Field>
           <Field label="Dry stain added">{(id) => <NumberInput id={id} value={stain} min={0} max={100} step={10} unit="%" onCommit={setStain} />}</Field>
@@ -101,7 +103,7 @@ function Mixing({ studio, body, glaze, cone }: SharedProps) {
           <Field label="Water added" hint={water ? `${coatsWhenThinned(coats, water / 100).toFixed(1)} coats for the same cover` : ''}>{(id) => <NumberInput id={id} value={water} min={0} max={80} step={10} unit="%" onCommit={setWater} />}</Field>
         </div>
       </div>
-      <button type="button" className="btn btn-primary btn-sm" disabled={list.every((p) => p.parts === 0)} onClick={keep}>Keep it as a jar</button>
+      <button type="button" className="btn btn-primary btn-sm" disabled={nothing} onClick={keep}>Keep it as a jar</button>
       {stain > 0 && <p className="text-xs text-base-content/75">Dry stain is dust: respirator, gloves, wet cleaning; read the maker’s sheet.</p>}
     </section>
   )

@@ -1,6 +1,6 @@
 'use client'
 
-import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import Link from 'next/link'
 import { Pin } from 'lucide-react'
 import { useMemo } from 'react'
@@ -17,6 +17,7 @@ import { useReplay } from '@/store/days'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { moveVisit } from './visitCommands'
 import { RowWater } from './RowWater'
+import { useDragButton } from '@/ui/kit/useDragButton'
 
 const COLUMN = 196
 /** Rows of clay have water under their chips; rows of bisque do not. */
@@ -120,7 +121,7 @@ const COVER_WORDS = { open: 'uncover', draped: 'drape', sealed: 'seal', dampBox:
 
 /** One visit: its steps, to be dragged to another session. */
 function Chip({ visit, column, missed, studio, selected, onSelect }: { visit: Visit; column: number; missed: boolean; studio: Studio; selected: boolean; onSelect: (visit: Visit | null) => void }) {
-  const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: `${visit.pieceId}-${visit.at}`, data: visit, disabled: visit.stepIds.length === 0 })
+  const { button, moved, isDragging } = useDragButton(`${visit.pieceId}-${visit.at}`, { data: visit, disabled: visit.stepIds.length === 0, across: true })
   const piece = studio.pieces[visit.pieceId]
   const steps = visit.stepIds.flatMap((id) => piece.steps.filter((step) => step.id === id)).map((step) => stepWords(step, studio, isSlab(piece)))
   const pinned = studio.schedule.pins.some((pin) => pin.pieceId === visit.pieceId && visit.stepIds.includes(pin.stepId))
@@ -128,18 +129,13 @@ function Chip({ visit, column, missed, studio, selected, onSelect }: { visit: Vi
   const label = words.length ? words.join(', ') : COVER_WORDS[visit.cover]
   return (
     <button
-      ref={setNodeRef}
-      type="button"
-      {...attributes}
-      {...listeners}
-      onKeyDown={undefined}
-      role="button"
+      {...button}
       aria-pressed={selected}
       aria-label={`${piece.name}, ${localDay(Date.parse(visit.at), studio.calendar.timeZone)} ${localClock(Date.parse(visit.at), studio.calendar.timeZone)}: ${label}${missed ? ', clay not right' : ''}${pinned ? ', pinned' : ''}`}
       data-visit={visit.pieceId}
       onClick={() => onSelect(selected ? null : visit)}
       className={`absolute cursor-pointer touch-none overflow-hidden border px-1.5 py-1 text-left text-xs leading-tight ${selected ? 'z-10 border-base-content bg-primary text-primary-content' : words.length ? 'border-base-content bg-base-100' : 'border-dashed border-base-content/70 bg-base-100/80'} ${missed ? 'border-2 border-dashed' : ''} ${isDragging ? 'z-20 shadow-lg' : ''}`}
-      style={{ left: column * COLUMN + 4, top: 6, width: COLUMN * SESSION_SHARE - 8, maxHeight: 58, transform: transform ? `translate(${transform.x}px, 0)` : undefined }}
+      style={{ left: column * COLUMN + 4, top: 6, width: COLUMN * SESSION_SHARE - 8, maxHeight: 58, transform: moved }}
     >
       <span className="flex items-center gap-1">
         {steps.slice(0, 4).map((step, i) => (

@@ -51,7 +51,7 @@ export function DaysView() {
       </div>
       {tab === 'days' && (
         <>
-          {!hours && <NoHours onHours={() => setTab('hours')} />}
+          {!hours && <NoHours empty={studio.order.length === 0} onHours={() => setTab('hours')} />}
           <div className="print:hidden">
             <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
@@ -69,12 +69,15 @@ export function DaysView() {
   )
 }
 
-function NoHours({ onHours }: { onHours: () => void }) {
+function NoHours({ empty, onHours }: { empty: boolean; onHours: () => void }) {
   return (
     <div className="max-w-2xl border border-base-content/60 p-6">
-      <h2 className="mb-1 text-lg font-bold">When are hands in the studio?</h2>
-      <p className="mb-3">Enter your hours and the kilns you have booked. Vernice then puts every step into a session, says what to cover tonight, and what cannot be met.</p>
-      <button type="button" className="btn btn-primary" onClick={onHours}>Enter hours and kilns</button>
+      <h2 className="mb-1 text-lg font-bold">{empty ? 'Two things are wanted: a piece, and your hours' : 'When are hands in the studio?'}</h2>
+      <p className="mb-3">{empty ? 'Plan a piece first. Then enter' : 'Enter'} your hours and the kilns you have booked. Vernice then puts every step into a session, says what to cover tonight, and what cannot be met.</p>
+      <div className="flex flex-wrap gap-2">
+        {empty && <Link className="btn btn-primary" href="/new">Plan a piece</Link>}
+        <button type="button" className={`btn ${empty ? '' : 'btn-primary'}`} onClick={onHours}>Enter hours and kilns</button>
+      </div>
     </div>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { useEffect, useRef, useState } from 'react'
 import { Droplets } from 'lucide-react'
 import { SEVERITIES, type Finding, type Severity } from '@/core/judge/finding'
@@ -19,6 +19,7 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
 import { dropStep, shiftStep } from './planCommands'
+import { useDragButton } from '@/ui/kit/useDragButton'
 
 const HEIGHT = 210
 const AXIS = 88
@@ -191,7 +192,7 @@ interface TagProps {
 
 /** A step as a tag on a string. */
 function Tag({ tag, layout, step, studio, flat, selected, isNext, worst, onSelect }: TagProps) {
-  const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({ id: step.id })
+  const { button, moved, isDragging } = useDragButton(step.id)
   const words = stepWords(step, studio, flat)
   const left = Math.min(Math.max(0, tag.x - 26), layout.width - TAG_WIDTH)
   const top = tag.above ? 2 : HEIGHT - TAG_HEIGHT - 2
@@ -202,18 +203,13 @@ function Tag({ tag, layout, step, studio, flat, selected, isNext, worst, onSelec
       <span aria-hidden className={`pointer-events-none absolute ${selected ? 'w-[2.5px]' : 'w-px'} bg-base-content`} style={{ left: tag.x, ...string }} />
       <span aria-hidden className="pointer-events-none absolute h-2 w-2 rounded-full bg-base-content" style={{ left: tag.x - 3.5, top: AXIS - 4 }} />
       <button
-        ref={setNodeRef}
-        type="button"
-        {...attributes}
-        {...listeners}
-        onKeyDown={undefined}
-        role="button"
+        {...button}
         data-step={step.id}
         aria-pressed={selected}
         aria-label={`Step ${tag.index + 1}: ${words.title}, ${words.brief}${step.done ? ', done' : isNext ? ', next' : ''}`}
         onClick={() => onSelect(step.id)}
         className={`absolute cursor-pointer touch-none border px-1.5 py-1 text-left leading-tight ${selected ? 'z-10 border-base-content bg-primary text-primary-content' : 'border-base-content/80 bg-base-100 text-base-content'} ${isNext ? 'border-2' : ''} ${isDragging ? 'z-20 opacity-90 shadow-lg' : ''}`}
-        style={{ left, top, width: TAG_WIDTH, height: TAG_HEIGHT, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined }}
+        style={{ left, top, width: TAG_WIDTH, height: TAG_HEIGHT, transform: moved }}
       >
         <span className="flex items-center gap-1.5 text-[13px] font-bold">
           <HatchSwatch kind={words.kind} colour={medium && medium.kind !== 'wax' ? swatchOf(medium) : undefined} size={13} />

@@ -57,8 +57,10 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
     const under = plan.probe({ lengthMm, inLineOf: null, across: acrossOf(step.place) })[index]
     const clean: Stack = { ...under, wax: 'none' }
     const ladder = coverLadder(plan, clean, medium)
-    const each = APPLICATOR[step.applicator].gain * (1 - step.water)
-    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: plan.media[medium].brushCoats ?? coatsToCover(ladder), worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
+    const { gain } = APPLICATOR[step.applicator]
+    const each = gain * (1 - step.water)
+    const wanted = plan.media[medium].coats[step.applicator]
+    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: wanted === undefined ? coatsToCover(ladder) : wanted * gain, worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
   })
 }
 

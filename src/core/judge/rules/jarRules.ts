@@ -32,19 +32,6 @@ export const jarRules: readonly Rule[] = [
       }),
   },
   {
-    id: 'runny-without-slab',
-    guards: 'a slab under glazes that are known to run',
-    school: null,
-    severity: 'risk',
-    look: (plan) => {
-      const fire = plan.of('fire').find(({ step }) => step.firing === 'glaze')
-      if (!fire || fire.step.slab) return []
-      const runny = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.cautions.includes('runs'))
-      if (!runny) return []
-      return [{ stepId: fire.step.id, where: `step ${fire.index + 1}`, sentence: `${runny.name} runs, and no slab lies under the piece.`, because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.', mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })] }]
-    },
-  },
-  {
     id: 'raw-materials-on-food',
     guards: 'raw materials told before they touch food',
     school: null,

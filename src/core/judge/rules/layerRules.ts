@@ -105,9 +105,10 @@ export const layerRules: readonly Rule[] = [
       const fire = lastGlazeFire(plan)
       if (!fire || fire.step.slab) return []
       const drips = plan.of('glaze').some(({ step }) => step.drips)
-      const runs = glazeOutside(plan) > RUNS_FROM_COATS
+      const runny = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.cautions.includes('runs'))
+      const runs = glazeOutside(plan) > RUNS_FROM_COATS || runny !== undefined
       if (!drips && !runs) return []
-      return [{ stepId: fire.step.id, where: `step ${fire.index + 1}`, severity: runs ? 'risk' : 'note', sentence: runs ? 'Glaze that runs reaches the shelf, and no slab lies under the piece.' : 'Drips are wanted, and no slab lies under the piece.', because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.', mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })] }]
+      return [{ stepId: fire.step.id, where: `step ${fire.index + 1}`, severity: runs ? 'risk' : 'note', sentence: runny ? `${runny.name} runs, and no slab lies under the piece.` : runs ? 'Glaze that runs reaches the shelf, and no slab lies under the piece.' : 'Drips are wanted, and no slab lies under the piece.', because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.', mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })] }]
     },
   },
   {
