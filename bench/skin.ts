@@ -81,7 +81,7 @@ export function benchSkin(sizes: readonly number[], spread: boolean): Record<str
     const fields = new FieldCache()
     const operations = compilePlan(plan(n, spread), shelf, grid)
     new SkinSimulation(grid, shelf.list, fields).update(operations)
-    const full = timed(3, () => new SkinSimulation(grid, shelf.list, fields).update(operations))
+    const full = timed(15, () => new SkinSimulation(grid, shelf.list, fields).update(operations))
     const simulation = new SkinSimulation(grid, shelf.list, fields)
     simulation.update(operations)
     const painter = new SkinPainter(simulation)

@@ -69,7 +69,7 @@ function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch
         if (across < 0) across += acrossCount
         else if (across >= acrossCount) across -= acrossCount
         const streak = 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
-        const level = NOMINAL * (1 + STREAK * streak) + DITHER[((y & 63) << 6) | (x & 63)]
+        const level = NOMINAL * (1 + STREAK * streak)
         levels[out + x] = level < 1 ? 1 : level > 15 ? 15 : (level + 0.5) | 0
       }
     }

@@ -6,7 +6,7 @@ import { bandOf, wholeOf } from '../model/step'
 import * as build from '../model/stepBuilders'
 import { brushField, evenField, NOMINAL, patchField, pourField } from './coatFields'
 import { skinGrid } from './grid'
-import { FieldCache, levelField, type LevelField } from './levelField'
+import { FieldCache, levelField, tiled, type LevelField } from './levelField'
 import { MOTIFS } from './motifs/library'
 import { marksField, motifMiddle, motifWidth } from './motifs/marksField'
 import { closedNoise, RowNoise, surfaceNoise } from './noise'
@@ -60,11 +60,31 @@ describe('level fields', () => {
     const source = evenField(grid, wall, 15)
     const counting = { ...source, make: () => (made++, source.make()) }
     const cache = new FieldCache(1 << 20)
-    expect(cache.get(counting)).toBe(cache.get(counting))
+    expect(cache.get(counting, grid.width)).toBe(cache.get(counting, grid.width))
     expect(made).toBe(1)
-    for (let i = 0; i < 12; i++) cache.get(pourField(grid, wall, i))
-    cache.get(counting)
+    for (let i = 0; i < 12; i++) cache.get(pourField(grid, wall, i), grid.width)
+    cache.get(counting, grid.width)
     expect(made).toBe(2)
+  })
+
+  it('cut into tiles it holds the same levels, and of an even tile only the one', () => {
+    for (const source of [pourField(grid, wall, 2), evenField(grid, [{ from: 0, to: form.totalMm }], 9)]) {
+      const field = source.make()
+      const { even, starts, spots, levels, highest } = tiled(field, grid.width)
+      const back = new Uint8Array(grid.width * grid.height)
+      const across = grid.width / 64
+      for (let tile = 0; tile < even.length; tile++) {
+        const corner = Math.floor(tile / across) * 64 * grid.width + (tile % across) * 64
+        const put = (spot: number, level: number) => (back[corner + (spot >> 6) * grid.width + (spot & 63)] = level)
+        if (even[tile]) for (let spot = 0; spot < 4096; spot++) put(spot, even[tile])
+        for (let i = starts[tile]; i < starts[tile + 1]; i++) put(spots[i], levels[i])
+      }
+      const whole = new Uint8Array(back.length)
+      whole.set(field.levels, field.top * grid.width)
+      expect(Buffer.compare(back, whole)).toBe(0)
+      expect(highest).toBe(field.levels.reduce((a, b) => Math.max(a, b)))
+    }
+    expect(tiled(evenField(grid, [{ from: 0, to: form.totalMm }], 9).make(), grid.width).levels.length).toBe(0)
   })
 
   it('knows which tiles it touches', () => {

@@ -15,7 +15,7 @@ export interface Gauges {
 }
 
 /** Measures rows `top` to `bottom` of a raster of fired stacks. */
-export function measureGauges(grid: SkinGrid, ids: Uint32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number]): Gauges {
+export function measureGauges(grid: SkinGrid, ids: Int32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number]): Gauges {
   const area = new Float64Array(stacks.length)
   const weights = areaWeights(grid)
   for (let y = top; y < bottom; y++) {

@@ -97,27 +97,80 @@ export function levelField(grid: SkinGrid, key: string, top: number, levels: Uin
   return { key, top, bottom: top + rows, levels, occupied }
 }
 
+/** A field as the simulator reads it: of each tile only the spots above level 0, and of a tile at one level only that level. */
+export interface TiledField {
+  readonly key: string
+  /** For each tile its one level; 0 where there are several or none. */
+  readonly even: Uint8Array
+  /** Where in `spots` and `levels` each tile begins; one number more than there are tiles. */
+  readonly starts: Int32Array
+  /** Places in the tile, row by row from 0 to TILE × TILE − 1. */
+  readonly spots: Uint16Array
+  readonly levels: Uint8Array
+  /** The highest level in it. */
+  readonly highest: number
+}
+
+/** A field cut into tiles. */
+export function tiled({ key, top, bottom, levels, occupied }: LevelField, width: number): TiledField {
+  const tilesAcross = width / TILE
+  const starts = new Int32Array(occupied.length + 1)
+  const even = new Uint8Array(occupied.length)
+  let size = 0
+  let highest = 0
+  for (const level of levels) {
+    if (level > 0) size++
+    if (level > highest) highest = level
+  }
+  const spots = new Uint16Array(size)
+  const kept = new Uint8Array(size)
+  let n = 0
+  for (let tile = 0; tile < occupied.length; tile++) {
+    starts[tile] = n
+    if (!occupied[tile]) continue
+    const tileTop = Math.floor(tile / tilesAcross) * TILE
+    const x0 = (tile % tilesAcross) * TILE
+    for (let y = Math.max(top, tileTop); y < Math.min(bottom, tileTop + TILE); y++) {
+      const row = (y - top) * width + x0
+      for (let x = 0; x < TILE; x++) {
+        const level = levels[row + x]
+        if (level === 0) continue
+        spots[n] = (y - tileTop) * TILE + x
+        kept[n++] = level
+      }
+    }
+    const first = kept[starts[tile]]
+    if (n - starts[tile] === TILE * TILE && kept.subarray(starts[tile], n).every((level) => level === first)) {
+      even[tile] = first
+      n = starts[tile]
+    }
+  }
+  starts[occupied.length] = n
+  return { key, even, starts, spots: spots.slice(0, n), levels: kept.slice(0, n), highest }
+}
+
 /** Keeps the most recently used fields up to a budget of bytes. */
 export class FieldCache {
-  private readonly fields = new Map<string, LevelField>()
+  private readonly fields = new Map<string, TiledField>()
   private bytes = 0
 
   constructor(private readonly budgetBytes = 384 * 1_048_576) {}
 
-  get({ key, make }: FieldSource): LevelField {
+  /** The field of a source on a grid of `width` texels. */
+  get({ key, make }: FieldSource, width: number): TiledField {
     const known = this.fields.get(key)
     if (known) {
       this.fields.delete(key)
       this.fields.set(key, known)
       return known
     }
-    const made = make()
+    const made = tiled(make(), width)
     this.fields.set(key, made)
-    this.bytes += made.levels.length
+    this.bytes += 3 * made.levels.length
     for (const [oldKey, old] of this.fields) {
       if (this.bytes <= this.budgetBytes || oldKey === key) break
       this.fields.delete(oldKey)
-      this.bytes -= old.levels.length
+      this.bytes -= 3 * old.levels.length
     }
     return made
   }

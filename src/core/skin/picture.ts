@@ -65,26 +65,26 @@ const GRAIN = Uint32Array.from({ length: 65_536 }, (_, i) => Math.round(255 * la
 
 /** The painted skin of one piece, repainted only in tiles whose page of ids changed. */
 export class SkinPainter {
-  private readonly ids: Uint32Array
+  private readonly ids: Int32Array
   private readonly colour: Uint32Array
   private readonly relief: Uint32Array
-  private pages: readonly Uint32Array[] = []
+  private pages: readonly Int32Array[] = []
   private palette: Palette | null = null
 
   constructor(private readonly simulation: SkinSimulation) {
     const { width, height } = simulation.grid
-    this.ids = new Uint32Array(width * height)
+    this.ids = new Int32Array(width * height)
     this.colour = new Uint32Array(width * height)
     this.relief = new Uint32Array(width * height)
   }
 
   /** Ids of the last painting, row by row. */
-  get raster(): Uint32Array {
+  get raster(): Int32Array {
     return this.ids
   }
 
   /** Paints pages of ids. The arrays of the picture belong to the painter and change with the next painting. */
-  paint(pages: readonly Uint32Array[], palette: Palette): SkinPicture {
+  paint(pages: readonly Int32Array[], palette: Palette): SkinPicture {
     const { grid, stacks } = this.simulation
     const { width, height } = grid
     const repaintAll = palette !== this.palette

@@ -1,73 +1,37 @@
-import { applyAct, type MediumTraits, type SkinAct } from './acts'
+import type { MediumTraits } from './acts'
 import type { SkinOperation } from './compile/course'
 import type { SkinGrid } from './grid'
-import { FieldCache, TILE, type LevelField } from './levelField'
+import { FieldCache, TILE, type TiledField } from './levelField'
+import { TransitionTable, Workbench } from './lookup/workbench'
 import { StackTable } from './stack'
 
 const TILE_TEXELS = TILE * TILE
 
-/** A tile's life: after each group of operations that touches it, which group that was and the ids it left. */
+/**
+ * A tile's life: the groups of operations that touched it, a number for what each did there, and the ids it left. Only every
+ * fourth page and the last are kept; the ones between are made again when they are asked for.
+ */
 interface TileHistory {
-  readonly groups: number[]
-  readonly steps: number[]
-  readonly pages: Uint32Array[]
+  readonly groups: StepGroup[]
+  readonly numbers: number[]
+  readonly pages: (Int32Array | null)[]
 }
+
+const KEPT_EVERY = 4
 
 /** Operations of one step, with their fields. */
 interface StepGroup {
   readonly stepIndex: number
-  readonly operations: readonly { table: TransitionTable; field: LevelField; number: number }[]
+  readonly operations: readonly { table: TransitionTable; field: TiledField; number: number }[]
 }
 
-/** Remembered transitions of one act: at (id << bits) | level the id it leads to, −1 not yet known. */
-class TransitionTable {
-  private table = new Int32Array(1 << 12).fill(-1)
-  private readonly bits: number
+/** Whether a field touches a tile. */
+const acts = ({ even, starts }: TiledField, tile: number): boolean => even[tile] > 0 || starts[tile] < starts[tile + 1]
 
-  constructor(
-    private readonly act: SkinAct,
-    private readonly stacks: StackTable,
-    private readonly media: readonly MediumTraits[],
-  ) {
-    this.bits = act.act === 'coat' && act.coats ? Math.min(8, 4 + Math.ceil(Math.log2(act.coats))) : 4
-  }
+const touches = (group: StepGroup, tile: number): boolean => group.operations.some(({ field }) => acts(field, tile))
 
-  /** Applies the act to a tile in place. `levels` starts at row `fieldTop` and is `width` wide. */
-  run(page: Uint32Array, field: LevelField, width: number, tileX: number, tileY: number): void {
-    const y0 = Math.max(tileY * TILE, field.top)
-    const y1 = Math.min(tileY * TILE + TILE, field.bottom)
-    const { levels } = field
-    const { bits } = this
-    let { table } = this
-    for (let y = y0; y < y1; y++) {
-      let from = (y - field.top) * width + tileX * TILE
-      let to = (y - tileY * TILE) * TILE
-      for (const end = to + TILE; to < end; to++, from++) {
-        const level = levels[from]
-        if (level === 0) continue
-        const key = (page[to] << bits) | level
-        let id = key < table.length ? table[key] : -1
-        if (id < 0) {
-          id = this.learn(key)
-          table = this.table
-        }
-        page[to] = id
-      }
-    }
-  }
-
-  private learn(key: number): number {
-    if (key >= this.table.length) {
-      const larger = new Int32Array(2 ** Math.ceil(Math.log2(key + 1))).fill(-1)
-      larger.set(this.table)
-      this.table = larger
-    }
-    const before = this.stacks.stacks[key >>> this.bits]
-    const id = this.stacks.idOf(applyAct(before, key & ((1 << this.bits) - 1), this.act, this.media))
-    this.table[key] = id
-    return id
-  }
-}
+/** Bits that hold a level: four as a rule, up to eight for several coats in one. */
+const bitsFor = (highest: number): number => Math.max(4, Math.ceil(Math.log2(highest + 1)))
 
 /**
  * The skin of one piece, kept in tiles of 64 × 64 stack ids.
@@ -81,10 +45,14 @@ export class SkinSimulation {
   private readonly tilesAcross: number
   private readonly tileCount: number
   private histories: TileHistory[]
-  private readonly blank = new Uint32Array(TILE_TEXELS)
+  /** Pages that hold one id all over, shared by all tiles. */
+  private readonly evenPages = new Map<number, Int32Array>()
+  private readonly evenIds = new WeakMap<Int32Array, number>()
+  private readonly blank = this.evenPage(0)
+  private readonly bench = new Workbench()
   private readonly tables = new Map<string, TransitionTable>()
   private readonly numbers = new Map<string, number>()
-  private readonly trials = new WeakMap<Uint32Array, { key: string; page: Uint32Array }>()
+  private readonly trials = new WeakMap<Int32Array, { key: string; page: Int32Array }>()
   /** Tiles replayed by the last update, for measuring. */
   replayedTiles = 0
 
@@ -96,7 +64,7 @@ export class SkinSimulation {
     if (grid.width % TILE || grid.height % TILE) throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
     this.tilesAcross = grid.width / TILE
     this.tileCount = this.tilesAcross * (grid.height / TILE)
-    this.histories = Array.from({ length: this.tileCount }, () => ({ groups: [], steps: [], pages: [] }))
+    this.histories = Array.from({ length: this.tileCount }, () => ({ groups: [], numbers: [], pages: [] }))
   }
 
   /** Brings the skin up to date with a plan. */
@@ -110,77 +78,108 @@ export class SkinSimulation {
    * Pages of all tiles after step `stepIndex` (−1 before the first), with operations that are tried but not kept. An unchanged
    * tile gives the same page object again, so that a picture can be repainted only where it changed.
    */
-  pagesAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Uint32Array[] {
+  pagesAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Int32Array[] {
     const groups = this.group(trial)
-    return this.histories.map(({ steps, pages }, tile) => {
-      let last = steps.length - 1
-      while (last >= 0 && steps[last] > stepIndex) last--
-      let page = last < 0 ? this.blank : pages[last]
-      for (const group of groups) if (this.touches(group, tile)) page = this.tried(group, page, tile)
+    return this.histories.map((history, tile) => {
+      let last = history.groups.length - 1
+      while (last >= 0 && history.groups[last].stepIndex > stepIndex) last--
+      let page = this.pageAt(history, tile, last)
+      for (const group of groups) if (touches(group, tile)) page = this.tried(group, page, tile)
       return page
     })
   }
 
   /** Ids of the whole skin after step `stepIndex`, row by row. */
-  idsAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Uint32Array {
-    const ids = new Uint32Array(this.grid.width * this.grid.height)
+  idsAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Int32Array {
+    const ids = new Int32Array(this.grid.width * this.grid.height)
     this.pagesAfter(stepIndex, trial).forEach((page, tile) => this.placeTile(ids, page, tile))
     return ids
   }
 
   /** Copies a tile's page into a raster of the whole skin. */
-  placeTile(ids: Uint32Array, page: Uint32Array, tile: number): void {
+  placeTile(ids: Int32Array, page: Int32Array, tile: number): void {
     const { width } = this.grid
     const start = Math.floor(tile / this.tilesAcross) * TILE * width + (tile % this.tilesAcross) * TILE
     for (let row = 0; row < TILE; row++) ids.set(page.subarray(row * TILE, row * TILE + TILE), start + row * width)
   }
 
-  private tried(group: StepGroup, page: Uint32Array, tile: number): Uint32Array {
+  private tried(group: StepGroup, page: Int32Array, tile: number): Int32Array {
     const key = `${this.groupNumber(group, tile)}@${tile}`
     const known = this.trials.get(page)
     if (known && known.key === key) return known.page
-    const copy = page.slice()
-    this.runGroup(group, copy, tile)
+    const copy = this.runGroup(group, page, tile) ?? this.bench.take()
     if (page !== this.blank) this.trials.set(page, { key, page: copy })
     return copy
   }
 
   private updateTile(tile: number, groups: readonly StepGroup[]): void {
-    const touching = groups.filter((group) => this.touches(group, tile))
+    const touching = groups.filter((group) => touches(group, tile))
     const history = this.histories[tile]
     const wanted = touching.map((group) => this.groupNumber(group, tile))
     let same = 0
-    while (same < wanted.length && history.groups[same] === wanted[same]) same++
-    history.groups.length = same
-    history.pages.length = same
-    history.steps.length = 0
-    for (let i = 0; i < same; i++) history.steps.push(touching[i].stepIndex)
-    if (same === touching.length) return
+    while (same < wanted.length && history.numbers[same] === wanted[same]) same++
+    // The same work may have come under another step.
+    for (let i = 0; i < same; i++) history.groups[i] = touching[i]
+    history.groups.length = history.numbers.length = history.pages.length = same
+    if (same === touching.length) {
+      this.pageAt(history, tile, same - 1)
+      return
+    }
     this.replayedTiles++
-    let page = same > 0 ? history.pages[same - 1] : this.blank
+    let page: Int32Array | null = this.pageAt(history, tile, same - 1)
     for (let i = same; i < touching.length; i++) {
-      page = page.slice()
-      this.runGroup(touching[i], page, tile)
-      history.groups.push(wanted[i])
-      history.steps.push(touching[i].stepIndex)
+      page = this.runGroup(touching[i], page, tile)
+      if (i === touching.length - 1 || (i + 1) % KEPT_EVERY === 0) page ??= this.bench.take()
+      history.groups.push(touching[i])
+      history.numbers.push(wanted[i])
       history.pages.push(page)
     }
   }
 
-  private runGroup(group: StepGroup, page: Uint32Array, tile: number): void {
-    const tileX = tile % this.tilesAcross
-    const tileY = Math.floor(tile / this.tilesAcross)
-    for (const { table, field } of group.operations) {
-      if (field.occupied[tile]) table.run(page, field, this.grid.width, tileX, tileY)
-    }
+  /** The page of a tile after its i-th group; blank before the first. */
+  private pageAt({ groups, pages }: TileHistory, tile: number, i: number): Int32Array {
+    let from = i
+    while (from >= 0 && !pages[from]) from--
+    let page = from < 0 ? this.blank : pages[from]
+    for (let k = from + 1; k <= i; k++) page = this.runGroup(groups[k], page, tile)
+    page ??= this.bench.take()
+    if (i >= 0) pages[i] = page
+    return page
   }
 
-  private touches = (group: StepGroup, tile: number): boolean => group.operations.some(({ field }) => field.occupied[tile])
+  /** Carries a group out in a tile. Null stands for the page that lies on the bench, before and after. */
+  private runGroup(group: StepGroup, before: Int32Array | null, tile: number): Int32Array | null {
+    let page = before
+    for (const { table, field } of group.operations) {
+      if (!acts(field, tile)) continue
+      const level = field.even[tile]
+      const id = page && level > 0 ? this.evenIds.get(page) : undefined
+      if (id !== undefined) {
+        page = this.evenPage(table.learn(id, level))
+        continue
+      }
+      if (page) this.bench.put(page)
+      page = null
+      table.makeRoom()
+      this.bench.run(table, field, tile)
+    }
+    return page
+  }
+
+  private evenPage(id: number): Int32Array {
+    let page = this.evenPages.get(id)
+    if (!page) {
+      page = new Int32Array(TILE_TEXELS).fill(id)
+      this.evenPages.set(id, page)
+      this.evenIds.set(page, id)
+    }
+    return page
+  }
 
   /** A number for what a group does in a tile: equal numbers mean equal operations there. */
   private groupNumber(group: StepGroup, tile: number): number {
     let key = ''
-    for (const { field, number } of group.operations) if (field.occupied[tile]) key += `${number},`
+    for (const { field, number } of group.operations) if (acts(field, tile)) key += `${number},`
     return this.numberOf(key)
   }
 
@@ -194,15 +193,16 @@ export class SkinSimulation {
   }
 
   private group(operations: readonly SkinOperation[]): StepGroup[] {
-    const groups: { stepIndex: number; operations: { table: TransitionTable; field: LevelField; number: number }[] }[] = []
+    const groups: { stepIndex: number; operations: { table: TransitionTable; field: TiledField; number: number }[] }[] = []
     for (const { stepIndex, act, field } of operations) {
       const actKey = JSON.stringify(act)
-      let table = this.tables.get(actKey)
+      const made = this.fields.get(field, this.grid.width)
+      const bits = bitsFor(made.highest)
+      let table = this.tables.get(`${bits}${actKey}`)
       if (!table) {
-        table = new TransitionTable(act, this.stacks, this.media)
-        this.tables.set(actKey, table)
+        table = new TransitionTable(this.bench, act, this.stacks, this.media, bits)
+        this.tables.set(`${bits}${actKey}`, table)
       }
-      const made = this.fields.get(field)
       const entry = { table, field: made, number: this.numberOf(`${actKey}@${field.key}`) }
       const last = groups[groups.length - 1]
       if (last && last.stepIndex === stepIndex) last.operations.push(entry)

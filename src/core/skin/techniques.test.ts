@@ -32,7 +32,7 @@ const glost = build.fire('glaze', '05')
 class Skin {
   readonly shelf = new MediaShelf(Object.values(studio.media))
   readonly stacks: readonly Stack[]
-  readonly ids: Uint32Array
+  readonly ids: Int32Array
   readonly optics: StackOptics
 
   constructor(steps: readonly StepContent[], bodyId = 'chalk-white', readonly on: SkinGrid = grid) {

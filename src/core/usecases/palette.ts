@@ -27,7 +27,7 @@ const ONE_COLOUR = 4
 const LEAST_SHARE = 0.015
 
 /** The colours of some rows of a fired skin, by area: stacks that look alike count as one. */
-export function paletteOf(grid: SkinGrid, ids: Uint32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number], side: PaletteColour['side'], idFrom: number): PaletteColour[] {
+export function paletteOf(grid: SkinGrid, ids: Int32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number], side: PaletteColour['side'], idFrom: number): PaletteColour[] {
   const area = new Map<number, number>()
   const weights = areaWeights(grid)
   let total = 0

@@ -122,7 +122,7 @@ export class PieceViewer {
     if (!ready.ok) return ready
     const { simulation, optics, grid } = ready.value
     const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, simulation, grid)
-    const ids = new Uint32Array(grid.width * grid.height)
+    const ids = new Int32Array(grid.width * grid.height)
     pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
     const { zones, flat } = grid.form
     const { stacks } = simulation.stacks
@@ -154,7 +154,7 @@ export class PieceViewer {
     return ok({ simulation: this.simulation, optics: this.optics, grid: this.simulation.grid })
   }
 
-  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Uint32Array[]; look: Look } {
+  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Int32Array[]; look: Look } {
     const times = timeline(piece.steps)
     if (kind === 'bench') return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep

@@ -1,0 +1,1 @@
+export function compiled(source?: string): Promise<Uint8Array>

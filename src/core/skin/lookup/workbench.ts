@@ -1,0 +1,148 @@
+import { applyAct, type MediumTraits, type SkinAct } from '../acts'
+import { TILE, type TiledField } from '../levelField'
+import type { StackTable } from '../stack'
+import { LOOKUP_BYTES } from './lookupBytes'
+
+const TILE_TEXELS = TILE * TILE
+
+/* The layout of lookup.as. */
+const SPOTS_AT = 16_384
+const LEVELS_AT = 24_576
+const HEAP_AT = 32_768
+const BLOCK_STACKS = 64
+
+const WASM_PAGE = 65_536
+
+interface Memory {
+  readonly buffer: ArrayBuffer
+  grow(pages: number): number
+}
+
+interface Loops {
+  runSpots(at: number, end: number, blocks: number, bits: number): number
+  runEven(at: number, end: number, level: number, blocks: number, bits: number): number
+}
+
+/** What the core needs of WebAssembly, which every browser, worker and Node has. */
+const { Memory, Module, Instance } = (
+  globalThis as unknown as {
+    WebAssembly: {
+      Memory: new (size: { initial: number }) => Memory
+      Module: new (bytes: Uint8Array) => object
+      Instance: new (module: object, imports: { env: { memory: Memory } }) => { exports: Loops }
+    }
+  }
+).WebAssembly
+
+let compiled: object | null = null
+
+/** One page of ids under work, the tables of all acts, and the loop that reads them; all in one memory outside the heap. */
+export class Workbench {
+  private readonly memory = new Memory({ initial: 4 })
+  private readonly loops: Loops
+  private used = HEAP_AT
+  private views = viewsOf(this.memory)
+
+  constructor() {
+    compiled ??= new Module(LOOKUP_BYTES)
+    this.loops = new Instance(compiled, { env: { memory: this.memory } }).exports
+  }
+
+  /** Lays a page on the bench. */
+  put(page: Int32Array): void {
+    this.views.page.set(page)
+  }
+
+  /** A copy of the page that lies there. */
+  take(): Int32Array {
+    return this.views.page.slice()
+  }
+
+  /** Bytes of the memory, all told. */
+  get bytes(): number {
+    return this.memory.buffer.byteLength
+  }
+
+  /** Room of so many bytes, all 0; its place in the memory. */
+  allot(bytes: number): number {
+    const at = this.used
+    this.used += bytes
+    const missing = this.used - this.bytes
+    if (missing > 0) {
+      this.memory.grow(Math.ceil(Math.max(missing, this.bytes / 2) / WASM_PAGE))
+      this.views = viewsOf(this.memory)
+    }
+    return at
+  }
+
+  /** The memory as numbers of four bytes. */
+  get words(): Int32Array {
+    return this.views.words
+  }
+
+  /** Carries an act out on the page: on the spots of a field in a tile, or all over it where the field is even there. */
+  run(table: TransitionTable, { even, starts, spots, levels }: TiledField, tile: number): void {
+    const level = even[tile]
+    if (level > 0) {
+      for (let at = 0; (at = this.loops.runEven(at, TILE_TEXELS, level, table.blocks, table.bits)) < TILE_TEXELS; ) table.learn(this.views.page[at], level)
+      return
+    }
+    const start = starts[tile]
+    const count = starts[tile + 1] - start
+    this.views.spots.set(spots.subarray(start, start + count))
+    this.views.levels.set(levels.subarray(start, start + count))
+    for (let at = 0; (at = this.loops.runSpots(at, count, table.blocks, table.bits)) < count; ) table.learn(this.views.page[this.views.spots[at]], this.views.levels[at])
+  }
+}
+
+const viewsOf = ({ buffer }: Memory) => ({
+  page: new Int32Array(buffer, 0, TILE_TEXELS),
+  spots: new Uint16Array(buffer, SPOTS_AT, TILE_TEXELS),
+  levels: new Uint8Array(buffer, LEVELS_AT, TILE_TEXELS),
+  words: new Int32Array(buffer),
+})
+
+/**
+ * Remembered transitions of one act, in blocks of 64 stacks that are made when one of theirs is met: at (id within the block
+ * << bits) | level one more than the id it leads to, 0 not yet known.
+ */
+export class TransitionTable {
+  /** Where the list of blocks lies. */
+  blocks: number
+  private capacity = 64
+
+  constructor(
+    private readonly bench: Workbench,
+    private readonly act: SkinAct,
+    private readonly stacks: StackTable,
+    private readonly media: readonly MediumTraits[],
+    /** Bits of its levels. */
+    readonly bits: number,
+  ) {
+    this.blocks = bench.allot(4 * this.capacity)
+  }
+
+  /** Makes room for every stack there is; to be called before a page with new ones comes. */
+  makeRoom(): void {
+    const needed = Math.ceil(this.stacks.stacks.length / BLOCK_STACKS)
+    if (needed <= this.capacity) return
+    const larger = 2 ** Math.ceil(Math.log2(needed))
+    const at = this.bench.allot(4 * larger)
+    this.bench.words.copyWithin(at / 4, this.blocks / 4, this.blocks / 4 + this.capacity)
+    this.blocks = at
+    this.capacity = larger
+  }
+
+  /** Works out where an id leads at a level, and remembers it. */
+  learn(id: number, level: number): number {
+    const next = this.stacks.idOf(applyAct(this.stacks.stacks[id], level, this.act, this.media))
+    const entry = this.blocks / 4 + Math.floor(id / BLOCK_STACKS)
+    let block = this.bench.words[entry]
+    if (block === 0) {
+      block = this.bench.allot((4 * BLOCK_STACKS) << this.bits)
+      this.bench.words[entry] = block
+    }
+    this.bench.words[block / 4 + ((id % BLOCK_STACKS) << this.bits) + level] = next + 1
+    return next
+  }
+}
