@@ -116,14 +116,13 @@ export function tiled({ key, top, bottom, levels, occupied }: LevelField, width:
   const tilesAcross = width / TILE
   const starts = new Int32Array(occupied.length + 1)
   const even = new Uint8Array(occupied.length)
+  // Four levels at a time: most of a drawing is empty.
+  const fours = new Uint32Array(levels.buffer, levels.byteOffset, levels.length >> 2)
   let size = 0
-  let highest = 0
-  for (const level of levels) {
-    if (level > 0) size++
-    if (level > highest) highest = level
-  }
+  for (let i = 0; i < fours.length; i++) if (fours[i] !== 0) size += 4
   const spots = new Uint16Array(size)
   const kept = new Uint8Array(size)
+  let highest = 0
   let n = 0
   for (let tile = 0; tile < occupied.length; tile++) {
     starts[tile] = n
@@ -132,21 +131,32 @@ export function tiled({ key, top, bottom, levels, occupied }: LevelField, width:
     const x0 = (tile % tilesAcross) * TILE
     for (let y = Math.max(top, tileTop); y < Math.min(bottom, tileTop + TILE); y++) {
       const row = (y - top) * width + x0
+      const spot = (y - tileTop) * TILE
       for (let x = 0; x < TILE; x++) {
+        if ((x & 3) === 0 && fours[(row + x) >> 2] === 0) {
+          x += 3
+          continue
+        }
         const level = levels[row + x]
         if (level === 0) continue
-        spots[n] = (y - tileTop) * TILE + x
+        if (level > highest) highest = level
+        spots[n] = spot + x
         kept[n++] = level
       }
     }
-    const first = kept[starts[tile]]
-    if (n - starts[tile] === TILE * TILE && kept.subarray(starts[tile], n).every((level) => level === first)) {
-      even[tile] = first
-      n = starts[tile]
+    const start = starts[tile]
+    if (n - start === TILE * TILE && isEven(kept, start, n)) {
+      even[tile] = kept[start]
+      n = start
     }
   }
   starts[occupied.length] = n
-  return { key, even, starts, spots: spots.slice(0, n), levels: kept.slice(0, n), highest }
+  return { key, even, starts, spots: spots.subarray(0, n), levels: kept.subarray(0, n), highest }
+}
+
+function isEven(levels: Uint8Array, start: number, end: number): boolean {
+  for (let i = start + 1; i < end; i++) if (levels[i] !== levels[start]) return false
+  return true
 }
 
 /** Keeps the most recently used fields up to a budget of bytes. */
@@ -166,12 +176,14 @@ export class FieldCache {
     }
     const made = tiled(make(), width)
     this.fields.set(key, made)
-    this.bytes += 3 * made.levels.length
+    this.bytes += sizeOf(made)
     for (const [oldKey, old] of this.fields) {
       if (this.bytes <= this.budgetBytes || oldKey === key) break
       this.fields.delete(oldKey)
-      this.bytes -= 3 * old.levels.length
+      this.bytes -= sizeOf(old)
     }
     return made
   }
 }
+
+const sizeOf = ({ spots, levels }: TiledField): number => spots.buffer.byteLength + levels.buffer.byteLength

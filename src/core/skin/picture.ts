@@ -3,7 +3,7 @@ import { latticeRandom } from '../base/random'
 import { packTexel, type Look, type StackOptics } from './appearance'
 import type { SkinGrid } from './grid'
 import { TILE } from './levelField'
-import type { SkinSimulation } from './simulation'
+import type { Page, SkinSimulation } from './simulation'
 import type { Stack } from './stack'
 
 /** The skin as two textures of the grid's size, RGBA bytes. */
@@ -68,7 +68,7 @@ export class SkinPainter {
   private readonly ids: Int32Array
   private readonly colour: Uint32Array
   private readonly relief: Uint32Array
-  private pages: readonly Int32Array[] = []
+  private pages: readonly Page[] = []
   private palette: Palette | null = null
 
   constructor(private readonly simulation: SkinSimulation) {
@@ -84,7 +84,7 @@ export class SkinPainter {
   }
 
   /** Paints pages of ids. The arrays of the picture belong to the painter and change with the next painting. */
-  paint(pages: readonly Int32Array[], palette: Palette): SkinPicture {
+  paint(pages: readonly Page[], palette: Palette): SkinPicture {
     const { grid, stacks } = this.simulation
     const { width, height } = grid
     const repaintAll = palette !== this.palette
@@ -92,8 +92,8 @@ export class SkinPainter {
     for (const tile of dirty) this.simulation.placeTile(this.ids, pages[tile], tile)
     const used = new Uint8Array(stacks.stacks.length)
     for (const tile of dirty) {
-      const page = pages[tile]
-      for (let i = 0; i < page.length; i++) used[page[i]] = 1
+      const { ids } = pages[tile]
+      for (let i = 0; i < ids.length; i++) used[ids[i]] = 1
     }
     const { colours, heights } = palette.cover(stacks.stacks, used)
     const tilesAcross = width / TILE

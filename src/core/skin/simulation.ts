@@ -7,6 +7,12 @@ import { StackTable } from './stack'
 
 const TILE_TEXELS = TILE * TILE
 
+/** What lies in a tile at one moment. Another moment is another page, though its ids may lie where those of a forgotten one lay. */
+export interface Page {
+  /** TILE × TILE stack ids, row by row. */
+  readonly ids: Int32Array
+}
+
 /**
  * A tile's life: the groups of operations that touched it, a number for what each did there, and the ids it left. Only every
  * fourth page and the last are kept; the ones between are made again when they are asked for.
@@ -14,7 +20,7 @@ const TILE_TEXELS = TILE * TILE
 interface TileHistory {
   readonly groups: StepGroup[]
   readonly numbers: number[]
-  readonly pages: (Int32Array | null)[]
+  readonly pages: (Page | null)[]
 }
 
 const KEPT_EVERY = 4
@@ -46,13 +52,15 @@ export class SkinSimulation {
   private readonly tileCount: number
   private histories: TileHistory[]
   /** Pages that hold one id all over, shared by all tiles. */
-  private readonly evenPages = new Map<number, Int32Array>()
-  private readonly evenIds = new WeakMap<Int32Array, number>()
+  private readonly evenPages = new Map<number, Page>()
+  private readonly evenIds = new WeakMap<Page, number>()
   private readonly blank = this.evenPage(0)
   private readonly bench = new Workbench()
   private readonly tables = new Map<string, TransitionTable>()
   private readonly numbers = new Map<string, number>()
-  private readonly trials = new WeakMap<Int32Array, { key: string; page: Int32Array }>()
+  private readonly trials = new WeakMap<Page, { key: string; page: Page }>()
+  /** Room of forgotten pages, to be used again: making it anew costs more than filling it. */
+  private readonly spare: Int32Array[] = []
   /** Tiles replayed by the last update, for measuring. */
   replayedTiles = 0
 
@@ -78,7 +86,7 @@ export class SkinSimulation {
    * Pages of all tiles after step `stepIndex` (−1 before the first), with operations that are tried but not kept. An unchanged
    * tile gives the same page object again, so that a picture can be repainted only where it changed.
    */
-  pagesAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Int32Array[] {
+  pagesAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Page[] {
     const groups = this.group(trial)
     return this.histories.map((history, tile) => {
       let last = history.groups.length - 1
@@ -97,17 +105,17 @@ export class SkinSimulation {
   }
 
   /** Copies a tile's page into a raster of the whole skin. */
-  placeTile(ids: Int32Array, page: Int32Array, tile: number): void {
+  placeTile(ids: Int32Array, page: Page, tile: number): void {
     const { width } = this.grid
     const start = Math.floor(tile / this.tilesAcross) * TILE * width + (tile % this.tilesAcross) * TILE
-    for (let row = 0; row < TILE; row++) ids.set(page.subarray(row * TILE, row * TILE + TILE), start + row * width)
+    for (let row = 0; row < TILE; row++) ids.set(page.ids.subarray(row * TILE, row * TILE + TILE), start + row * width)
   }
 
-  private tried(group: StepGroup, page: Int32Array, tile: number): Int32Array {
+  private tried(group: StepGroup, page: Page, tile: number): Page {
     const key = `${this.groupNumber(group, tile)}@${tile}`
     const known = this.trials.get(page)
     if (known && known.key === key) return known.page
-    const copy = this.runGroup(group, page, tile) ?? this.bench.take()
+    const copy = this.runGroup(group, page, tile) ?? this.take()
     if (page !== this.blank) this.trials.set(page, { key, page: copy })
     return copy
   }
@@ -120,16 +128,17 @@ export class SkinSimulation {
     while (same < wanted.length && history.numbers[same] === wanted[same]) same++
     // The same work may have come under another step.
     for (let i = 0; i < same; i++) history.groups[i] = touching[i]
+    for (let i = same; i < history.pages.length; i++) this.forget(history.pages[i])
     history.groups.length = history.numbers.length = history.pages.length = same
     if (same === touching.length) {
       this.pageAt(history, tile, same - 1)
       return
     }
     this.replayedTiles++
-    let page: Int32Array | null = this.pageAt(history, tile, same - 1)
+    let page: Page | null = this.pageAt(history, tile, same - 1)
     for (let i = same; i < touching.length; i++) {
       page = this.runGroup(touching[i], page, tile)
-      if (i === touching.length - 1 || (i + 1) % KEPT_EVERY === 0) page ??= this.bench.take()
+      if (i === touching.length - 1 || (i + 1) % KEPT_EVERY === 0) page ??= this.take()
       history.groups.push(touching[i])
       history.numbers.push(wanted[i])
       history.pages.push(page)
@@ -137,18 +146,18 @@ export class SkinSimulation {
   }
 
   /** The page of a tile after its i-th group; blank before the first. */
-  private pageAt({ groups, pages }: TileHistory, tile: number, i: number): Int32Array {
+  private pageAt({ groups, pages }: TileHistory, tile: number, i: number): Page {
     let from = i
     while (from >= 0 && !pages[from]) from--
     let page = from < 0 ? this.blank : pages[from]
     for (let k = from + 1; k <= i; k++) page = this.runGroup(groups[k], page, tile)
-    page ??= this.bench.take()
+    page ??= this.take()
     if (i >= 0) pages[i] = page
     return page
   }
 
   /** Carries a group out in a tile. Null stands for the page that lies on the bench, before and after. */
-  private runGroup(group: StepGroup, before: Int32Array | null, tile: number): Int32Array | null {
+  private runGroup(group: StepGroup, before: Page | null, tile: number): Page | null {
     let page = before
     for (const { table, field } of group.operations) {
       if (!acts(field, tile)) continue
@@ -158,7 +167,7 @@ export class SkinSimulation {
         page = this.evenPage(table.learn(id, level))
         continue
       }
-      if (page) this.bench.put(page)
+      if (page) this.bench.put(page.ids)
       page = null
       table.makeRoom()
       this.bench.run(table, field, tile)
@@ -166,10 +175,21 @@ export class SkinSimulation {
     return page
   }
 
-  private evenPage(id: number): Int32Array {
+  /** The page on the bench, kept. */
+  private take(): Page {
+    const ids = this.spare.pop() ?? new Int32Array(TILE_TEXELS)
+    this.bench.take(ids)
+    return { ids }
+  }
+
+  private forget(page: Page | null): void {
+    if (page && !this.evenIds.has(page)) this.spare.push(page.ids)
+  }
+
+  private evenPage(id: number): Page {
     let page = this.evenPages.get(id)
     if (!page) {
-      page = new Int32Array(TILE_TEXELS).fill(id)
+      page = { ids: new Int32Array(TILE_TEXELS).fill(id) }
       this.evenPages.set(id, page)
       this.evenIds.set(page, id)
     }

@@ -17,7 +17,7 @@ import { PRESETS } from '../form/presets'
 import { MediaShelf } from '../skin/mediaShelf'
 import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
 import { paletteOf, type PaletteColour } from './palette'
-import { SkinSimulation } from '../skin/simulation'
+import { SkinSimulation, type Page } from '../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../skin/stack'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
@@ -154,7 +154,7 @@ export class PieceViewer {
     return ok({ simulation: this.simulation, optics: this.optics, grid: this.simulation.grid })
   }
 
-  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Int32Array[]; look: Look } {
+  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Page[]; look: Look } {
     const times = timeline(piece.steps)
     if (kind === 'bench') return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
