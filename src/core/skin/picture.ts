@@ -1,8 +1,8 @@
 import type { LightId } from '../colour/light'
 import { latticeRandom } from '../base/random'
 import { packTexel, type Look, type StackOptics } from './appearance'
-import type { SkinGrid } from './grid'
 import { TILE } from './levelField'
+import { Easel } from './loops/easel'
 import type { Page, SkinSimulation } from './simulation'
 import type { Stack } from './stack'
 
@@ -65,22 +65,18 @@ const GRAIN = Uint32Array.from({ length: 65_536 }, (_, i) => Math.round(255 * la
 
 /** The painted skin of one piece, repainted only in tiles whose page of ids changed. */
 export class SkinPainter {
-  private readonly ids: Int32Array
-  private readonly colour: Uint32Array
-  private readonly relief: Uint32Array
+  private readonly easel: Easel
   private pages: readonly Page[] = []
   private palette: Palette | null = null
 
   constructor(private readonly simulation: SkinSimulation) {
-    const { width, height } = simulation.grid
-    this.ids = new Int32Array(width * height)
-    this.colour = new Uint32Array(width * height)
-    this.relief = new Uint32Array(width * height)
+    const { width, height, rowMm, columnMm } = simulation.grid
+    this.easel = new Easel({ width, height, across: Float64Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])), down: SLOPE_SCALE / (2 * rowMm), grain: GRAIN })
   }
 
   /** Ids of the last painting, row by row. */
   get raster(): Int32Array {
-    return this.ids
+    return this.easel.ids
   }
 
   /** Paints pages of ids. The arrays of the picture belong to the painter and change with the next painting. */
@@ -89,52 +85,30 @@ export class SkinPainter {
     const { width, height } = grid
     const repaintAll = palette !== this.palette
     const dirty = pages.flatMap((page, tile) => (repaintAll || page !== this.pages[tile] ? [tile] : []))
-    for (const tile of dirty) this.simulation.placeTile(this.ids, pages[tile], tile)
+    const { ids } = this.easel
+    for (const tile of dirty) this.simulation.placeTile(ids, pages[tile], tile)
     const used = new Uint8Array(stacks.stacks.length)
     for (const tile of dirty) {
-      const { ids } = pages[tile]
-      for (let i = 0; i < ids.length; i++) used[ids[i]] = 1
+      const page = pages[tile].ids
+      for (let i = 0; i < page.length; i++) used[page[i]] = 1
     }
     const { colours, heights } = palette.cover(stacks.stacks, used)
+    this.easel.load(colours, heights)
     const tilesAcross = width / TILE
     for (const tile of dirty) {
       const x0 = (tile % tilesAcross) * TILE
       const y0 = Math.floor(tile / tilesAcross) * TILE
-      this.paintBox(grid, colours, heights, x0 - 1, Math.max(0, y0 - 1), x0 + TILE + 1, Math.min(height, y0 + TILE + 1))
+      this.easel.paintBox(x0 - 1, Math.max(0, y0 - 1), x0 + TILE + 1, Math.min(height, y0 + TILE + 1))
     }
     this.pages = pages.slice()
     this.palette = palette
-    return { width, height, colour: new Uint8Array(this.colour.buffer), relief: new Uint8Array(this.relief.buffer), outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, tilesAcross, height) }
+    return { width, height, ...this.easel.textures, outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, tilesAcross, height) }
   }
 
   private rowsOf(dirty: readonly number[], tilesAcross: number, height: number): [number, number] {
     if (!dirty.length) return [0, 0]
     const rows = dirty.map((tile) => Math.floor(tile / tilesAcross))
     return [Math.max(0, Math.min(...rows) * TILE - 1), Math.min(height, (Math.max(...rows) + 1) * TILE + 1)]
-  }
-
-  /** Paints columns x0 … x1 − 1 (wrapping) of rows y0 … y1 − 1. */
-  private paintBox(grid: SkinGrid, colours: Uint32Array, heights: Float32Array, x0: number, y0: number, x1: number, y1: number): void {
-    const { width, height, rowMm, columnMm } = grid
-    const { ids, colour, relief } = this
-    const down = SLOPE_SCALE / (2 * rowMm)
-    for (let y = y0; y < y1; y++) {
-      const row = y * width
-      const above = y > 0 ? row - width : row
-      const below = y < height - 1 ? row + width : row
-      const across = SLOPE_SCALE / (2 * columnMm[y])
-      for (let wrapped = x0; wrapped < x1; wrapped++) {
-        const x = wrapped < 0 ? wrapped + width : wrapped >= width ? wrapped - width : wrapped
-        const i = row + x
-        const id = ids[i]
-        colour[i] = colours[id]
-        const sx = 128 + (heights[ids[x === width - 1 ? row : i + 1]] - heights[ids[x === 0 ? i + width - 1 : i - 1]]) * across
-        const sy = 128 + (heights[ids[below + x]] - heights[ids[above + x]]) * down
-        const h = 128 + heights[id] / 8
-        relief[i] =
-          (sx < 0 ? 0 : sx > 255 ? 255 : sx | 0) | ((sy < 0 ? 0 : sy > 255 ? 255 : sy | 0) << 8) | ((h < 0 ? 0 : h > 255 ? 255 : h | 0) << 16) | GRAIN[((y & 255) << 8) | (x & 255)]
-      }
-    }
   }
 }
 

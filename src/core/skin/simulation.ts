@@ -2,7 +2,7 @@ import type { MediumTraits } from './acts'
 import type { SkinOperation } from './compile/course'
 import type { SkinGrid } from './grid'
 import { FieldCache, TILE, type TiledField } from './levelField'
-import { TransitionTable, Workbench } from './lookup/workbench'
+import { TransitionTable, Workbench } from './loops/workbench'
 import { StackTable } from './stack'
 
 const TILE_TEXELS = TILE * TILE

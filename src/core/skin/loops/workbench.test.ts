@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../../base/random'
-import { compiled } from '../../../../scripts/lookup.mjs'
+import { compiled } from '../../../../scripts/loops.mjs'
 import { applyAct, type MediumTraits, type SkinAct } from '../acts'
 import { TILE, type TiledField } from '../levelField'
 import { BARE, StackTable, withFilm } from '../stack'
-import { LOOKUP_BYTES } from './lookupBytes'
+import { LOOP_BYTES } from './loopsBytes'
 import { TransitionTable, Workbench } from './workbench'
 
 const TEXELS = TILE * TILE
@@ -29,7 +29,7 @@ function fieldOf(random: () => number, share: number, highest: number): TiledFie
 
 describe('the workbench of the simulator', () => {
   it('holds the bytes of its source', async () => {
-    expect(LOOKUP_BYTES).toEqual(new Uint8Array(await compiled()))
+    expect(LOOP_BYTES).toEqual(new Uint8Array(await compiled()))
   })
 
   it('does to a page what the acts say texel by texel, at any levels, in even tiles and in spots', () => {

@@ -1,52 +1,20 @@
 import { applyAct, type MediumTraits, type SkinAct } from '../acts'
 import { TILE, type TiledField } from '../levelField'
 import type { StackTable } from '../stack'
-import { LOOKUP_BYTES } from './lookupBytes'
+import { LinearMemory } from './linearMemory'
 
 const TILE_TEXELS = TILE * TILE
 
-/* The layout of lookup.as. */
+/* The layout of loops.as. */
 const SPOTS_AT = 16_384
 const LEVELS_AT = 24_576
 const HEAP_AT = 32_768
 const BLOCK_STACKS = 64
 
-const WASM_PAGE = 65_536
-
-interface Memory {
-  readonly buffer: ArrayBuffer
-  grow(pages: number): number
-}
-
-interface Loops {
-  runSpots(at: number, end: number, blocks: number, bits: number): number
-  runEven(at: number, end: number, level: number, blocks: number, bits: number): number
-}
-
-/** What the core needs of WebAssembly, which every browser, worker and Node has. */
-const { Memory, Module, Instance } = (
-  globalThis as unknown as {
-    WebAssembly: {
-      Memory: new (size: { initial: number }) => Memory
-      Module: new (bytes: Uint8Array) => object
-      Instance: new (module: object, imports: { env: { memory: Memory } }) => { exports: Loops }
-    }
-  }
-).WebAssembly
-
-let compiled: object | null = null
-
 /** One page of ids under work, the tables of all acts, and the loop that reads them; all in one memory outside the heap. */
 export class Workbench {
-  private readonly memory = new Memory({ initial: 4 })
-  private readonly loops: Loops
-  private used = HEAP_AT
-  private views = viewsOf(this.memory)
-
-  constructor() {
-    compiled ??= new Module(LOOKUP_BYTES)
-    this.loops = new Instance(compiled, { env: { memory: this.memory } }).exports
-  }
+  private readonly memory = new LinearMemory(HEAP_AT)
+  private views = viewsOf(this.memory.buffer)
 
   /** Lays a page on the bench. */
   put(page: Int32Array): void {
@@ -65,13 +33,8 @@ export class Workbench {
 
   /** Room of so many bytes, all 0; its place in the memory. */
   allot(bytes: number): number {
-    const at = this.used
-    this.used += bytes
-    const missing = this.used - this.bytes
-    if (missing > 0) {
-      this.memory.grow(Math.ceil(Math.max(missing, this.bytes / 2) / WASM_PAGE))
-      this.views = viewsOf(this.memory)
-    }
+    const at = this.memory.allot(bytes)
+    if (this.views.words.byteLength !== this.bytes) this.views = viewsOf(this.memory.buffer)
     return at
   }
 
@@ -82,20 +45,21 @@ export class Workbench {
 
   /** Carries an act out on the page: on the spots of a field in a tile, or all over it where the field is even there. */
   run(table: TransitionTable, { even, starts, spots, levels }: TiledField, tile: number): void {
+    const { loops } = this.memory
     const level = even[tile]
     if (level > 0) {
-      for (let at = 0; (at = this.loops.runEven(at, TILE_TEXELS, level, table.blocks, table.bits)) < TILE_TEXELS; ) table.learn(this.views.page[at], level)
+      for (let at = 0; (at = loops.runEven(at, TILE_TEXELS, level, table.blocks, table.bits)) < TILE_TEXELS; ) table.learn(this.views.page[at], level)
       return
     }
     const start = starts[tile]
     const count = starts[tile + 1] - start
     this.views.spots.set(spots.subarray(start, start + count))
     this.views.levels.set(levels.subarray(start, start + count))
-    for (let at = 0; (at = this.loops.runSpots(at, count, table.blocks, table.bits)) < count; ) table.learn(this.views.page[this.views.spots[at]], this.views.levels[at])
+    for (let at = 0; (at = loops.runSpots(at, count, table.blocks, table.bits)) < count; ) table.learn(this.views.page[this.views.spots[at]], this.views.levels[at])
   }
 }
 
-const viewsOf = ({ buffer }: Memory) => ({
+const viewsOf = (buffer: ArrayBuffer) => ({
   page: new Int32Array(buffer, 0, TILE_TEXELS),
   spots: new Uint16Array(buffer, SPOTS_AT, TILE_TEXELS),
   levels: new Uint8Array(buffer, LEVELS_AT, TILE_TEXELS),
