@@ -12,9 +12,9 @@ try {
   await page.waitForFunction(() => Number(document.querySelector('canvas')?.dataset.skin ?? 0) > 0, null, { timeout: 60_000 })
   await page.locator('[data-step="jug-5"]').click()
   const times = []
-  for (let i = 0; i < 8; i++) {
-    const line = (1.8 + i * 0.1).toFixed(1)
-    await page.waitForTimeout(600)
+  for (let i = 0; i < 16; i++) {
+    const line = (1.5 + i * 0.06).toFixed(2)
+    await page.waitForTimeout(1200)
     times.push(
       await page.evaluate(async (value) => {
         const canvas = document.querySelector('canvas')

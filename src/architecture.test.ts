@@ -30,7 +30,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['ui', 'core'],
 }
 
-const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'ical-generator': 'core/formats', papaparse: 'core/formats', 'date-fns': 'core/schedule', '@date-fns/tz': 'core/schedule', recharts: 'ui', 'ml-matrix': 'core/numeric', 'fast-xml-parser': 'core/formats' }
+const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers scene', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'ical-generator': 'core/formats', papaparse: 'core/formats', 'date-fns': 'core/schedule', '@date-fns/tz': 'core/schedule', recharts: 'ui', 'ml-matrix': 'core/numeric', 'fast-xml-parser': 'core/formats' }
 
 function filesIn(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {

@@ -109,7 +109,7 @@ export function withFilm(stack: Stack, medium: number, eighths: number): Stack {
   const films = stack.films.concat(filmOf(medium, roundTop(eighths)))
   if (top) films[last] = filmOf(top.medium, roundBuried(top.eighths))
   if (last > 0) films[last - 1] = filmOf(films[last - 1].medium, roundDeep(films[last - 1].eighths))
-  if (last > 2) films[last - 3] = filmOf(films[last - 3].medium, roundDeepest(films[last - 3].eighths))
+  if (last > 1) films[last - 2] = filmOf(films[last - 2].medium, roundDeepest(films[last - 2].eighths))
   return { ...stack, films }
 }
 
@@ -126,7 +126,7 @@ const roundTop = (eighths: number) => (eighths < 12 ? eighths : eighths < 32 ? 2
 
 const roundBuried = (eighths: number) => (eighths < 3 ? eighths : eighths < 12 ? 4 * Math.max(1, Math.round(eighths / 4)) : eighths < 32 ? 8 * Math.round(eighths / 8) : 16 * Math.round(eighths / 16))
 
-/** Under four others only thin and thick are told apart. */
+/** Under three others only thin and thick are told apart. */
 const roundDeepest = (eighths: number) => (eighths < 3 ? 2 : eighths < 16 ? 8 : 24)
 
 const roundDeep = (eighths: number) => (eighths < 3 ? 2 : eighths < 20 ? 8 * Math.max(1, Math.round(eighths / 8)) : 16 * Math.round(eighths / 16))

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react'
 import type { ViewRequest } from '@/core/usecases/pieceView'
-import type { WheelView } from '@/scene/wheelScene'
+import type { WheelView } from '@/scene/aim'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { thumbnailWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'

@@ -11,7 +11,8 @@ import { download, fileName } from '@/store/download'
 import { tell } from '@/store/studioStore'
 import { skinWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
-import type { WheelScene, WheelView } from '@/scene/wheelScene'
+import type { WheelView } from '@/scene/aim'
+import type { WheelScene } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
 import { HeightHandles, type Handle } from './HeightHandles'
 import { Loupe, type LoupeSpot } from './Loupe'
@@ -44,8 +45,6 @@ function turned(view: WheelView, change: Turning): WheelView {
 export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, split, handles }: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const scene = useRef<WheelScene | null>(null)
-  /** Skins given to the scene so far; the number on the canvas is that of the skin that has been drawn. */
-  const skins = useRef(0)
   const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
   const [live, setLive] = useState<WheelScene | null>(null)
   const [magnified, setMagnified] = useState(false)
@@ -55,15 +54,24 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
   useEffect(() => {
     let alive = true
-    void import('@/scene/wheelScene').then(({ WheelScene: Scene, drawsWith }) => {
-      if (!alive || !canvas.current) return
-      if (drawsWith() === 'nothing') return setReady('flat')
+    const element = canvas.current
+    // The number on the canvas is that of the skin that has been drawn.
+    const drawn = (skins: number) => {
+      if (!element) return
+      element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1)
+      element.dataset.skin = String(skins)
+    }
+    void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(async ([{ WheelScene: Scene }, { drawsWith }]) => {
+      if (!alive || !element) return
       try {
-        scene.current = new Scene(canvas.current)
-        setLive(scene.current)
+        if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
+        const made = await Scene.on(element, drawn)
+        if (!alive) return made.dispose()
+        scene.current = made
+        setLive(made)
         setReady('gl')
       } catch {
-        setReady('flat')
+        if (alive) setReady('flat')
       }
     })
     return () => {
@@ -75,14 +83,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
   useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [ready, mesh, form])
   useEffect(() => {
-    if (!scene.current || !skin || !canvas.current) return
-    const element = canvas.current
-    skins.current++
-    scene.current.onDrawn = () => {
-      element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1)
-      element.dataset.skin = String(skins.current)
-    }
-    scene.current.setSkin(skin.picture)
+    if (skin) scene.current?.setSkin(skin.picture)
   }, [ready, skin, mesh])
   useEffect(() => {
     if (other) scene.current?.setOther(other.picture)

@@ -1,0 +1,88 @@
+import { BufferAttribute, BufferGeometry, Group, Mesh, MeshBasicMaterial, PerspectiveCamera, Raycaster, Vector2, Vector3 } from 'three'
+import type { LatheMesh } from '@/core/picture/lathe'
+
+/** How the wheel is looked at; angles in radians. */
+export interface WheelView {
+  readonly turn: number
+  readonly tilt: number
+  readonly zoom: number
+  readonly flipped: boolean
+}
+
+const FIELD_OF_VIEW = 24
+
+/** A form as three.js takes it. */
+export function clayGeometry(mesh: LatheMesh): BufferGeometry {
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(mesh.positions, 3))
+  geometry.setAttribute('normal', new BufferAttribute(mesh.normals, 3))
+  geometry.setAttribute('around', new BufferAttribute(mesh.tangents, 3))
+  geometry.setAttribute('uv', new BufferAttribute(mesh.uvs, 2))
+  geometry.setAttribute('openness', new BufferAttribute(mesh.openness, 1))
+  geometry.setIndex(new BufferAttribute(mesh.indices, 1))
+  geometry.computeBoundingBox()
+  return geometry
+}
+
+/** Where the form stands and from where it is looked at. Draws nothing: the page and the drawing worker each have one. */
+export class Aim {
+  readonly camera = new PerspectiveCamera(FIELD_OF_VIEW, 1, 10, 6000)
+  readonly piece = new Group()
+  readonly wheel = new Group()
+  view: WheelView = { turn: 0.3, tilt: 0.3, zoom: 1, flipped: false }
+  form = { height: 200, radius: 70 }
+  size = { width: 1, height: 1 }
+  private readonly ray = new Raycaster()
+  private readonly target = new Mesh(new BufferGeometry(), new MeshBasicMaterial())
+
+  /** Measures a form, and makes it what `pick` meets. */
+  setForm(geometry: BufferGeometry): void {
+    const box = geometry.boundingBox
+    this.form = { height: box?.max.y ?? 200, radius: box?.max.x ?? 70 }
+    this.target.geometry = geometry
+    this.piece.add(this.target)
+    this.target.visible = false
+  }
+
+  resize(width: number, height: number): void {
+    this.size = { width, height }
+    this.camera.aspect = width / height
+    this.camera.setViewOffset(width, height, Math.min(44, width * 0.05), 0, width, height)
+  }
+
+  /** Sets piece, wheel and camera as the view says. */
+  take(): void {
+    const { turn, tilt, zoom, flipped } = this.view
+    const { height, radius } = this.form
+    this.piece.rotation.set(flipped ? Math.PI : 0, flipped ? -turn : turn, 0)
+    this.piece.position.y = flipped ? height : 0
+    this.wheel.rotation.y = turn
+    const sin = Math.sin(tilt)
+    const cos = Math.cos(tilt)
+    const tall = height * cos + 2 * radius * Math.abs(sin)
+    const half = Math.tan((FIELD_OF_VIEW * Math.PI) / 360)
+    // Room is kept free for the buttons on the left and the cut on the right.
+    const distance = (1.1 * Math.max(tall / (2 * half), (3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
+    this.camera.position.set(0, height * 0.48 + distance * sin, distance * cos)
+    this.camera.lookAt(0, height * 0.48 - height * 0.015, 0)
+    this.camera.updateProjectionMatrix()
+  }
+
+  /** The place of the skin under a point of the canvas (−1 … 1 both ways), or null beside the form. */
+  pick(x: number, y: number): { across: number; down: number } | null {
+    this.take()
+    this.piece.updateMatrixWorld()
+    this.camera.updateMatrixWorld()
+    this.ray.setFromCamera(new Vector2(x, y), this.camera)
+    const hit = this.ray.intersectObject(this.target)[0]
+    return hit?.uv ? { across: hit.uv.x, down: hit.uv.y } : null
+  }
+
+  /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height. */
+  outlineAt(radiusMm: number, heightMm: number): { x: number; y: number } {
+    this.take()
+    this.camera.updateMatrixWorld()
+    const at = new Vector3(radiusMm, this.view.flipped ? this.form.height - heightMm : heightMm, 0).project(this.camera)
+    return { x: ((at.x + 1) / 2) * this.size.width, y: ((1 - at.y) / 2) * this.size.height }
+  }
+}

@@ -1,0 +1,160 @@
+import { transfer } from 'comlink'
+import { Mesh, Scene, WebGLRenderer, type BufferGeometry, type ShaderMaterial } from 'three'
+import type { LatheMesh } from '@/core/picture/lathe'
+import { Aim, clayGeometry, type WheelView } from './aim'
+import { clayMaterial } from './clayMaterial'
+import { SkinTexture, type SkinRows } from './skinTexture'
+import { wheelHead } from './wheelHead'
+
+/** Pixels a screen pixel where the processor draws: while something moves, and at rest. */
+const COARSE = 0.45
+const FINE = 1.4
+
+/** Milliseconds of rest after which a slow machine draws finely. */
+const REST_MS = 420
+
+/** Draws the form on its wheel, only when something changed; in a worker where the browser lets it. */
+export class WheelDrawing {
+  private readonly renderer: WebGLRenderer
+  private readonly scene = new Scene()
+  private readonly aim = new Aim()
+  private readonly textures: Readonly<Record<'skin' | 'relief' | 'otherSkin' | 'otherRelief', SkinTexture>>
+  private readonly clay: Mesh<BufferGeometry, ShaderMaterial>
+  private ratio = 1
+  private split: number | null = null
+  private asked = false
+  private fine: ReturnType<typeof setTimeout> | null = null
+  private disposed = false
+  private skins = 0
+  private drawn: ((skins: number) => void) | null = null
+
+  /** `slow` where the processor plays the graphics card. Throws when there is no WebGL 2. */
+  constructor(
+    private readonly canvas: HTMLCanvasElement | OffscreenCanvas,
+    private readonly slow: boolean,
+  ) {
+    // Smoothed edges take such a processor three times as long; it draws finer at rest instead.
+    this.renderer = new WebGLRenderer({ canvas, antialias: !slow, alpha: true, preserveDrawingBuffer: true })
+    this.renderer.setClearColor(0x000000, 0)
+    this.textures = { skin: new SkinTexture('colour', slow), relief: new SkinTexture('relief', slow), otherSkin: new SkinTexture('colour', slow), otherRelief: new SkinTexture('relief', slow) }
+    this.clay = new Mesh(undefined, clayMaterial(this.textures.skin.texture, this.textures.relief.texture))
+    this.clay.visible = false
+    this.aim.piece.add(this.clay)
+    this.scene.add(this.aim.wheel, this.aim.piece)
+  }
+
+  /** Calls back after each picture with the number of skins that had come before it. */
+  watch(drawn: (skins: number) => void): void {
+    this.drawn = drawn
+  }
+
+  setForm(mesh: LatheMesh, footRadius: number): void {
+    const geometry = clayGeometry(mesh)
+    this.clay.geometry.dispose()
+    this.clay.geometry = geometry
+    this.aim.setForm(geometry)
+    this.aim.wheel.clear()
+    this.aim.wheel.add(...wheelHead(this.aim.form.radius, footRadius))
+    this.draw()
+  }
+
+  setSkin(rows: SkinRows): void {
+    this.skins++
+    this.textures.skin.take(rows)
+    this.textures.relief.take(rows)
+    this.clay.visible = true
+    this.draw(true)
+  }
+
+  /** The skin shown to the right of the split. */
+  setOther(rows: SkinRows): void {
+    this.textures.otherSkin.take(rows)
+    this.textures.otherRelief.take(rows)
+    this.draw()
+  }
+
+  /** Where the picture is split, as a share of its width; null for not at all. */
+  setSplit(share: number | null): void {
+    this.split = share
+    this.draw(true)
+  }
+
+  setView(view: WheelView): void {
+    this.aim.view = view
+    this.draw(true)
+  }
+
+  resize(width: number, height: number, screenRatio: number): void {
+    this.ratio = this.slow ? FINE : Math.min(screenRatio, 2)
+    this.renderer.setPixelRatio(this.ratio)
+    this.renderer.setSize(width, height, false)
+    this.aim.resize(width, height)
+    this.draw()
+  }
+
+  /** The piece from several sides, each in a square of a side’s pixels. */
+  async sides(views: readonly WheelView[], side: number): Promise<ImageBitmap[]> {
+    const kept = this.aim.view
+    const { width, height } = this.aim.size
+    this.renderer.setPixelRatio(side / Math.min(width, height))
+    this.aim.camera.clearViewOffset()
+    const pictures: Promise<ImageBitmap>[] = []
+    for (const view of views) {
+      this.aim.view = view
+      this.render()
+      pictures.push(createImageBitmap(this.canvas, Math.round((this.canvas.width - side) / 2), Math.round((this.canvas.height - side) / 2), side, side))
+    }
+    this.aim.view = kept
+    this.renderer.setPixelRatio(this.ratio)
+    this.aim.resize(width, height)
+    this.render()
+    const made = await Promise.all(pictures)
+    return transfer(made, made)
+  }
+
+  /** The picture as it stands, as PNG. */
+  png(): Promise<Blob | null> {
+    this.render()
+    const { canvas } = this
+    return 'convertToBlob' in canvas ? canvas.convertToBlob({ type: 'image/png' }) : new Promise((resolve) => canvas.toBlob(resolve, 'image/png'))
+  }
+
+  dispose(): void {
+    this.disposed = true
+    if (this.fine) clearTimeout(this.fine)
+    this.clay.geometry.dispose()
+    this.clay.material.dispose()
+    for (const { texture } of Object.values(this.textures)) texture.dispose()
+    this.renderer.dispose()
+  }
+
+  /** Asks for a picture in the next frame; while the view moves on a slow machine, a coarser one first. */
+  private draw(moving = false): void {
+    if (this.disposed) return
+    if (moving && this.slow) {
+      if (this.fine) clearTimeout(this.fine)
+      else this.renderer.setPixelRatio(COARSE)
+      this.fine = setTimeout(() => {
+        this.fine = null
+        this.renderer.setPixelRatio(FINE)
+        this.draw()
+      }, REST_MS)
+    }
+    if (this.asked) return
+    this.asked = true
+    requestAnimationFrame(() => {
+      this.asked = false
+      if (!this.disposed) this.render()
+    })
+  }
+
+  private render(): void {
+    this.aim.take()
+    const { uniforms } = this.clay.material
+    for (const [name, { texture }] of Object.entries(this.textures)) uniforms[name].value = texture
+    uniforms.splitX.value = this.split === null ? -1 : this.split * this.canvas.width
+    this.renderer.render(this.scene, this.aim.camera)
+    for (const texture of Object.values(this.textures)) texture.uploaded()
+    this.drawn?.(this.skins)
+  }
+}
