@@ -107,8 +107,8 @@ interface PlanningOptions {
 }
 
 /**
- * Plans the days in a worker of their own: the first plan is taken at once, better ones as they come; cancelling keeps the best so
- * far. All of it is one edit to undo: the first is a command, those that better it replace it.
+ * Plans the days in a worker of their own: the first plan is shown at once, better ones as they come. Cancelling keeps the best so
+ * far and waits only for what would place the rest; cancelling again does not wait. All of it is one edit to undo.
  */
 export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: PlanningOptions): () => void {
   const { studio } = useStudio.getState()
@@ -127,16 +127,22 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
       onDone(before.madeAt === null ? [] : whatChanged(useStudio.getState().studio, before, latest))
     }
   }
+  let ending = false
+  const cancel = () => {
+    if (ending || !latest) return finish()
+    ending = true
+    void remote.enough()
+  }
   const take = (share: number, schedule: Schedule | null) => {
     if (over) return
     if (schedule) {
       latest = pins ? { ...schedule, pins } : schedule
       preview(latest)
     }
-    onProgress({ share, cancel: finish })
+    onProgress({ share, cancel })
     if (share >= 1) finish()
   }
-  onProgress({ share: 0, cancel: finish })
+  onProgress({ share: 0, cancel })
   remote.plan(asked, Math.floor(Date.now() / MINUTE) * MINUTE, rounds, callback(take)).catch((error: unknown) => {
     tell('problem', `The days could not be planned (${error instanceof Error ? error.message : 'unknown'}); try again.`)
     finish()

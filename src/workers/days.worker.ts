@@ -18,6 +18,9 @@ const dried = new Map<string, Answer<PieceDrying | null>>()
 const KEPT = 400
 const shelf = new CurveShelf()
 
+/** Whether the planning under way is to end with what it has. */
+let enough = false
+
 function dry(piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> {
   const key = JSON.stringify([piece.form, piece.making, body.water, room, Math.floor(nowMs / 300_000)])
   const known = dried.get(key)
@@ -39,9 +42,17 @@ const api = {
   /** The drying factor of a room from everything seen in it. */
   calibrate: (studio: Studio, room: Room) => calibratedFactor(studio, room),
   /** The studio’s days: the first plan as soon as it stands, better ones as they are found. */
-  plan(studio: Studio, nowMs: number, rounds: number, report: (share: number, schedule: Schedule | null) => void): void {
-    for (const { share, schedule } of planDays(studio, nowMs, rounds, shelf)) report(share, schedule)
+  async plan(studio: Studio, nowMs: number, rounds: number, report: (share: number, schedule: Schedule | null) => void): Promise<void> {
+    enough = false
+    const days = planDays(studio, nowMs, rounds, shelf)
+    for (let step = days.next(); !step.done; step = days.next(enough)) {
+      report(step.value.share, step.value.schedule)
+      // So that “enough” can be heard.
+      await new Promise((resolve) => setTimeout(resolve))
+    }
   },
+  /** No more rounds: the best so far, and what would place the rest. */
+  enough: () => void (enough = true),
   /** A plan through the full solver: what each visit and load will find, and the water of every wall. */
   replay: (studio: Studio, fromMs: number, toMs: number): { visits: Replayed[]; courses: PlannedCourse[] } => ({ visits: replaySchedule(studio, studio.schedule), courses: plannedCourses(studio, studio.schedule, fromMs, toMs) }),
   calendar: (studio: Studio, nowMs: number): string => daysCalendar(studio, nowMs),

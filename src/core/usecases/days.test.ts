@@ -6,11 +6,11 @@ import { simulatedReadings } from '../devices/roomSensor'
 import { readRoomRecord, writeRoomRecord } from '../formats/roomRecordCsv'
 import { judge } from '../judge/judge'
 import { applyCommand } from '../model/command'
-import type { Schedule } from '../model/calendar'
+import { plainCalendar, type Schedule } from '../model/calendar'
 import type { LogEntry, Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
 import { nextStepIndex, timeline } from '../model/timeline'
-import { sessionsBetween } from '../schedule/sessions'
+import { localDay, sessionsBetween } from '../schedule/sessions'
 import { capacityLeft, firstPlan } from '../schedule/planStudio'
 import { calibratedFactor } from './calibrateRoom'
 import { loadWords, nextSession, sessionList, whatChanged } from './dayList'
@@ -281,6 +281,22 @@ describe('the days of the demo', () => {
     for (const { schedule: better } of planDays(once, NOW, 0)) if (better) last = better
     expect(last!.unmet).toHaveLength(1)
     expect(last!.unmet[0].changes.join(' ')).toMatch(/One more visit on|Sealing it/)
+    // Told that it is enough, the planning ends with what would place the rest, too.
+    const days = planDays(once, NOW, 500)
+    expect(days.next().value).toMatchObject({ share: 0 })
+    const kept = days.next(true).value as { share: number; schedule: Schedule }
+    expect(kept.share).toBe(1)
+    expect(kept.schedule.unmet[0].changes).toEqual(last!.unmet[0].changes)
+    expect(days.next().done).toBe(true)
+  })
+
+  it.each(['Pacific/Auckland', 'America/Anchorage', 'Europe/Lisbon'])('an extra visit is in the morning or the evening of the studio in %s, on its own day', (timeZone) => {
+    const once: Studio = { ...with_('reed-jugs', {}), order: ['reed-jugs'], calendar: { ...plainCalendar(timeZone), covers: [] } }
+    const [{ changes }] = [...planDays(once, NOW, 0)].at(-1)!.schedule!.unmet
+    const said = /One more visit on (.+) in the (morning|evening)/.exec(changes.join(' '))
+    expect(said).not.toBeNull()
+    const days = Array.from({ length: 11 }, (_, i) => localDay(NOW + i * 24 * HOUR, timeZone))
+    expect(days).toContain(said![1])
   })
 })
 

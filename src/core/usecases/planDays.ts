@@ -1,5 +1,5 @@
 import type { Cover } from '../clay/stages'
-import type { Schedule, Unmet, Visit } from '../model/calendar'
+import { plainCalendar, type Schedule, type Unmet, type Visit } from '../model/calendar'
 import type { Studio } from '../model/studio'
 import { interleave } from '../schedule/interleave'
 import { BEAM, planPiece, type PiecePlan } from '../schedule/planPiece'
@@ -27,17 +27,21 @@ export function daysProblem(studio: Studio, nowMs: number, shelf = new CurveShel
   return { jobs, sessions: sessionsBetween(calendar, nowMs, nowMs + PLAN_DAYS * DAY), kilns: kilnsAfter(calendar, nowMs), nowMs, settings: { ...BEAM, covers } }
 }
 
-/** One better schedule after another: the first at once, then improved for a number of rounds; share 1 is the last, with its changes. */
-export function* planDays(studio: Studio, nowMs: number, rounds: number, shelf?: CurveShelf): Generator<{ share: number; schedule: Schedule | null }> {
+/**
+ * One better schedule after another: the first at once, then improved for a number of rounds or until it is told that it is
+ * enough; share 1 is the last, with the smallest changes that would place what is left over.
+ */
+export function* planDays(studio: Studio, nowMs: number, rounds: number, shelf?: CurveShelf): Generator<{ share: number; schedule: Schedule | null }, void, boolean | undefined> {
   const problem = daysProblem(studio, nowMs, shelf)
   let best = firstPlan(problem)
-  yield { share: 0, schedule: scheduleFrom(studio, problem, best, false) }
+  let enough = yield { share: 0, schedule: scheduleFrom(studio, problem, best, false) }
   let latest = best
   for (const { round, better } of improvements(problem, best, rounds)) {
+    if (enough) break
     if (better) best = better
     const report = round % 8 === 0 && best !== latest
     if (report) latest = best
-    yield { share: round / (rounds + 1), schedule: report ? scheduleFrom(studio, problem, best, false) : null }
+    enough = yield { share: round / (rounds + 1), schedule: report ? scheduleFrom(studio, problem, best, false) : null }
   }
   yield { share: 1, schedule: scheduleFrom(studio, problem, best, true) }
 }
@@ -106,8 +110,8 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, jo
   const now = plan.plans.get(job.pieceId)?.unplaced.length ?? job.tasks.length
   const changes: string[] = []
   const fewer = (left: number) => (left === 0 ? 'and everything is placed' : `and ${now - left} more ${now - left === 1 ? 'step is' : 'steps are'} placed`)
-  const visit = extraVisits(problem).map((session) => ({ session, left: better(job, { sessions: [...problem.sessions, session].sort((a, b) => a.startMs - b.startMs) }) })).filter(({ left }) => left < now).sort((a, b) => a.left - b.left || a.session.startMs - b.session.startMs)[0]
-  if (visit) changes.push(`One more visit on ${localDay(visit.session.startMs, zone)} in the ${partOfDay(visit.session)}, ${fewer(visit.left)}.`)
+  const visit = extraVisits(problem, zone).map((session) => ({ session, left: better(job, { sessions: [...problem.sessions, session].sort((a, b) => a.startMs - b.startMs) }) })).filter(({ left }) => left < now).sort((a, b) => a.left - b.left || a.session.startMs - b.session.startMs)[0]
+  if (visit) changes.push(`One more visit on ${localDay(visit.session.startMs, zone)} in the ${visit.session.name}, ${fewer(visit.left)}.`)
   for (const cover of (['sealed', 'dampBox'] as const).filter((c) => !(problem.settings?.covers ?? []).includes(c))) {
     const wider = jobOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveShelf(), [...(problem.settings?.covers ?? []), cover])
     const left = wider ? better(wider, { settings: { ...(problem.settings ?? BEAM), covers: [...(problem.settings?.covers ?? []), cover] } }) : now
@@ -131,17 +135,14 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, jo
   return changes
 }
 
-/** Two hours on each of the next ten days, in the morning and in the evening, where nobody is there yet. */
-function extraVisits(problem: StudioProblem): Session[] {
-  const tried: Session[] = []
-  for (let day = 0; day < 10; day++) {
-    for (const hour of [9, 18]) {
-      const startMs = Math.floor(problem.nowMs / DAY) * DAY + day * DAY + hour * 3_600_000
-      const endMs = startMs + 2 * 3_600_000
-      if (startMs > problem.nowMs && !problem.sessions.some((s) => s.startMs < endMs && s.endMs > startMs)) tried.push({ id: `extra@${startMs}`, name: 'extra visit', date: '', startMs, endMs })
-    }
-  }
-  return tried
-}
+/** Hours of visits that nobody has planned yet, on every day. */
+const EXTRA_HOURS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => [
+  { id: `morning-${weekday}`, name: 'morning', weekday, from: '09:00', to: '11:00' },
+  { id: `evening-${weekday}`, name: 'evening', weekday, from: '18:00', to: '20:00' },
+])
 
-const partOfDay = (session: Session) => (new Date(session.startMs).getUTCHours() < 13 ? 'morning' : 'evening')
+/** Two hours on each of the next ten days, in the studio’s morning and evening, where nobody is there yet. */
+const extraVisits = ({ sessions, nowMs }: StudioProblem, timeZone: string): Session[] =>
+  sessionsBetween({ ...plainCalendar(timeZone), weekly: EXTRA_HOURS }, nowMs, nowMs + 10 * DAY).filter(
+    (extra) => extra.startMs > nowMs && !sessions.some((s) => s.startMs < extra.endMs && s.endMs > extra.startMs),
+  )

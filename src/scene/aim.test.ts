@@ -1,0 +1,104 @@
+import { describe, expect, it } from 'vitest'
+import { PRESETS } from '@/core/form/presets'
+import { buildTurnedForm, profileAt } from '@/core/form/turnedForm'
+import { latheMesh } from '@/core/picture/lathe'
+import { Aim, clayGeometry, type WheelView } from './aim'
+import { SkinTexture, type SkinRows } from './skinTexture'
+
+const built = buildTurnedForm('jug', PRESETS.jug.sizes)
+if (!built.ok) throw new Error('the jug does not build')
+const form = built.value
+const mesh = latheMesh(form)
+const geometry = clayGeometry(mesh)
+
+function aimed(view: Partial<WheelView> = {}): Aim {
+  const aim = new Aim()
+  aim.setForm(geometry)
+  aim.resize(880, 480)
+  aim.view = { turn: 0, tilt: 0, zoom: 1, flipped: false, ...view }
+  return aim
+}
+
+describe('the aim', () => {
+  it('measures the form', () => {
+    const tallest = Math.max(...form.profile.map((p) => p.z))
+    const widest = Math.max(...form.profile.map((p) => p.r))
+    expect(aimed().form.height).toBeCloseTo(tallest, 1)
+    expect(aimed().form.radius).toBeCloseTo(widest, 1)
+  })
+
+  it('meets the wall in the middle of the picture and nothing beside it', () => {
+    const aim = aimed()
+    const hit = aim.pick(-0.1, 0)
+    const { outside } = form.zones
+    expect(hit).not.toBeNull()
+    expect(hit!.down * form.totalMm).toBeGreaterThan(outside.from)
+    expect(hit!.down * form.totalMm).toBeLessThan(outside.to)
+    expect(aim.pick(0.95, 0.9)).toBeNull()
+  })
+
+  it('turning the wheel moves the spot by as much round the form', () => {
+    const spotAt = (turn: number) => aimed({ turn }).pick(-0.1, 0)!.across
+    for (const turn of [0.5, 1.5, 3]) {
+      const moved = (((spotAt(0) - spotAt(turn)) % 1) + 1) % 1
+      expect(moved).toBeCloseTo(turn / (2 * Math.PI), 1)
+    }
+  })
+
+  it('from above it looks inside', () => {
+    const hit = aimed({ tilt: 1.5 }).pick(-0.1, 0)
+    expect(hit!.down * form.totalMm).toBeGreaterThan(form.zones.inside.from)
+  })
+
+  it('the outline lies at the edge of what can be met, at every height', () => {
+    const aim = aimed({ tilt: 0 })
+    for (const up of [30, 80, 130]) {
+      const { r, z } = profileAt(form, form.zones.outside.from + up)
+      const { x, y } = aim.outlineAt(r, z)
+      const at = (px: number) => aim.pick((px / 880) * 2 - 1, 1 - (y / 480) * 2)
+      expect(at(x - 6)).not.toBeNull()
+      expect(at(x + 6)).toBeNull()
+    }
+  })
+
+  it('flipped over, the foot is up', () => {
+    const { r, z } = profileAt(form, form.zones.outside.from + 5)
+    expect(aimed({ flipped: true }).outlineAt(r, z).y).toBeLessThan(aimed().outlineAt(r, z).y)
+  })
+
+  it('coming closer makes it larger', () => {
+    const width = (zoom: number) => aimed({ zoom }).outlineAt(60, 100).x - aimed({ zoom }).outlineAt(0, 100).x
+    expect(width(2)).toBeGreaterThan(1.7 * width(1))
+  })
+})
+
+describe('the skin’s texture', () => {
+  const rows = (from: number, to: number, value: number): SkinRows => ({ width: 8, height: 16, from, to, colour: new Uint8Array(32 * (to - from)).fill(value), relief: new Uint8Array(32 * (to - from)).fill(value + 1) })
+
+  it('takes the rows that changed and leaves the others', () => {
+    const texture = new SkinTexture('colour', true)
+    texture.take(rows(0, 16, 10))
+    const first = texture.texture
+    texture.uploaded()
+    texture.take(rows(3, 5, 90))
+    expect(texture.texture).toBe(first)
+    const data = first.image.data as Uint8Array
+    expect([data[32 * 2], data[32 * 3], data[32 * 4 + 31], data[32 * 5]]).toEqual([10, 90, 90, 10])
+    expect(first.updateRanges).toEqual([{ start: 96, count: 32 }, { start: 128, count: 32 }])
+  })
+
+  it('before the first upload, and past half of its rows, it goes whole; of another size it is another texture', () => {
+    const texture = new SkinTexture('relief', true)
+    texture.take(rows(0, 16, 10))
+    texture.take(rows(3, 5, 90))
+    expect(texture.texture.updateRanges).toEqual([])
+    texture.uploaded()
+    texture.take(rows(0, 12, 60))
+    expect(texture.texture.updateRanges).toEqual([])
+    const before = texture.texture
+    texture.take({ ...rows(0, 16, 1), height: 16, width: 8 })
+    expect(texture.texture).toBe(before)
+    texture.take({ width: 4, height: 4, from: 0, to: 4, colour: new Uint8Array(64), relief: new Uint8Array(64) })
+    expect(texture.texture).not.toBe(before)
+  })
+})
