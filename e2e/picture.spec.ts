@@ -38,11 +38,9 @@ test('raw and fired side by side on one form, and against a variant', async ({ p
   await page.getByRole('radio', { name: 'raw | fired' }).click()
   const line = page.getByRole('slider', { name: /Split between/ })
   await line.fill('20')
-  await page.waitForTimeout(2500)
-  expect(distance(await middleColour(page), whole)).toBeGreaterThan(15)
+  await expect.poll(async () => distance(await middleColour(page), whole), { timeout: 20_000 }).toBeGreaterThan(15)
   await line.fill('95')
-  await page.waitForTimeout(1200)
-  expect(distance(await middleColour(page), whole)).toBeLessThan(3)
+  await expect.poll(async () => distance(await middleColour(page), whole), { timeout: 20_000 }).toBeLessThan(3)
   await page.getByRole('radio', { name: 'whole' }).click()
 
   await page.getByRole('button', { name: 'piece', exact: true }).click()

@@ -39,24 +39,26 @@ const count = async (page: Page, what: 'skin' | 'drawn') => Number((await wheel(
 
 export const skins = (page: Page): Promise<number> => count(page, 'skin')
 
-/** Waits until a newer skin than number `than` has been drawn. */
+/** Waits until a newer skin than number `than` has been drawn, finely too. */
 export async function drawn(page: Page, than: number): Promise<void> {
   await expect.poll(() => count(page, 'skin'), { timeout: 40_000 }).toBeGreaterThan(than)
-  await page.waitForTimeout(250)
+  await page.waitForTimeout(900)
 }
 
-/** Mean colour of the middle of the turning form, 0–255 a channel. */
-export function middleColour(page: Page): Promise<number[]> {
-  return wheel(page).evaluate((canvas: HTMLCanvasElement) => {
-    const copy = document.createElement('canvas')
-    copy.width = 40
-    copy.height = 40
-    const context = copy.getContext('2d')
+/** Mean colour of the middle of the turning form, 0–255 a channel: as it is seen, for the canvas itself belongs to a worker. */
+export async function middleColour(page: Page): Promise<number[]> {
+  const box = await wheel(page).boundingBox()
+  if (!box) throw new Error('no wheel')
+  const clip = { x: box.x + box.width * 0.42, y: box.y + box.height * 0.4, width: box.width * 0.08, height: box.height * 0.2 }
+  const png = [...(await page.screenshot({ clip }))]
+  return page.evaluate(async (bytes) => {
+    const picture = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
+    const context = new OffscreenCanvas(40, 40).getContext('2d')
     if (!context) return []
-    context.drawImage(canvas, canvas.width * 0.42, canvas.height * 0.4, canvas.width * 0.08, canvas.height * 0.2, 0, 0, 40, 40)
+    context.drawImage(picture, 0, 0, 40, 40)
     const { data } = context.getImageData(0, 0, 40, 40)
-    return [0, 1, 2].map((c) => data.filter((_, i) => i % 4 === c).reduce((a, b) => a + b, 0) / 1600)
-  })
+    return [0, 1, 2].map((c) => data.filter((_, i) => i % 4 === c).reduce((sum, v) => sum + v, 0) / 1600)
+  }, png)
 }
 
 export const distance = (a: number[], b: number[]): number => Math.hypot(...a.map((v, i) => v - b[i]))

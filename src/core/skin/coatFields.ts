@@ -38,7 +38,8 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
 
 /**
  * One brushed coat: streaks along the stroke that the next, crossed coat does not repeat, laps of the brush, and a hand's
- * wobble at the edge. `around` strokes follow the wheel, otherwise they go up the wall.
+ * wobble at the edge. `around` strokes follow the wheel, otherwise they go up the wall; across a floor or a base they are
+ * straight, and on a slab, which stands on no wheel, all of them are.
  */
 export function brushField(grid: SkinGrid, stretches: readonly Stretch[], around: boolean, seed: number): FieldSource {
   const key = `brush:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
@@ -58,23 +59,59 @@ function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch
   const drift = closedNoise(alongCount, alongCount / 7, seed + 3)
   const load = closedNoise(alongCount, alongCount / 11, seed + 4)
   const edge = closedNoise(width, width / 46, seed + 5)
+  const straight = straightStreaks(grid, around, seed)
   for (const [a, b] of rows) {
     for (let y = a; y < b; y++) {
       const fromEdge = Math.min(y - a, b - 1 - y) * grid.rowMm
       const out = (y - top) * width
+      const flat = straight && isFlatRow(grid, y)
       for (let x = 0; x < width; x++) {
         if (fromEdge < 0.5 && fromEdge < 0.3 + 0.3 * edge[x]) continue
+        if (flat) {
+          levels[out + x] = levelOf(straight(x, y))
+          continue
+        }
         const along = around ? x : y
         let across = (around ? y : x) + ((drift[along] * 6) | 0)
         if (across < 0) across += acrossCount
         else if (across >= acrossCount) across -= acrossCount
         const streak = 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
-        const level = NOMINAL * (1 + STREAK * streak)
-        levels[out + x] = level < 1 ? 1 : level > 15 ? 15 : (level + 0.5) | 0
+        levels[out + x] = levelOf(streak)
       }
     }
   }
   return levelField(grid, key, top, levels)
+}
+
+function levelOf(streak: number): number {
+  const level = NOMINAL * (1 + STREAK * streak)
+  return level < 1 ? 1 : level > 15 ? 15 : (level + 0.5) | 0
+}
+
+function isFlatRow({ form: { zones }, rowMm }: SkinGrid, y: number): boolean {
+  const s = (y + 0.5) * rowMm
+  return (s >= zones.base.from && s < zones.base.to) || (s >= zones.floor.from && s < zones.floor.to)
+}
+
+/** Step of the streaks on a flat part, mm. */
+const FLAT_STEP_MM = 0.25
+
+/** Streaks of straight strokes at a texel of a flat part; null for strokes that go round with the wheel. */
+function straightStreaks({ form, radiusMm, width }: SkinGrid, around: boolean, seed: number): ((x: number, y: number) => number) | null {
+  if (around && !form.flat) return null
+  const reachMm = 1.5 * form.zones.base.to * Math.max(1, form.plan.plan.ratio) + form.zones.floor.to - form.zones.floor.from
+  const count = Math.ceil((2 * reachMm) / FLAT_STEP_MM)
+  const noise = (mm: number, n: number) => closedNoise(count, mm / FLAT_STEP_MM, seed + n)
+  const [bristles, strands, laps, drift, load] = [noise(0.9, 0), noise(3.4, 1), noise(19, 2), noise(70, 3), noise(45, 4)]
+  const plan = Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
+  const index = (mm: number) => Math.min(count - 1, Math.max(0, Math.floor((reachMm + mm) / FLAT_STEP_MM)))
+  return (x, y) => {
+    const [ux, uz] = plan[x]
+    const [alongMm, acrossMm] = around ? [ux * radiusMm[y], uz * radiusMm[y]] : [uz * radiusMm[y], ux * radiusMm[y]]
+    const along = index(alongMm)
+    const across = index(acrossMm + 1.2 * drift[along])
+    return 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
+  }
 }
 
 /** A dipped or poured coat: nearly even, a little thicker where it drained to. */

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { buildForm } from '../form/buildForm'
+import { demoStudio } from '../demo/demoStudio'
 import { PRESETS } from '../form/presets'
 import { buildTurnedForm } from '../form/turnedForm'
 import { MOTIF_KINDS } from '../model/motif'
@@ -32,6 +34,40 @@ describe('level fields', () => {
   ])('a coat %s is nominal on average', (_, field) => {
     expect(Math.abs(mean(field) - NOMINAL)).toBeLessThan(0.4)
     expect(Math.max(...field.levels)).toBeLessThanOrEqual(15)
+  })
+
+  it('on a slab strokes are straight, and the next coat crosses them', () => {
+    const slab = buildForm({ ...demoStudio().pieces['fence-tiles'].form })
+    if (!slab.ok) throw new Error('the tile does not build')
+    const on = skinGrid(slab.value, 1024, 512)
+    const { floor } = slab.value.zones
+    /** Mean change of level between texels 1.5 mm apart, along x and along z. */
+    const changes = (around: boolean) => {
+      const field = brushField(on, [floor], around, 3).make()
+      const seen = new Map<string, number>()
+      for (let y = field.top; y < field.bottom; y++)
+        for (let x = 0; x < on.width; x++) {
+          const [ux, uz] = slab.value.plan.at((x + 0.5) / on.width)
+          seen.set(`${Math.round((ux * on.radiusMm[y]) / 0.5)},${Math.round((uz * on.radiusMm[y]) / 0.5)}`, field.levels[(y - field.top) * on.width + x])
+        }
+      const mean = (dx: number, dz: number) => {
+        let sum = 0
+        let n = 0
+        for (const [key, level] of seen) {
+          const [x, z] = key.split(',').map(Number)
+          const other = seen.get(`${x + dx},${z + dz}`)
+          if (other === undefined || Math.hypot(x, z) > 60) continue
+          sum += Math.abs(other - level)
+          n++
+        }
+        return sum / n
+      }
+      return { x: mean(3, 0), z: mean(0, 3) }
+    }
+    const first = changes(true)
+    const crossed = changes(false)
+    expect(first.x).toBeLessThan(0.5 * first.z)
+    expect(crossed.z).toBeLessThan(0.5 * crossed.x)
   })
 
   it('crossed coats decorrelate: the second fills the streaks of the first', () => {
