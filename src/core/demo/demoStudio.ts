@@ -4,6 +4,7 @@ import { EMPTY_SCHEDULE, plainCalendar } from '../model/calendar'
 import { plainRoom } from '../model/room'
 import { DEFAULT_SETTINGS, DEFAULT_WAYS, type Studio } from '../model/studio'
 import { DEMO_NOW_MS, withDemoDays } from './demoDays'
+import { stocked } from './demoStock'
 import { firstPieces } from './firstPieces'
 import { techniquePieces } from './techniquePieces'
 
@@ -27,5 +28,6 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
 /** The demo: an invented studio by a tidal river, pieces in every technique and in different states, in the middle of a week. */
 export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
   const pieces = [...firstPieces(), ...techniquePieces()]
-  return withDemoDays({ ...emptyStudio(timeZone), name: 'Tidewater shed', pieces: byId(pieces), order: pieces.map((piece) => piece.id) }, nowMs, timeZone)
+  const empty = emptyStudio(timeZone)
+  return withDemoDays({ ...empty, name: 'Tidewater shed', media: stocked(empty.media), pieces: byId(pieces), order: pieces.map((piece) => piece.id) }, nowMs, timeZone)
 }

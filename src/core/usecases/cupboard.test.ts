@@ -12,6 +12,7 @@ import { coatsToCover, ladderOf, sureWord } from './ladder'
 import { Beliefs, filmsOfPiece, lastCone, refit } from './opticsBelief'
 import { contrastsOf, type PaletteColour } from './palette'
 import { betweenTwo, coatsWhenThinned, extended, mixtureHex, mixtureJar, strengthened } from './mixtures'
+import { findMedia, rangesMeet, type MediaSearch } from './mediaSearch'
 import { recipesFor } from './recipes'
 import { filmsHex, filmsLab, filmsReflectance, isClear, type Films } from './squares'
 import { nextTile, proposeTiles, tileLabel, tilePiece } from './testTiles'
@@ -244,4 +245,37 @@ describe('amounts', () => {
 it('the cupboard has clears, and pieces know their last cone', () => {
   expect(Object.values(studio.media).filter(isClear).map((m) => m.id)).toEqual(expect.arrayContaining(['clear-gloss', 'clear-satin', 'clear-stoneware']))
   expect(lastCone(studio, 'reed-jugs')).toBe('05')
+})
+
+describe('the demo’s cupboard', () => {
+  it('says of every piece what its jars still hold, and which colour will not do for all of them', () => {
+    const all = studio.order.flatMap((id) => amountsOf(studio.pieces[id], studio, true))
+    const counted = all.filter((amount) => amount.jars !== null)
+    expect(counted.length).toBeGreaterThan(all.length / 2)
+    for (const { mediumId, jars, jarsLeft, cost } of counted) {
+      const stock = studio.media[mediumId].stock!
+      expect(jarsLeft).toBeCloseTo(stock.jars - jars!)
+      expect(cost).toBeCloseTo(jars! * stock.price!)
+    }
+    expect(counted.some((amount) => amount.jarsLeft! < 0)).toBe(true)
+  })
+})
+
+describe('looking for a medium', () => {
+  const find = (search: Partial<MediaSearch>) => findMedia(Object.values(studio.media), { words: '', body: null, cone: null, forFood: false, ...search }).map((m) => m.id)
+
+  it('by words, clay, cone and use', () => {
+    expect(find({ words: '  BLUE ' })).toEqual(['tide-blue', 'iris-opaque'])
+    expect(find({ words: 'clear', body: studio.bodies['dune-buff'] })).toEqual(['clear-stoneware'])
+    expect(find({ words: 'clear', cone: '05' })).toEqual(['clear-gloss', 'clear-satin'])
+    expect(find({ words: 'amber', forFood: true })).toEqual([])
+    expect(find({ words: 'tide', forFood: true })).toEqual(['tide-blue'])
+    expect(find({})).toHaveLength(Object.keys(studio.media).length)
+  })
+
+  it('two firing ranges meet where one cone lies in both', () => {
+    expect(rangesMeet({ from: '08', to: '04' }, { from: '04', to: '6' })).toBe(true)
+    expect(rangesMeet({ from: '08', to: '05' }, { from: '04', to: '6' })).toBe(false)
+    expect(rangesMeet({ from: '08', to: '6' }, { from: '04', to: '03' })).toBe(true)
+  })
 })

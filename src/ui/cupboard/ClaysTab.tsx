@@ -74,6 +74,7 @@ function BodyFields({ body }: { body: Body }) {
   const set = (changes: Partial<Body>) => run({ type: 'body.set', body: { ...body, ...changes } })
   return (
     <form className="mt-4 grid grid-cols-2 gap-3 sm:grid-cols-3" aria-label={`About ${body.name}`} onSubmit={(event) => event.preventDefault()}>
+      <h3 className="col-span-full font-bold">About {body.name}</h3>
       <Field label="Name">{(id) => <input id={id} key={body.name} className="input input-sm w-full" defaultValue={body.name} maxLength={80} onBlur={(e) => e.target.value.trim() && e.target.value !== body.name && set({ name: e.target.value.trim() })} />}</Field>
       <Field label="From cone">{(id) => <Select id={id} value={body.range.from} choices={cones} onChange={(from) => set({ range: { ...body.range, from } })} />}</Field>
       <Field label="To cone">{(id) => <Select id={id} value={body.range.to} choices={cones} onChange={(to) => set({ range: { ...body.range, to } })} />}</Field>

@@ -12,6 +12,7 @@ const AXIS = 88
 export function WaterMarks({ layout, drying, studio, onDryness }: { layout: RailLayout; drying: PieceDrying; studio: Studio; onDryness: () => void }) {
   const now = useNow()
   const wall = columnOf(drying, 'wall')
+  const wallX = railPlace(layout, drying, wall.waterNow)
   const kiln = layout.stretches.findIndex((s) => s.kind === 'kiln')
   const drawn = layout.stretches.slice(0, kiln < 0 ? undefined : kiln).filter((s) => s.kind === 'stage')
   return (
@@ -31,6 +32,8 @@ export function WaterMarks({ layout, drying, studio, onDryness }: { layout: Rail
           const x = railPlace(layout, drying, column.waterNow)
           if (x === null) return null
           const main = column.kind === 'wall'
+          // All of a dry piece is in one place; the wall’s mark stands for it.
+          if (!main && wallX !== null && Math.abs(x - wallX) < 24) return null
           return main ? (
             <button key={column.id} type="button" onClick={onDryness} className="absolute cursor-pointer" style={{ left: x - 13, top: AXIS - 44 }} aria-label={`The wall is here now: ${(100 * column.waterNow).toFixed(1)} % water. Open dryness`} title="The wall is here now">
               <svg width="26" height="74" aria-hidden>
