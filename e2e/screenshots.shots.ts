@@ -48,6 +48,7 @@ test('raw and fired across one form', async ({ page }) => {
   await openPlan(page, 'weave-bowl')
   await page.getByRole('radio', { name: 'raw | fired' }).click()
   await page.waitForTimeout(2500)
+  await page.waitForTimeout(1500)
   await page.screenshot(shot('plan-split'))
 })
 

@@ -7,7 +7,7 @@ import { SkinTexture, type SkinRows } from './skinTexture'
 import { wheelHead } from './wheelHead'
 
 /** Pixels a screen pixel where the processor draws: while something moves, and at rest. */
-const COARSE = 0.45
+const COARSE = 0.55
 const FINE = 1.4
 
 /** Milliseconds of rest after which a slow machine draws finely. */

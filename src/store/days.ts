@@ -94,6 +94,8 @@ const ROUNDS = 60
 
 export interface Planning {
   readonly share: number
+  /** Whether there is a plan yet that could be kept. */
+  readonly found: boolean
   readonly cancel: () => void
 }
 
@@ -139,10 +141,10 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
       latest = pins ? { ...schedule, pins } : schedule
       preview(latest)
     }
-    onProgress({ share, cancel })
+    onProgress({ share, found: latest !== null, cancel })
     if (share >= 1) finish()
   }
-  onProgress({ share: 0, cancel })
+  onProgress({ share: 0, found: false, cancel })
   remote.plan(asked, Math.floor(Date.now() / MINUTE) * MINUTE, rounds, callback(take)).catch((error: unknown) => {
     tell('problem', `The days could not be planned (${error instanceof Error ? error.message : 'unknown'}); try again.`)
     finish()

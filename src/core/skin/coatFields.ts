@@ -1,5 +1,6 @@
 import { clamp } from '../numeric/interpolation'
 import type { Stretch } from '../form/turnedForm'
+import { isFlatRow, plainPatches, straightStreaks } from './flatParts'
 import { rowsOf, type SkinGrid } from './grid'
 import { levelField, type FieldSource, type LevelField } from './levelField'
 import { closedNoise, DITHER, RowNoise } from './noise'
@@ -88,32 +89,6 @@ function levelOf(streak: number): number {
   return level < 1 ? 1 : level > 15 ? 15 : (level + 0.5) | 0
 }
 
-function isFlatRow({ form: { zones }, rowMm }: SkinGrid, y: number): boolean {
-  const s = (y + 0.5) * rowMm
-  return (s >= zones.base.from && s < zones.base.to) || (s >= zones.floor.from && s < zones.floor.to)
-}
-
-/** Step of the streaks on a flat part, mm. */
-const FLAT_STEP_MM = 0.25
-
-/** Streaks of straight strokes at a texel of a flat part; null for strokes that go round with the wheel. */
-function straightStreaks({ form, radiusMm, width }: SkinGrid, around: boolean, seed: number): ((x: number, y: number) => number) | null {
-  if (around && !form.flat) return null
-  const reachMm = 1.5 * form.zones.base.to * Math.max(1, form.plan.plan.ratio) + form.zones.floor.to - form.zones.floor.from
-  const count = Math.ceil((2 * reachMm) / FLAT_STEP_MM)
-  const noise = (mm: number, n: number) => closedNoise(count, mm / FLAT_STEP_MM, seed + n)
-  const [bristles, strands, laps, drift, load] = [noise(0.9, 0), noise(3.4, 1), noise(19, 2), noise(70, 3), noise(45, 4)]
-  const plan = Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
-  const index = (mm: number) => Math.min(count - 1, Math.max(0, Math.floor((reachMm + mm) / FLAT_STEP_MM)))
-  return (x, y) => {
-    const [ux, uz] = plan[x]
-    const [alongMm, acrossMm] = around ? [ux * radiusMm[y], uz * radiusMm[y]] : [uz * radiusMm[y], ux * radiusMm[y]]
-    const along = index(alongMm)
-    const across = index(acrossMm + 1.2 * drift[along])
-    return 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
-  }
-}
-
 /** A dipped or poured coat: nearly even, a little thicker where it drained to. */
 export function pourField(grid: SkinGrid, stretches: readonly Stretch[], seed: number): FieldSource {
   const key = `pour:${seed}:${keyOf(stretches)}`
@@ -164,15 +139,19 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
       const threshold = thresholdFor(spec.cover)
       const broad = new RowNoise(grid.width, knots, spec.seed)
       const fine = new RowNoise(grid.width, knots * 4, spec.seed + 9)
+      const plain = rows.some(([a, b]) => isFlatRow(grid, a) || isFlatRow(grid, b - 1)) ? plainPatches(grid, spec.sizeMm, spec.seed) : null
       const broadRow = new Float32Array(grid.width)
       const fineRow = new Float32Array(grid.width)
       for (const [a, b] of rows) {
         for (let y = a; y < b; y++) {
           const v = ((y + 0.5) * grid.rowMm) / spec.sizeMm
-          broad.row(v, broadRow)
-          fine.row(v * 4, fineRow)
+          const flat = plain && isFlatRow(grid, y)
+          if (!flat) {
+            broad.row(v, broadRow)
+            fine.row(v * 4, fineRow)
+          }
           for (let x = 0; x < grid.width; x++) {
-            const n = 0.68 * broadRow[x] + 0.32 * fineRow[x]
+            const n = flat ? plain(x, y) : 0.68 * broadRow[x] + 0.32 * fineRow[x]
             if (n > threshold) levels[(y - top) * grid.width + x] = n - threshold > 0.06 ? 15 : n - threshold > 0.02 ? 10 : 6
           }
         }

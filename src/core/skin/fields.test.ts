@@ -36,6 +36,25 @@ describe('level fields', () => {
     expect(Math.max(...field.levels)).toBeLessThanOrEqual(15)
   })
 
+  it('patches on a floor are as broad near the middle as at its edge, and no rays', () => {
+    const dish = buildForm(demoStudio().pieces['scallop-dish'].form)
+    if (!dish.ok) throw new Error('the dish does not build')
+    const on = skinGrid(dish.value, 1024, 512)
+    const { floor } = dish.value.zones
+    const field = patchField(on, { stretches: [floor], cover: 0.4, sizeMm: 6, seed: 4 }).make()
+    const share = field.levels.filter((l) => l > 0).length / field.levels.length
+    expect(Math.abs(share - 0.4)).toBeLessThan(0.1)
+    // Along a circle 6 mm from the axis there are a few patches, not the dozens that there are at the edge.
+    const changesAt = (radiusMm: number) => {
+      const y = on.radiusMm.findIndex((r, i) => i >= field.top && i < field.bottom && r <= radiusMm)
+      const row = field.levels.subarray((y - field.top) * on.width, (y - field.top + 1) * on.width)
+      let changes = 0
+      for (let x = 0; x < on.width; x++) if (row[x] > 0 !== row[(x + 1) % on.width] > 0) changes++
+      return changes
+    }
+    expect(changesAt(4)).toBeLessThan(0.45 * changesAt(30))
+  })
+
   it('on a slab strokes are straight, and the next coat crosses them', () => {
     const slab = buildForm({ ...demoStudio().pieces['fence-tiles'].form })
     if (!slab.ok) throw new Error('the tile does not build')

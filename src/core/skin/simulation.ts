@@ -25,6 +25,9 @@ interface TileHistory {
 
 const KEPT_EVERY = 4
 
+const MOST_STACKS = 250_000
+const MOST_BYTES = 512 * 1_048_576
+
 /** Operations of one step, with their fields. */
 interface StepGroup {
   readonly stepIndex: number
@@ -73,6 +76,11 @@ export class SkinSimulation {
     this.tilesAcross = grid.width / TILE
     this.tileCount = this.tilesAcross * (grid.height / TILE)
     this.histories = Array.from({ length: this.tileCount }, () => ({ groups: [], numbers: [], pages: [] }))
+  }
+
+  /** So much has been tried in it that a fresh one is better: what is known of stacks and transitions is never forgotten. */
+  get worn(): boolean {
+    return this.stacks.stacks.length > MOST_STACKS || this.bench.bytes > MOST_BYTES
   }
 
   /** Brings the skin up to date with a plan. */

@@ -138,7 +138,7 @@ export class PieceViewer {
 
   private prepare({ piece, bodies, media }: ViewRequest): Result<{ simulation: SkinSimulation; optics: StackOptics; grid: SkinGrid }> {
     const key = JSON.stringify([piece.form, piece.bodyId, bodies[piece.bodyId], media])
-    if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey) {
+    if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
       this.shelf = new MediaShelf(Object.values(media))

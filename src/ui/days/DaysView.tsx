@@ -38,7 +38,7 @@ export function DaysView() {
           {planning ? (
             <>
               <progress className="progress w-36" value={planning.share} max={1} aria-label="Looking for better days" />
-              <button type="button" className="btn btn-sm" onClick={planning.cancel}>Keep this one</button>
+              <button type="button" className="btn btn-sm" onClick={planning.cancel}>{planning.found ? 'Keep this one' : 'Stop'}</button>
             </>
           ) : (
             <button type="button" className="btn btn-primary btn-sm" disabled={!hours} title={hours ? 'Puts every step of every piece into a session' : 'Enter studio hours first'} onClick={() => startPlanning(reports)}>

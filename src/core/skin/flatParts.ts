@@ -1,0 +1,60 @@
+import type { SkinGrid } from './grid'
+import { closedNoise, RowNoise } from './noise'
+
+/* Floors and bases: near the axis columns run together, so streaks and patches there are worked out in plain millimetres. */
+
+/** Whether a row lies in the floor or the base. */
+export function isFlatRow({ form: { zones }, rowMm }: SkinGrid, y: number): boolean {
+  const s = (y + 0.5) * rowMm
+  return (s >= zones.base.from && s < zones.base.to) || (s >= zones.floor.from && s < zones.floor.to)
+}
+
+/** No texel of a floor or a base lies farther from the axis, mm; corners counted. */
+const flatReachMm = ({ form: { zones, plan } }: SkinGrid): number => 1.5 * Math.max(zones.base.to, zones.floor.to - zones.floor.from) * Math.max(1, plan.plan.ratio)
+
+/** Where each column points, from the axis: x and z for a radius of 1. */
+const planPoints = ({ form, width }: SkinGrid) => Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
+
+/** Step of the streaks on a flat part, mm. */
+const FLAT_STEP_MM = 0.25
+
+/** Streaks of straight strokes at a texel of a flat part; null for strokes that go round with the wheel. */
+export function straightStreaks(grid: SkinGrid, around: boolean, seed: number): ((x: number, y: number) => number) | null {
+  const { form, radiusMm } = grid
+  if (around && !form.flat) return null
+  const reachMm = flatReachMm(grid)
+  const count = Math.ceil((2 * reachMm) / FLAT_STEP_MM)
+  const noise = (mm: number, n: number) => closedNoise(count, mm / FLAT_STEP_MM, seed + n)
+  const [bristles, strands, laps, drift, load] = [noise(0.9, 0), noise(3.4, 1), noise(19, 2), noise(70, 3), noise(45, 4)]
+  const plan = planPoints(grid)
+  const index = (mm: number) => Math.min(count - 1, Math.max(0, Math.floor((reachMm + mm) / FLAT_STEP_MM)))
+  return (x, y) => {
+    const [ux, uz] = plan[x]
+    const [alongMm, acrossMm] = around ? [ux * radiusMm[y], uz * radiusMm[y]] : [uz * radiusMm[y], ux * radiusMm[y]]
+    const along = index(alongMm)
+    const across = index(acrossMm + 1.2 * drift[along])
+    return 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
+  }
+}
+
+/** The noise of patches in plain millimetres for floors and bases, where patches round the axis would be rays. */
+export function plainPatches(grid: SkinGrid, sizeMm: number, seed: number): (x: number, y: number) => number {
+  const reachMm = flatReachMm(grid)
+  const stepMm = Math.max(0.3, reachMm / 400)
+  const size = Math.ceil((2 * reachMm) / stepMm)
+  const knots = Math.max(4, Math.round((2 * reachMm) / sizeMm))
+  const broad = new RowNoise(size, knots, seed + 31)
+  const fine = new RowNoise(size, knots * 4, seed + 40)
+  const broadRow = new Float32Array(size)
+  const fineRow = new Float32Array(size)
+  const values = new Float32Array(size * size)
+  for (let row = 0; row < size; row++) {
+    const v = (row / size) * knots
+    broad.row(v, broadRow)
+    fine.row(v * 4, fineRow)
+    for (let i = 0; i < size; i++) values[row * size + i] = 0.68 * broadRow[i] + 0.32 * fineRow[i]
+  }
+  const plan = planPoints(grid)
+  const index = (mm: number) => Math.min(size - 1, Math.max(0, Math.floor((reachMm + mm) / stepMm)))
+  return (x, y) => values[index(plan[x][1] * grid.radiusMm[y]) * size + index(plan[x][0] * grid.radiusMm[y])]
+}
