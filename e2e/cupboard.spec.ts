@@ -2,7 +2,7 @@ import { converter } from 'culori'
 import { PDFDocument } from 'pdf-lib'
 import { ciede2000 } from '../src/core/colour/ciede2000'
 import { labFromHex } from '../src/core/colour/colourSpaces'
-import { contents, drawn, expect, open, openPlan, step, test } from './studio'
+import { contents, drawn, expect, open, openPlan, rule, saved, step, test } from './studio'
 import type { Page } from '@playwright/test'
 
 const ladder = (page: Page) => page.getByTestId('ladder')
@@ -160,11 +160,13 @@ test('materials go out as CSV and come back; a bad row is refused in a sentence'
   await expect(page.getByRole('button', { name: /^Marsh night/ })).toBeVisible()
 })
 
-test('amounts come from the form; the bucket’s sum is shown', async ({ page }) => {
+test('amounts come from the form, with what the jars still hold; the bucket’s sum is shown', async ({ page }) => {
   await open(page, '/cupboard')
   await page.getByRole('radio', { name: 'Amounts' }).click()
   await page.getByLabel('Piece', { exact: true }).selectOption({ label: 'Reed jugs' })
   await expect(page.getByTestId('amounts')).toContainText(/Marsh black.*cm² × 150 µm × 3 \+ 10 % =/s)
+  await page.getByLabel('Piece', { exact: true }).selectOption({ label: 'Swift mugs' })
+  await expect(page.getByTestId('amounts').getByRole('row', { name: /Gorse yellow/ })).toContainText('short')
   await expect(page.getByTestId('water')).toContainText('Add 489 ml')
   await page.getByRole('spinbutton', { name: 'It should weigh' }).fill('1600')
   await page.getByRole('spinbutton', { name: 'It should weigh' }).press('Enter')
@@ -199,4 +201,39 @@ test('a photographed tile is corrected by its grey card, by keyboard too', async
   const lab = (await field.inputValue()).split(' ').map(Number) as [number, number, number]
   const truth = converter('lab65')({ mode: 'lrgb', r: 0.3, g: 0.12, b: 0.08 })!
   expect(ciede2000(lab, [truth.l, truth.a, truth.b])).toBeLessThan(1.5)
+})
+
+test('a clay is changed, and its pieces shrink by it; another is added', async ({ page }) => {
+  await open(page, '/cupboard')
+  await page.getByRole('radio', { name: 'Clays and tools' }).click()
+  const clays = page.getByRole('region', { name: 'Clays' })
+  await clays.getByRole('button', { name: /^Estuary red/ }).click()
+  const about = page.getByRole('form', { name: 'About Estuary red earthenware' })
+  await about.getByLabel('Shrinks in the fire').fill('8')
+  await about.getByLabel('Shrinks in the fire').press('Enter')
+  await expect(clays.getByRole('button', { name: /^Estuary red/ })).toContainText('8.0 % in the fire')
+  await clays.getByRole('button', { name: 'Add a clay' }).click()
+  const form = page.getByRole('form', { name: 'Add a clay' })
+  await form.getByLabel('Name on the bag').fill('Skerry grey')
+  await form.getByLabel('Fired colour, in figures').fill('58 1 6')
+  await form.getByLabel('Fired colour, in figures').press('Enter')
+  await form.getByRole('button', { name: 'Put it in the cupboard' }).click()
+  await expect(page.getByRole('form', { name: 'About Skerry grey' })).toBeVisible()
+  await saved(page)
+  await openPlan(page, 'reed-jugs')
+  // 214 mm × (1 − .068) × (1 − .08)
+  await expect(page.getByText('214 mm tall as made, 183 mm fired')).toBeVisible()
+})
+
+test('the jar says how many coats, and the plan is judged by it', async ({ page }) => {
+  await open(page, '/cupboard')
+  await ready(page)
+  await page.getByRole('button', { name: /^Marsh black/ }).click()
+  await page.getByLabel('By brush').fill('5')
+  await page.getByLabel('By brush').press('Enter')
+  await saved(page)
+  await openPlan(page, 'reed-jugs')
+  await expect(rule(page, 'too-few-coats')).toContainText('5 cover here')
+  await rule(page, 'too-few-coats').getByRole('button', { name: 'Give it 5 coats' }).click()
+  await expect(rule(page, 'too-few-coats')).toHaveCount(0)
 })

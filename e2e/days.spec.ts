@@ -165,3 +165,22 @@ test('from an empty studio: hours and a kiln are entered, and a weighing comes f
   await page.getByText(/What happened to it/).click()
   await expect(dryness(page)).toContainText(/weighed \d+(\.\d)? g/)
 })
+
+test('planning cut short keeps what it has, and says what would place the rest', async ({ page }) => {
+  await setClock(page, WEDNESDAY)
+  await open(page, '/days')
+  await page.getByRole('button', { name: /^Plan the days/ }).click()
+  await page.getByRole('button', { name: 'Keep this one' }).click({ timeout: 30_000 })
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByTestId('days-board').locator('[data-visit="reed-jugs"]').first()).toBeVisible()
+  await expect(page.getByText(/One more visit on/).first()).toBeVisible()
+})
+
+test('in an empty studio the days ask for a piece first', async ({ page }) => {
+  await open(page, '/studio')
+  await page.getByRole('button', { name: 'Empty the studio' }).click()
+  await page.getByRole('link', { name: 'Days' }).click()
+  await expect(page.getByRole('button', { name: 'Enter hours and kilns' })).toBeVisible()
+  await page.getByRole('link', { name: 'Plan a piece' }).click()
+  await expect(page).toHaveURL(/\/new$/)
+})

@@ -67,6 +67,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
         if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
         const made = await Scene.on(element, drawn)
         if (!alive) return made.dispose()
+        made.resize(element.clientWidth, element.clientHeight)
         scene.current = made
         setLive(made)
         setReady('gl')

@@ -55,6 +55,20 @@ describe('the workbench of the simulator', () => {
     )
   })
 
+  it('a stack beyond its room does not run into the tables of others', () => {
+    const stacks = new StackTable()
+    for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutUm: 40 * i + 40 })
+    const bench = new Workbench()
+    const [one, other] = [0, 1].map((medium) => new TransitionTable(bench, { act: 'coat', medium, gain: 1, settles: 'even' }, stacks, MEDIA, 4))
+    const known = other.learn(5, 8)
+    for (const id of [8999, 4096, 4160]) expect(stacks.stacks[one.learn(id, 8)].films).toEqual([{ medium: 0, eighths: 8 }])
+    bench.put(new Int32Array(TEXELS).fill(5))
+    bench.run(other, fieldOf(seededRandom(1), 1, 8), 0)
+    const after = new Int32Array(TEXELS)
+    bench.take(after)
+    expect(new Set(after)).toEqual(new Set([known]))
+  })
+
   it('keeps what it knows when its memory and its lists grow', () => {
     const stacks = new StackTable()
     const bench = new Workbench()

@@ -86,7 +86,7 @@ export class TransitionTable {
     this.blocks = bench.allot(4 * this.capacity)
   }
 
-  /** Makes room for every stack there is; to be called before a page with new ones comes. */
+  /** Makes room for every stack there is; to be called before a run over a page with new ones. */
   makeRoom(): void {
     const needed = Math.ceil(this.stacks.stacks.length / BLOCK_STACKS)
     if (needed <= this.capacity) return
@@ -99,6 +99,7 @@ export class TransitionTable {
 
   /** Works out where an id leads at a level, and remembers it. */
   learn(id: number, level: number): number {
+    if (id >= this.capacity * BLOCK_STACKS) this.makeRoom()
     const next = this.stacks.idOf(applyAct(this.stacks.stacks[id], level, this.act, this.media))
     const entry = this.blocks / 4 + Math.floor(id / BLOCK_STACKS)
     let block = this.bench.words[entry]
