@@ -1,0 +1,111 @@
+import { describe, expect, it } from 'vitest'
+import { demoStudio } from '../demo/demoStudio'
+import { PRESETS } from '../form/presets'
+import { buildTurnedForm } from '../form/turnedForm'
+import { bandOf, type Step, type StepContent } from '../model/step'
+import * as build from '../model/stepBuilders'
+import { packTexel, StackOptics } from './appearance'
+import { compilePlan } from './compile/compilePlan'
+import { skinGrid } from './grid'
+import { MediaShelf } from './mediaShelf'
+import { Palette, SkinPainter, SLOPE_RANGE } from './picture'
+import { SkinSimulation } from './simulation'
+
+const studio = demoStudio()
+const built = buildTurnedForm('jug', PRESETS.jug.sizes)
+if (!built.ok) throw new Error('the jug does not build')
+const grid = skinGrid(built.value, 512, 256)
+const shelf = new MediaShelf(Object.values(studio.media))
+const optics = new StackOptics(studio.bodies['estuary-red'], shelf.list)
+
+const plan = (lineMm: number, colour = 'marsh-black'): Step[] =>
+  build.numbered('p', 0, [
+    build.bring('leatherHard'),
+    build.coat('chalk-slip', build.OUTSIDE, 2),
+    build.coat(colour, bandOf(30, 150), 3),
+    build.carve('narrowLoop', build.motif('leaves', 9, 40, 60, lineMm, { seed: 2 }), 0.6),
+    build.impress('cloth', bandOf(160, 200), 0.4),
+    build.bring('boneDry'),
+    build.fire('bisque', '04'),
+  ] as StepContent[])
+
+const freshPalette = () => new Palette(optics, { kind: 'fired' }, 'daylight')
+
+function painted(steps: Step[]) {
+  const simulation = new SkinSimulation(grid, shelf.list)
+  simulation.update(compilePlan(steps, shelf, grid))
+  const painter = new SkinPainter(simulation)
+  return { simulation, painter, picture: painter.paint(simulation.pagesAfter(steps.length - 1), freshPalette()) }
+}
+
+describe('the painted skin', () => {
+  const { simulation, picture } = painted(plan(2))
+  const ids = simulation.idsAfter(6)
+  const looks = simulation.stacks.stacks.map((stack) => optics.appearance(stack, { kind: 'fired' }, 'daylight'))
+
+  it('has at every texel the colour and gloss of its stack', () => {
+    const colours = new Uint32Array(picture.colour.slice().buffer)
+    for (let i = 0; i < ids.length; i += 3) {
+      const { linear, gloss } = looks[ids[i]]
+      if (colours[i] !== packTexel(linear, gloss) >>> 0) expect(colours[i], `texel ${i}`).toBe(packTexel(linear, gloss) >>> 0)
+    }
+  })
+
+  it('has the slopes of the heights round each texel, closed round the form, and the height itself', () => {
+    const { width, height, rowMm, columnMm } = grid
+    const heightAt = (x: number, y: number) => looks[ids[Math.min(height - 1, Math.max(0, y)) * width + ((x + width) % width)]].heightUm
+    const byte = (v: number) => Math.floor(Math.min(255, Math.max(0, v)))
+    let steep = 0
+    for (let y = 0; y < height; y++) {
+      for (const x of [0, 1, 17, 200, 255, 256, 400, width - 2, width - 1]) {
+        const across = 128 + (((heightAt(x + 1, y) - heightAt(x - 1, y)) / 1000 / (2 * columnMm[y])) * 127) / SLOPE_RANGE
+        const down = 128 + (((heightAt(x, y + 1) - heightAt(x, y - 1)) / 1000 / (2 * rowMm)) * 127) / SLOPE_RANGE
+        const at = 4 * (y * width + x)
+        expect(Math.abs(picture.relief[at] - byte(across)), `across at ${x}, ${y}`).toBeLessThanOrEqual(1)
+        expect(Math.abs(picture.relief[at + 1] - byte(down)), `down at ${x}, ${y}`).toBeLessThanOrEqual(1)
+        expect(Math.abs(picture.relief[at + 2] - byte(128 + heightAt(x, y) / 8))).toBeLessThanOrEqual(1)
+        if (Math.abs(across - 128) > 10) steep++
+      }
+    }
+    expect(steep).toBeGreaterThan(20)
+  })
+
+  it('painted after edits equals painted afresh, and says which rows changed', () => {
+    const { simulation: edited, painter } = painted(plan(2))
+    const palette = freshPalette()
+    painter.paint(edited.pagesAfter(6), palette)
+    for (const steps of [plan(2.6), plan(2.6, 'tide-blue'), plan(1.2, 'tide-blue'), plan(2)]) {
+      const before = new Uint8Array(painter.paint(edited.pagesAfter(6), palette).colour)
+      edited.update(compilePlan(steps, shelf, grid))
+      const again = painter.paint(edited.pagesAfter(6), palette)
+      const fresh = painted(steps).picture
+      expect(Buffer.compare(again.colour, fresh.colour)).toBe(0)
+      expect(Buffer.compare(again.relief, fresh.relief)).toBe(0)
+      const [from, to] = again.dirtyRows
+      for (let i = 0; i < before.length; i++) {
+        const row = Math.floor(i / (4 * grid.width))
+        if (before[i] !== again.colour[i] && (row < from || row >= to)) throw new Error(`row ${row} changed outside ${from} to ${to}`)
+      }
+    }
+  })
+
+  it('nothing changed, nothing is painted', () => {
+    const { simulation: same, painter } = painted(plan(2))
+    const palette = freshPalette()
+    painter.paint(same.pagesAfter(6), palette)
+    expect(painter.paint(same.pagesAfter(6), palette)).toMatchObject({ dirtyTiles: 0, dirtyRows: [0, 0] })
+    // Another light is another palette: all of it is painted again.
+    expect(painter.paint(same.pagesAfter(6), new Palette(optics, { kind: 'fired' }, 'lamp')).dirtyTiles).toBe((grid.width / 64) * (grid.height / 64))
+  })
+
+  it('every moment of the plan can be looked at in any order', () => {
+    const whole = plan(2)
+    const { simulation: one } = painted(whole)
+    for (const moment of [3, 0, 5, 2, 4, 1, 6, -1]) {
+      const { simulation: upTo } = painted(whole.slice(0, moment + 1))
+      const a = one.idsAfter(moment)
+      const b = upTo.idsAfter(moment)
+      for (let i = 0; i < a.length; i += 5) if (a[i] || b[i]) expect(one.stacks.stacks[a[i]]).toEqual(upTo.stacks.stacks[b[i]])
+    }
+  })
+})
