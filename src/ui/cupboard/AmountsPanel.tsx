@@ -35,7 +35,7 @@ function PieceAmounts({ studio }: { studio: Studio }) {
         <span className="w-56"><Select label="Piece" value={piece.id} choices={studio.order.map((id) => [id, studio.pieces[id].name] as const)} onChange={setPieceId} /></span>
         <Check label="only what is still to do" checked={left} onChange={setLeft} />
       </div>
-      <table className="numbers w-full text-sm" data-testid="amounts">
+      <table className="numbers w-full text-sm [&_td]:pr-3 [&_th]:pr-3" data-testid="amounts">
         <thead>
           <tr className="border-b border-base-content text-left align-bottom">
             <th className="py-1">medium</th><th>one, ml</th><th>all {piece.count}, ml</th><th>jars</th><th>left</th><th>pieces a jar</th><th>cost</th>
