@@ -1,14 +1,15 @@
-// Compiles the innermost loops of the simulator (src/core/skin/loops/loops.as) into loopsBytes.ts.
-import { readFileSync, writeFileSync } from 'node:fs'
+// Compiles the innermost loops of the simulator (src/core/skin/loops/*.as) into loopsBytes.ts.
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import asc from 'assemblyscript/asc'
 
 const folder = new URL('../src/core/skin/loops/', import.meta.url)
 
-/** The WebAssembly module of a source, as bytes. */
-export async function compiled(source = readFileSync(new URL('loops.as', folder), 'utf8')) {
+/** The WebAssembly module of all sources, as bytes. */
+export async function compiled() {
+  const sources = new Map(readdirSync(folder).filter((name) => name.endsWith('.as')).sort().map((name) => [name.replace('.as', '.ts'), readFileSync(new URL(name, folder), 'utf8')]))
   let bytes = null
-  const { error, stderr } = await asc.main(['loops.ts', '-O3', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'loops.wasm'], {
-    readFile: (name) => (name === 'loops.ts' ? source : null),
+  const { error, stderr } = await asc.main([...sources.keys(), '-O3', '--enable', 'simd', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'loops.wasm'], {
+    readFile: (name) => sources.get(name) ?? null,
     writeFile: (name, content) => {
       if (name === 'loops.wasm') bytes = content
     },
@@ -20,6 +21,6 @@ export async function compiled(source = readFileSync(new URL('loops.as', folder)
 
 if (process.argv[1] === new URL(import.meta.url).pathname) {
   const bytes = await compiled()
-  writeFileSync(new URL('loopsBytes.ts', folder), `/** loops.as, compiled by scripts/loops.mjs. */\nexport const LOOP_BYTES = Uint8Array.of(${bytes.join(', ')})\n`)
+  writeFileSync(new URL('loopsBytes.ts', folder), `/** The .as files of this folder, compiled by scripts/loops.mjs. */\nexport const LOOP_BYTES = Uint8Array.of(${bytes.join(', ')})\n`)
   console.log(`${bytes.length} bytes`)
 }

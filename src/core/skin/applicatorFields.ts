@@ -58,8 +58,7 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
     arcs: null,
     make: () => {
       const { top, bottom, rows } = span(grid, stretches)
-      const levels = new Uint8Array(grid.width * (bottom - top))
-      const painter = MarkPainter.onSkin(grid, levels, top, bottom, 'ridge', seed)
+      const painter = MarkPainter.onSkin(grid, top, bottom, 'ridge', seed)
       const random = seededRandom(seed)
       for (const [a, b] of rows) {
         const widest = Math.max(...grid.columnMm.slice(a, b))
@@ -72,7 +71,7 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
           if (random() < grid.columnMm[Math.floor(y)] / widest) painter.dot(x, y, size)
         }
       }
-      return levelField(grid, key, top, levels)
+      return levelField(grid, key, top, painter.levels())
     },
   }
 }
@@ -112,8 +111,7 @@ export function dripField(grid: SkinGrid, from: 'rim' | 'belly', seed: number): 
     make: () => {
       const top = Math.max(0, Math.floor(outside.from / grid.rowMm))
       const bottom = Math.min(grid.height, Math.ceil(outside.to / grid.rowMm))
-      const levels = new Uint8Array(grid.width * (bottom - top))
-      const painter = MarkPainter.onSkin(grid, levels, top, bottom, 'ridge', seed)
+      const painter = MarkPainter.onSkin(grid, top, bottom, 'ridge', seed)
       const random = seededRandom(seed)
       const { r } = profileAt(grid.form, start)
       const runs = Math.max(5, Math.round((2 * Math.PI * r) / 26))
@@ -131,7 +129,7 @@ export function dripField(grid: SkinGrid, from: 'rim' | 'belly', seed: number): 
         }
         painter.dot(x + bend, end, half * 1.4)
       }
-      return levelField(grid, key, top, levels)
+      return levelField(grid, key, top, painter.levels())
     },
   }
 }

@@ -115,17 +115,17 @@ describe('level fields', () => {
     const source = evenField(grid, wall, 15)
     const counting = { ...source, make: () => (made++, source.make()) }
     const cache = new FieldCache(1 << 20)
-    expect(cache.get(counting, grid.width)).toBe(cache.get(counting, grid.width))
+    expect(cache.get(counting, grid)).toBe(cache.get(counting, grid))
     expect(made).toBe(1)
-    for (let i = 0; i < 12; i++) cache.get(pourField(grid, wall, i), grid.width)
-    cache.get(counting, grid.width)
+    for (let i = 0; i < 12; i++) cache.get(pourField(grid, wall, i), grid)
+    cache.get(counting, grid)
     expect(made).toBe(2)
   })
 
   it('cut into tiles it holds the same levels, and of an even tile only the one', () => {
     for (const source of [pourField(grid, wall, 2), evenField(grid, [{ from: 0, to: form.totalMm }], 9)]) {
       const field = source.make()
-      const { even, starts, spots, levels, highest } = tiled(field, grid.width)
+      const { even, starts, spots, levels, highest } = tiled(field, grid)
       const back = new Uint8Array(grid.width * grid.height)
       const across = grid.width / 64
       for (let tile = 0; tile < even.length; tile++) {
@@ -139,14 +139,16 @@ describe('level fields', () => {
       expect(Buffer.compare(back, whole)).toBe(0)
       expect(highest).toBe(field.levels.reduce((a, b) => Math.max(a, b)))
     }
-    expect(tiled(evenField(grid, [{ from: 0, to: form.totalMm }], 9).make(), grid.width).levels.length).toBe(0)
+    expect(tiled(evenField(grid, [{ from: 0, to: form.totalMm }], 9).make(), grid).levels.length).toBe(0)
   })
 
-  it('knows which tiles it touches', () => {
+  it('a field that begins and ends within tiles touches only those', () => {
     const levels = new Uint8Array(512 * 4)
     levels[70] = 3
-    const field = levelField(grid, 'one', 62, levels)
-    expect([...field.occupied].flatMap((o, i) => (o ? [i] : []))).toEqual([1])
+    const { starts, spots } = tiled(levelField(grid, 'one', 62, levels), grid)
+    const touched = [...starts.keys()].filter((tile) => starts[tile] < starts[tile + 1])
+    expect(touched).toEqual([1])
+    expect([...spots]).toEqual([62 * 64 + 6])
   })
 })
 

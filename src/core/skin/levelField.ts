@@ -1,5 +1,6 @@
 import type { Stretch } from '../form/turnedForm'
 import type { SkinGrid } from './grid'
+import { cutTiles } from './loops/tileCutter'
 
 /** Side of the square tiles in which the skin is kept, texels. */
 export const TILE = 64
@@ -12,8 +13,6 @@ export interface LevelField {
   readonly bottom: number
   /** width × (bottom − top), row by row. */
   readonly levels: Uint8Array
-  /** For each tile of the skin, 1 if any texel in it is above 0. */
-  readonly occupied: Uint8Array
 }
 
 /** Shares of a turn, from–to; `to` may pass 1. */
@@ -76,26 +75,8 @@ export function addedUp(grid: SkinGrid, sources: readonly FieldSource[]): FieldS
   }
 }
 
-/** Wraps levels with the map of the tiles they touch. */
-export function levelField(grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField {
-  const rows = levels.length / grid.width
-  const tilesAcross = grid.width / TILE
-  const occupied = new Uint8Array(tilesAcross * Math.ceil(grid.height / TILE))
-  for (let y = 0; y < rows; y++) {
-    const tileRow = Math.floor((top + y) / TILE) * tilesAcross
-    for (let tile = 0; tile < tilesAcross; tile++) {
-      if (occupied[tileRow + tile]) continue
-      const start = y * grid.width + tile * TILE
-      for (let i = start; i < start + TILE; i++) {
-        if (levels[i]) {
-          occupied[tileRow + tile] = 1
-          break
-        }
-      }
-    }
-  }
-  return { key, top, bottom: top + rows, levels, occupied }
-}
+/** Levels of a grid from row `top` on. */
+export const levelField = (grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField => ({ key, top, bottom: top + levels.length / grid.width, levels })
 
 /** A field as the simulator reads it: of each tile only the spots above level 0, and of a tile at one level only that level. */
 export interface TiledField {
@@ -111,53 +92,8 @@ export interface TiledField {
   readonly highest: number
 }
 
-/** A field cut into tiles. */
-export function tiled({ key, top, bottom, levels, occupied }: LevelField, width: number): TiledField {
-  const tilesAcross = width / TILE
-  const starts = new Int32Array(occupied.length + 1)
-  const even = new Uint8Array(occupied.length)
-  // Four levels at a time: most of a drawing is empty.
-  const fours = new Uint32Array(levels.buffer, levels.byteOffset, levels.length >> 2)
-  let size = 0
-  for (let i = 0; i < fours.length; i++) if (fours[i] !== 0) size += 4
-  const spots = new Uint16Array(size)
-  const kept = new Uint8Array(size)
-  let highest = 0
-  let n = 0
-  for (let tile = 0; tile < occupied.length; tile++) {
-    starts[tile] = n
-    if (!occupied[tile]) continue
-    const tileTop = Math.floor(tile / tilesAcross) * TILE
-    const x0 = (tile % tilesAcross) * TILE
-    for (let y = Math.max(top, tileTop); y < Math.min(bottom, tileTop + TILE); y++) {
-      const row = (y - top) * width + x0
-      const spot = (y - tileTop) * TILE
-      for (let x = 0; x < TILE; x++) {
-        if ((x & 3) === 0 && fours[(row + x) >> 2] === 0) {
-          x += 3
-          continue
-        }
-        const level = levels[row + x]
-        if (level === 0) continue
-        if (level > highest) highest = level
-        spots[n] = spot + x
-        kept[n++] = level
-      }
-    }
-    const start = starts[tile]
-    if (n - start === TILE * TILE && isEven(kept, start, n)) {
-      even[tile] = kept[start]
-      n = start
-    }
-  }
-  starts[occupied.length] = n
-  return { key, even, starts, spots: spots.subarray(0, n), levels: kept.subarray(0, n), highest }
-}
-
-function isEven(levels: Uint8Array, start: number, end: number): boolean {
-  for (let i = start + 1; i < end; i++) if (levels[i] !== levels[start]) return false
-  return true
-}
+/** A field cut into the tiles of a grid. */
+export const tiled = ({ key, top, bottom, levels }: LevelField, { width, height }: SkinGrid): TiledField => ({ key, ...cutTiles(levels, top, bottom, width, (width / TILE) * Math.ceil(height / TILE)) })
 
 /** Keeps the most recently used fields up to a budget of bytes. */
 export class FieldCache {
@@ -166,15 +102,15 @@ export class FieldCache {
 
   constructor(private readonly budgetBytes = 384 * 1_048_576) {}
 
-  /** The field of a source on a grid of `width` texels. */
-  get({ key, make }: FieldSource, width: number): TiledField {
+  /** The field of a source on a grid. */
+  get({ key, make }: FieldSource, grid: SkinGrid): TiledField {
     const known = this.fields.get(key)
     if (known) {
       this.fields.delete(key)
       this.fields.set(key, known)
       return known
     }
-    const made = tiled(make(), width)
+    const made = tiled(make(), grid)
     this.fields.set(key, made)
     this.bytes += sizeOf(made)
     for (const [oldKey, old] of this.fields) {

@@ -71,7 +71,7 @@ export class SkinPainter {
 
   constructor(private readonly simulation: SkinSimulation) {
     const { width, height, rowMm, columnMm } = simulation.grid
-    this.easel = new Easel({ width, height, across: Float64Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])), down: SLOPE_SCALE / (2 * rowMm), grain: GRAIN })
+    this.easel = new Easel({ width, height, across: Float32Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])), down: SLOPE_SCALE / (2 * rowMm), grain: GRAIN })
   }
 
   /** Ids of the last painting, row by row. */
@@ -85,24 +85,12 @@ export class SkinPainter {
     const { width, height } = grid
     const repaintAll = palette !== this.palette
     const dirty = pages.flatMap((page, tile) => (repaintAll || page !== this.pages[tile] ? [tile] : []))
-    const { ids } = this.easel
-    for (const tile of dirty) this.simulation.placeTile(ids, pages[tile], tile)
-    const used = new Uint8Array(stacks.stacks.length)
-    for (const tile of dirty) {
-      const page = pages[tile].ids
-      for (let i = 0; i < page.length; i++) used[page[i]] = 1
-    }
+    const used = this.easel.place(dirty.map((tile) => ({ tile, ids: pages[tile].ids })), stacks.stacks.length)
     const { colours, heights } = palette.cover(stacks.stacks, used)
-    this.easel.load(colours, heights)
-    const tilesAcross = width / TILE
-    for (const tile of dirty) {
-      const x0 = (tile % tilesAcross) * TILE
-      const y0 = Math.floor(tile / tilesAcross) * TILE
-      this.easel.paintBox(x0 - 1, Math.max(0, y0 - 1), x0 + TILE + 1, Math.min(height, y0 + TILE + 1))
-    }
+    this.easel.paint(dirty, colours, heights)
     this.pages = pages.slice()
     this.palette = palette
-    return { width, height, ...this.easel.textures, outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, tilesAcross, height) }
+    return { width, height, ...this.easel.textures, outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, width / TILE, height) }
   }
 
   private rowsOf(dirty: readonly number[], tilesAcross: number, height: number): [number, number] {

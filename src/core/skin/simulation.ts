@@ -224,7 +224,7 @@ export class SkinSimulation {
     const groups: { stepIndex: number; operations: { table: TransitionTable; field: TiledField; number: number }[] }[] = []
     for (const { stepIndex, act, field } of operations) {
       const actKey = JSON.stringify(act)
-      const made = this.fields.get(field, this.grid.width)
+      const made = this.fields.get(field, this.grid)
       const bits = bitsFor(made.highest)
       let table = this.tables.get(`${bits}${actKey}`)
       if (!table) {

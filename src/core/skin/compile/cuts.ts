@@ -4,7 +4,7 @@ import { TOOL } from '../../model/tools'
 import { swipeField, textureField } from '../applicatorFields'
 import { evenField } from '../coatFields'
 import { marksField } from '../motifs/marksField'
-import type { MarkEdge } from '../motifs/markPainter'
+import type { MarkEdge } from '../loops/markSheet'
 import type { Course } from './course'
 
 export function burnish(course: Course, step: StepOf<'burnish'>): void {

@@ -101,9 +101,9 @@ export function touchUp(course: Course, step: StepOf<'touchUp'>): void {
   const make = () => {
     const top = Math.max(0, Math.floor((middle - half) / grid.rowMm))
     const bottom = Math.min(grid.height, Math.ceil((middle + half) / grid.rowMm) + 1)
-    const levels = new Uint8Array(grid.width * Math.max(0, bottom - top))
-    MarkPainter.onSkin(grid, levels, top, bottom, 'mask', seed).dot((step.degrees / 360) * grid.width, middle / grid.rowMm, half)
-    return levelField(grid, key, top, levels)
+    const painter = MarkPainter.onSkin(grid, top, bottom, 'mask', seed)
+    painter.dot((step.degrees / 360) * grid.width, middle / grid.rowMm, half)
+    return levelField(grid, key, top, painter.levels())
   }
   course.push({ act: 'coat', medium, gain: (3 * NOMINAL) / 15, settles: 'even' }, { key, kind: 'patches', stretches: [{ from: middle - half, to: middle + half }], arcs: null, make })
 }

@@ -7,11 +7,16 @@ interface WasmMemory {
   grow(pages: number): number
 }
 
-/** The functions of loops.as; all places are bytes from the start of the memory. */
+/** The functions of the .as files; all places are bytes from the start of the memory. */
 export interface Loops {
   runSpots(at: number, end: number, blocks: number, bits: number): number
   runEven(at: number, end: number, level: number, blocks: number, bits: number): number
-  paintBox(x0: number, y0: number, x1: number, y1: number, width: number, rows: number, ids: number, colour: number, relief: number, colours: number, heights: number, grain: number, across: number, down: number): void
+  placeTile(page: number, ids: number, first: number, width: number, used: number): void
+  tintTile(ids: number, first: number, width: number, colours: number, heights: number, colour: number, plane: number): void
+  slopeBox(x0: number, y0: number, x1: number, y1: number, width: number, rows: number, plane: number, relief: number, grain: number, across: number, down: number): void
+  paintSegment(levels: number, width: number, wraps: number, top: number, bottom: number, rowMm: number, columnMm: number, ax: number, ay: number, bx: number, by: number, halfMm: number, reachMm: number, edge: number, haloMm: number, seed: number): void
+  fillRow(levels: number, width: number, wraps: number, top: number, y: number, x0: number, x1: number, edge: number, full: number, seed: number): void
+  cutTiles(levels: number, top: number, bottom: number, width: number, tiles: number, even: number, starts: number, spots: number, kept: number): number
 }
 
 /** What the core needs of WebAssembly, which every browser, worker and Node has. */

@@ -5,7 +5,7 @@ import { LinearMemory } from './linearMemory'
 
 const TILE_TEXELS = TILE * TILE
 
-/* The layout of loops.as. */
+/* The layout of lookUp.as. */
 const SPOTS_AT = 16_384
 const LEVELS_AT = 24_576
 const HEAP_AT = 32_768

@@ -4,7 +4,8 @@ import type { Motif } from '../../model/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'
-import { MarkPainter, type MarkEdge, type Placer } from './markPainter'
+import type { MarkEdge } from '../loops/markSheet'
+import { MarkPainter, type Placer } from './markPainter'
 import type { Mark } from './marks'
 
 /** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
@@ -108,12 +109,11 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2
   const top = Math.max(0, Math.floor((from - margin) / grid.rowMm))
   const bottom = Math.min(grid.height, Math.ceil((to + margin) / grid.rowMm))
-  const levels = new Uint8Array(grid.width * Math.max(0, bottom - top))
   const closes = !motif.drawing && MOTIFS[motif.kind].closes
   const widthMm = motifWidth(grid, motif)
   const middleRadius = motifMiddle(grid, motif).radiusMm
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
-  const painter = MarkPainter.onSkin(grid, levels, top, bottom, edge, motif.seed)
+  const painter = MarkPainter.onSkin(grid, top, bottom, edge, motif.seed)
   for (const copy of copies(motif)) {
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)
@@ -123,7 +123,7 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
     }
     for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
   }
-  return levelField(grid, key, top, levels)
+  return levelField(grid, key, top, painter.levels())
 }
 
 /** Side of a texel of the flat raster, mm. */
@@ -138,8 +138,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const reach = radius * Math.max(1, grid.form.plan.plan.ratio) * (grid.form.plan.plan.kind === 'rectangle' ? 1.42 : 1)
   const stepMm = Math.max(FLAT_MM, reach / 1400)
   const size = Math.ceil((2 * reach) / stepMm)
-  const flat = new Uint8Array(size * size)
-  const painter = new MarkPainter({ width: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }, flat, 0, size, edge, motif.seed)
+  const painter = new MarkPainter({ width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }, edge, motif.seed)
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   // Seen from below, the base runs the other way round.
@@ -154,6 +153,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
     }
     for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
   }
+  const flat = painter.levels()
   const { base, floor } = grid.form.zones
   const [from, to] = motif.side === 'base' ? [base.from, base.to] : [floor.from, floor.to]
   const top = Math.max(0, Math.floor(from / grid.rowMm))
