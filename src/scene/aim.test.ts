@@ -1,9 +1,11 @@
+import { SRGBColorSpace } from 'three'
 import { describe, expect, it } from 'vitest'
 import { PRESETS } from '@/core/form/presets'
 import { buildTurnedForm, profileAt } from '@/core/form/turnedForm'
 import { latheMesh } from '@/core/picture/lathe'
+import type { SkinRows } from '@/core/skin/picture'
 import { Aim, clayGeometry, type WheelView } from './aim'
-import { SkinTexture, type SkinRows } from './skinTexture'
+import { SkinTexture } from './skinTexture'
 
 const built = buildTurnedForm('jug', PRESETS.jug.sizes)
 if (!built.ok) throw new Error('the jug does not build')
@@ -75,30 +77,31 @@ describe('the aim', () => {
 describe('the skin’s texture', () => {
   const rows = (from: number, to: number, value: number): SkinRows => ({ width: 8, height: 16, from, to, colour: new Uint8Array(32 * (to - from)).fill(value), relief: new Uint8Array(32 * (to - from)).fill(value + 1) })
 
-  it('takes the rows that changed and leaves the others', () => {
-    const texture = new SkinTexture('colour', true)
+  it('takes the rows that changed in one piece, on the card and in what is kept of it, and leaves the others', () => {
+    const patches: { height: number; at: number; value: number; colour: string }[] = []
+    const texture = new SkinTexture('colour', true, ({ image, colorSpace }, _onto, at) => patches.push({ height: image.height, at: at.y, value: (image.data as Uint8Array)[0], colour: colorSpace }))
     texture.take(rows(0, 16, 10))
     const first = texture.texture
     texture.uploaded()
     texture.take(rows(3, 5, 90))
+    texture.take(rows(7, 7, 0))
     expect(texture.texture).toBe(first)
     const data = first.image.data as Uint8Array
     expect([data[32 * 2], data[32 * 3], data[32 * 4 + 31], data[32 * 5]]).toEqual([10, 90, 90, 10])
-    expect(first.updateRanges).toEqual([{ start: 96, count: 32 }, { start: 128, count: 32 }])
+    expect(patches).toEqual([{ height: 2, at: 3, value: 90, colour: SRGBColorSpace }])
   })
 
-  it('before the first upload, and past half of its rows, it goes whole; of another size it is another texture', () => {
-    const texture = new SkinTexture('relief', true)
+  it('before the first upload it goes whole; of another size it is another texture', () => {
+    let patches = 0
+    const texture = new SkinTexture('relief', true, () => patches++)
     texture.take(rows(0, 16, 10))
     texture.take(rows(3, 5, 90))
-    expect(texture.texture.updateRanges).toEqual([])
-    texture.uploaded()
-    texture.take(rows(0, 12, 60))
-    expect(texture.texture.updateRanges).toEqual([])
+    expect(patches).toBe(0)
+    expect((texture.texture.image.data as Uint8Array)[32 * 3]).toBe(91)
     const before = texture.texture
-    texture.take({ ...rows(0, 16, 1), height: 16, width: 8 })
-    expect(texture.texture).toBe(before)
+    texture.uploaded()
     texture.take({ width: 4, height: 4, from: 0, to: 4, colour: new Uint8Array(64), relief: new Uint8Array(64) })
     expect(texture.texture).not.toBe(before)
+    expect(patches).toBe(0)
   })
 })

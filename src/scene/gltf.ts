@@ -3,6 +3,9 @@ import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { SkinPicture } from '@/core/skin/picture'
 
+/** What an export needs of a skin. */
+type Skin = Pick<SkinPicture, 'width' | 'height' | 'colour'>
+
 /** Textures of an exported form, texels: enough for print at hand size, and small enough to send. */
 const WIDTH = 2048
 
@@ -10,7 +13,7 @@ const WIDTH = 2048
  * The form with its fired skin as binary glTF: metres, y up, colour as base colour, gloss as roughness. Resolves to the bytes of
  * a .glb file.
  */
-export async function writeGlb(mesh: LatheMesh, picture: SkinPicture, name: string): Promise<ArrayBuffer> {
+export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string): Promise<ArrayBuffer> {
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(mesh.positions.map((mm) => mm / 1000), 3))
   geometry.setAttribute('normal', new BufferAttribute(unitNormals(mesh.normals), 3))
@@ -33,7 +36,7 @@ export async function writeGlb(mesh: LatheMesh, picture: SkinPicture, name: stri
   return glb as ArrayBuffer
 }
 
-function texture({ width, height }: SkinPicture, fill: (out: Uint8ClampedArray, i: number) => void): CanvasTexture {
+function texture({ width, height }: Skin, fill: (out: Uint8ClampedArray, i: number) => void): CanvasTexture {
   const pixels = new Uint8ClampedArray(width * height * 4).fill(255)
   for (let i = 0; i < pixels.length; i += 4) fill(pixels, i)
   const canvas = document.createElement('canvas')

@@ -1,14 +1,8 @@
-import { DataTexture, LinearFilter, LinearMipmapLinearFilter, RepeatWrapping, RGBAFormat, SRGBColorSpace, UnsignedByteType } from 'three'
+import { DataTexture, LinearFilter, LinearMipmapLinearFilter, RepeatWrapping, RGBAFormat, SRGBColorSpace, UnsignedByteType, Vector2 } from 'three'
+import type { SkinRows } from '@/core/skin/picture'
 
-/** Rows of a painted skin that changed, RGBA bytes. */
-export interface SkinRows {
-  readonly width: number
-  readonly height: number
-  readonly from: number
-  readonly to: number
-  readonly colour: Uint8Array
-  readonly relief: Uint8Array
-}
+/** Puts a texture on another that the graphics card has, its first row at a place. */
+export type Patching = (rows: DataTexture, onto: DataTexture, at: Vector2) => void
 
 /** One texture of the skin; of the same size only the rows that changed go to the graphics card. */
 export class SkinTexture {
@@ -19,27 +13,28 @@ export class SkinTexture {
   constructor(
     private readonly which: 'colour' | 'relief',
     private readonly slow: boolean,
+    private readonly patch: Patching,
   ) {
     this.texture = this.make(new Uint8Array(which === 'colour' ? [0, 0, 0, 0] : [128, 128, 128, 128]), 1, 1)
   }
 
   take(rows: SkinRows): void {
     const { width, height, from, to } = rows
-    let { image } = this.texture
+    const { image } = this.texture
     if (image.width !== width || image.height !== height) {
       this.texture.dispose()
       this.texture = this.make(new Uint8Array(4 * width * height), width, height)
       this.whole = true
-      image = this.texture.image
     }
     if (to === from) return
-    ;(image.data as Uint8Array).set(rows[this.which], 4 * from * width)
-    // The library takes ranges row by row; past half of the rows one whole upload is quicker.
-    if (to - from > height / 2) {
-      this.texture.clearUpdateRanges()
-      this.whole = true
-    } else if (!this.whole) for (let row = from; row < to; row++) this.texture.addUpdateRange(4 * row * width, 4 * width)
-    this.texture.needsUpdate = true
+    // Kept here too: a graphics card may lose what it has.
+    ;(this.texture.image.data as Uint8Array).set(rows[this.which], 4 * from * width)
+    if (this.whole) this.texture.needsUpdate = true
+    else {
+      const part = new DataTexture(rows[this.which], width, to - from, RGBAFormat, UnsignedByteType)
+      part.colorSpace = this.texture.colorSpace
+      this.patch(part, this.texture, new Vector2(0, from))
+    }
   }
 
   /** It has been uploaded. */

@@ -1,9 +1,10 @@
 import { transfer } from 'comlink'
 import { Mesh, Scene, WebGLRenderer, type BufferGeometry, type ShaderMaterial } from 'three'
 import type { LatheMesh } from '@/core/picture/lathe'
+import type { SkinRows } from '@/core/skin/picture'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import { clayMaterial } from './clayMaterial'
-import { SkinTexture, type SkinRows } from './skinTexture'
+import { SkinTexture, type Patching } from './skinTexture'
 import { wheelHead } from './wheelHead'
 
 /** Pixels a screen pixel where the processor draws: while something moves, and at rest. */
@@ -12,6 +13,12 @@ const FINE = 1.4
 
 /** Milliseconds of rest after which a slow machine draws finely. */
 const REST_MS = 420
+
+/** A skin as it comes from where it is painted: the piece’s own, or what it is compared with. */
+export interface ArrivingSkin {
+  readonly channel: 'main' | 'other'
+  readonly rows: SkinRows
+}
 
 /** Draws the form on its wheel, only when something changed; in a worker where the browser lets it. */
 export class WheelDrawing {
@@ -27,6 +34,7 @@ export class WheelDrawing {
   private disposed = false
   private skins = 0
   private drawn: ((skins: number) => void) | null = null
+  private port: MessagePort | null = null
 
   /** `slow` where the processor plays the graphics card. Throws when there is no WebGL 2. */
   constructor(
@@ -36,7 +44,9 @@ export class WheelDrawing {
     // Smoothed edges take such a processor three times as long; it draws finer at rest instead.
     this.renderer = new WebGLRenderer({ canvas, antialias: !slow, alpha: true, preserveDrawingBuffer: true })
     this.renderer.setClearColor(0x000000, 0)
-    this.textures = { skin: new SkinTexture('colour', slow), relief: new SkinTexture('relief', slow), otherSkin: new SkinTexture('colour', slow), otherRelief: new SkinTexture('relief', slow) }
+    const patch: Patching = (rows, onto, at) => this.renderer.copyTextureToTexture(rows, onto, null, at)
+    const texture = (which: 'colour' | 'relief') => new SkinTexture(which, slow, patch)
+    this.textures = { skin: texture('colour'), relief: texture('relief'), otherSkin: texture('colour'), otherRelief: texture('relief') }
     this.clay = new Mesh(undefined, clayMaterial(this.textures.skin.texture, this.textures.relief.texture))
     this.clay.visible = false
     this.aim.piece.add(this.clay)
@@ -46,6 +56,12 @@ export class WheelDrawing {
   /** Calls back after each picture with the number of skins that had come before it. */
   watch(drawn: (skins: number) => void): void {
     this.drawn = drawn
+  }
+
+  /** Takes skins from a port as they come. */
+  listen(port: MessagePort): void {
+    this.port = port
+    port.onmessage = ({ data }: MessageEvent<ArrivingSkin>) => (data.channel === 'main' ? this.setSkin(data.rows) : this.setOther(data.rows))
   }
 
   setForm(mesh: LatheMesh, footRadius: number): void {
@@ -58,7 +74,7 @@ export class WheelDrawing {
     this.draw()
   }
 
-  setSkin(rows: SkinRows): void {
+  private setSkin(rows: SkinRows): void {
     this.skins++
     this.textures.skin.take(rows)
     this.textures.relief.take(rows)
@@ -67,7 +83,7 @@ export class WheelDrawing {
   }
 
   /** The skin shown to the right of the split. */
-  setOther(rows: SkinRows): void {
+  private setOther(rows: SkinRows): void {
     this.textures.otherSkin.take(rows)
     this.textures.otherRelief.take(rows)
     this.draw()
@@ -121,6 +137,7 @@ export class WheelDrawing {
 
   dispose(): void {
     this.disposed = true
+    this.port?.close()
     if (this.fine) clearTimeout(this.fine)
     this.clay.geometry.dispose()
     this.clay.material.dispose()

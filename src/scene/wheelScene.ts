@@ -1,10 +1,8 @@
 import { proxy, releaseProxy, transfer, wrap, type Remote } from 'comlink'
 import type { LatheMesh } from '@/core/picture/lathe'
-import type { SkinPicture } from '@/core/skin/picture'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
 import { drawsWith } from './drawsWith'
-import type { SkinRows } from './skinTexture'
 import type { WheelDrawing } from './wheelDrawing'
 
 let worker: Remote<DrawingWorker> | null = null
@@ -12,8 +10,6 @@ let worker: Remote<DrawingWorker> | null = null
 /** The form on its wheel as the page knows it: it aims and picks here, and has it drawn in a worker, so that the page never waits. */
 export class WheelScene {
   private readonly aim = new Aim()
-  /** Sizes of the skins that the drawing has, by what they are. */
-  private readonly has = { skin: '', other: '' }
 
   private constructor(private readonly drawing: Remote<WheelDrawing> | WheelDrawing) {}
 
@@ -38,15 +34,9 @@ export class WheelScene {
     void this.drawing.setForm(mesh, footRadius)
   }
 
-  setSkin(picture: SkinPicture): void {
-    const rows = this.changedRows(picture, 'skin')
-    void this.drawing.setSkin(transfer(rows, [rows.colour.buffer, rows.relief.buffer]))
-  }
-
-  /** The skin shown to the right of the split. */
-  setOther(picture: SkinPicture): void {
-    const rows = this.changedRows(picture, 'other')
-    void this.drawing.setOther(transfer(rows, [rows.colour.buffer, rows.relief.buffer]))
+  /** Has skins drawn as they come from a port. */
+  listen(port: MessagePort): void {
+    void this.drawing.listen(transfer(port, [port]))
   }
 
   /** Where the picture is split, as a share of its width; null for not at all. */
@@ -98,13 +88,5 @@ export class WheelScene {
 
   dispose(): void {
     void Promise.resolve(this.drawing.dispose()).then(() => releaseProxy in this.drawing && this.drawing[releaseProxy]())
-  }
-
-  /** Copies of the rows that the drawing does not have yet. */
-  private changedRows({ width, height, colour, relief, dirtyRows }: SkinPicture, which: 'skin' | 'other'): SkinRows {
-    const size = `${width} × ${height}`
-    const [from, to] = this.has[which] === size ? dirtyRows : [0, height]
-    this.has[which] = size
-    return { width, height, from, to, colour: colour.slice(4 * from * width, 4 * to * width), relief: relief.slice(4 * from * width, 4 * to * width) }
   }
 }

@@ -5,7 +5,7 @@ import { sentence } from '@/core/base/issue'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { decoratedSide, type ViewKind, type ViewRequest } from '@/core/usecases/pieceView'
+import { decoratedSide, type ViewKind } from '@/core/usecases/pieceView'
 import type { LightId } from '@/core/colour/light'
 import type { Channel } from '@/workers/skin.worker'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -66,32 +66,24 @@ export interface Moment {
   readonly light: LightId
 }
 
-/** The whole textures of each channel; the worker only sends the rows that changed since its last answer. */
-const textures = new Map<Channel, { width: number; height: number; colour: Uint8Array; relief: Uint8Array }>()
-
-/** Puts the rows of an answer into the textures that are kept here. */
-function assembled(answer: SkinAnswer, channel: Channel): SkinAnswer {
-  const { width, height, colour, relief, dirtyRows } = answer.picture
-  let kept = textures.get(channel)
-  if (!kept || kept.width !== width || kept.height !== height) {
-    kept = { width, height, colour: new Uint8Array(4 * width * height), relief: new Uint8Array(4 * width * height) }
-    textures.set(channel, kept)
-  }
-  kept.colour.set(colour, 4 * width * dirtyRows[0])
-  kept.relief.set(relief, 4 * width * dirtyRows[0])
-  return { ...answer, picture: { ...answer.picture, colour: kept.colour, relief: kept.relief } }
-}
-
-/** The painted skin of a piece at a moment, from the worker. */
+/** What is read off the skin of a piece at a moment. The worker paints it and sends it to the form that is drawn. */
 export function useSkin(piece: Piece, studio: Studio, moment: Moment, channel: Channel | null = 'main'): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
   const key = [identity(piece.steps), JSON.stringify(piece.form), piece.bodyId, identity(studio.bodies), identity(studio.media), moment.afterStep, moment.kind, moment.light, channel].join('|')
-  const { answer, busy } = useLatest({ piece, bodies: studio.bodies, media: studio.media, ...moment }, key, async (request) => (channel === null ? null : askFor(request, channel)))
+  const { answer, busy } = useLatest({ piece, bodies: studio.bodies, media: studio.media, ...moment }, key, async (request) => (channel === null ? null : await skinWorker().view(request, channel)))
   return { skin: answer?.ok ? answer.value : null, problem: answer && !answer.ok ? sentence(answer.issue) : null, busy }
 }
 
-async function askFor(request: ViewRequest, channel: Channel) {
-  const answer = await skinWorker().view(request, channel)
-  return answer.ok ? { ok: true as const, value: assembled(answer.value, channel) } : answer
+/** The skin last painted, unrolled; anew with each new `skin`. */
+export function useFlatSkin(skin: SkinAnswer | null): ImageData | null {
+  const [pixels, setPixels] = useState<ImageData | null>(null)
+  useEffect(() => {
+    let alive = true
+    if (skin) void skinWorker().flat().then((answer) => alive && answer && setPixels(new ImageData(answer.pixels, answer.width, answer.height)))
+    return () => {
+      alive = false
+    }
+  }, [skin])
+  return pixels
 }
 
 /** The findings on a piece, from the worker. */

@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
 import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
 import type { ColoursWorker } from './colours.worker'
@@ -21,6 +21,13 @@ export const cardWorker = once((): Remote<CardWorker> => wrap(new Worker(new URL
 export const daysWorker = once((): Remote<DaysWorker> => wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })))
 
 export const coloursWorker = once((): Remote<ColoursWorker> => wrap(new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' })))
+
+/** A port from which the skins of a piece come, one after another, and what ends it. */
+export function skinsOf(pieceId: string): { port: MessagePort; end: () => void } {
+  const { port1, port2 } = new MessageChannel()
+  void skinWorker().show(transfer(port2, [port2]), pieceId)
+  return { port: port1, end: () => void skinWorker().hide() }
+}
 
 /** A worker for one planning of the days, to be ended when it is done or given up. */
 export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {

@@ -1,19 +1,19 @@
 import type { Finding } from '@/core/judge/finding'
 import type { Issue } from '@/core/base/issue'
 import type { LatheMesh } from '@/core/picture/lathe'
-import type { Gauges } from '@/core/skin/gauges'
-import type { SkinPicture } from '@/core/skin/picture'
+import type { SkinReadings } from '@/core/usecases/pieceView'
 
 /** What a worker answers: the wanted thing, or an issue. */
 export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issue: Issue }
 
-export interface SkinAnswer {
-  readonly picture: SkinPicture
-  readonly gauges: Gauges
-  readonly side: 'outside' | 'inside'
-  readonly distinctStacks: number
-  /** Milliseconds in the worker. */
-  readonly workerMs: number
+/** What is read off a skin. The skin itself goes to where it is drawn; who else needs its pixels asks for them when an answer is new. */
+export type SkinAnswer = SkinReadings
+
+/** A picture as RGBA bytes. */
+export interface PixelsAnswer {
+  readonly width: number
+  readonly height: number
+  readonly pixels: Uint8ClampedArray<ArrayBuffer>
 }
 
 export interface JudgeAnswer {

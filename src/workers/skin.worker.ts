@@ -2,28 +2,74 @@ import { expose, transfer } from 'comlink'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture'
 import { settlePlan } from '@/core/usecases/settlePlan'
 import type { PaletteColour } from '@/core/usecases/palette'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
-import type { Answer, JudgeAnswer, SkinAnswer } from './protocol'
+import type { Answer, JudgeAnswer, PixelsAnswer, SkinAnswer } from './protocol'
 
 /** The piece itself, and what it is compared with. */
 const viewers = { main: new PieceViewer(), other: new PieceViewer() }
 
 export type Channel = keyof typeof viewers
 
+/** Where skins are drawn, and which of them it has whole. */
+let drawing: { readonly port: MessagePort; readonly has: Set<Channel> } | null = null
+
+/** The piece that each viewer looked at last. */
+const seen: { [channel in Channel]?: string } = {}
+
+/** Sends a skin to where it is drawn: past the page, which need not wait for it. */
+function send(channel: Channel, picture: SkinPicture): void {
+  if (!drawing) return
+  const rows = copiedRows(picture, drawing.has.has(channel) ? 'changed' : 'all')
+  drawing.has.add(channel)
+  drawing.port.postMessage({ channel, rows }, [rows.colour.buffer, rows.relief.buffer])
+}
+
 const api = {
-  /** Simulates and paints; the rows that changed travel to the caller, who keeps the rest. */
+  /** Sends the skins of a piece to a port from now on, and the one there is; a port named before is forgotten. */
+  show(port: MessagePort, pieceId: string): void {
+    drawing = { port, has: new Set() }
+    const picture = seen.main === pieceId ? viewers.main.lastPicture : null
+    if (picture) send('main', picture)
+  },
+
+  /** Sends no more skins. */
+  hide(): void {
+    drawing?.port.close()
+    drawing = null
+  },
+
+  /** Simulates and paints, sends the skin to where it is drawn, and then answers with what is read off it. */
   view(request: ViewRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
-    const start = performance.now()
-    const result = viewers[channel].view(request)
-    if (!result.ok) return result
-    const { picture, ...rest } = result.value
-    const [from, to] = picture.dirtyRows
-    const colour = picture.colour.slice(4 * from * picture.width, 4 * to * picture.width)
-    const relief = picture.relief.slice(4 * from * picture.width, 4 * to * picture.width)
-    const answer = { ok: true as const, value: { picture: { ...picture, colour, relief }, ...rest, workerMs: performance.now() - start } }
-    return transfer(answer, [colour.buffer, relief.buffer])
+    const painted = viewers[channel].paint(request)
+    if (!painted.ok) return painted
+    seen[channel] = request.piece.id
+    send(channel, painted.value.picture)
+    return { ok: true, value: painted.value.read() }
+  },
+
+  /** The last skin of the piece, unrolled, as opaque RGBA. */
+  flat(): PixelsAnswer | null {
+    const picture = viewers.main.lastPicture
+    if (!picture) return null
+    const pixels = opaqueColours(picture)
+    return transfer({ width: picture.width, height: picture.height, pixels }, [pixels.buffer])
+  },
+
+  /** The last skin of the piece with its gloss and relief. */
+  textures(): Pick<SkinPicture, 'width' | 'height' | 'colour' | 'relief'> | null {
+    const picture = viewers.main.lastPicture
+    if (!picture) return null
+    const { width, height, colour, relief } = copiedRows(picture, 'all')
+    return transfer({ width, height, colour, relief }, [colour.buffer, relief.buffer])
+  },
+
+  /** A patch of it round a place, in true millimetres, as opaque RGBA. */
+  patch(across: number, down: number, samples: number, seesMm: number): PixelsAnswer | null {
+    const pixels = viewers.main.patch(across, down, samples, seesMm)
+    return pixels && transfer({ width: samples, height: samples, pixels }, [pixels.buffer])
   },
 
   /** The colours of a piece as it will be fired, by area; a small raster is enough. */

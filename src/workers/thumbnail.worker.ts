@@ -3,17 +3,11 @@ import { buildForm } from '@/core/form/buildForm'
 import { formPicture, type View } from '@/core/picture/formPicture'
 import { latheMesh } from '@/core/picture/lathe'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/pieceView'
-import type { Answer } from './protocol'
-
-export interface PictureAnswer {
-  readonly width: number
-  readonly height: number
-  readonly pixels: Uint8ClampedArray<ArrayBuffer>
-}
+import type { Answer, PixelsAnswer } from './protocol'
 
 const api = {
   /** A picture of a piece drawn without a graphics card. */
-  picture(request: ViewRequest, view: View, width: number, height: number, fine: boolean): Answer<PictureAnswer> {
+  picture(request: ViewRequest, view: View, width: number, height: number, fine: boolean): Answer<PixelsAnswer> {
     const form = buildForm(request.piece.form)
     if (!form.ok) return form
     const skin = (fine ? new PieceViewer() : new PieceViewer(1024, 512)).view(request)

@@ -1,6 +1,7 @@
 import type { LightId } from '../colour/light'
 import { latticeRandom } from '../base/random'
 import { packTexel, type Look, type StackOptics } from './appearance'
+import type { SkinGrid } from './grid'
 import { TILE } from './levelField'
 import { Easel } from './loops/easel'
 import type { Page, SkinSimulation } from './simulation'
@@ -19,6 +20,51 @@ export interface SkinPicture {
   readonly dirtyTiles: number
   /** First and past-the-last row that it changed. */
   readonly dirtyRows: readonly [number, number]
+}
+
+/** Rows of a painted skin, to be sent where it is drawn. */
+export interface SkinRows {
+  readonly width: number
+  readonly height: number
+  readonly from: number
+  readonly to: number
+  /** Like those of the picture, rows `from` to `to` only. */
+  readonly colour: Uint8Array<ArrayBuffer>
+  readonly relief: Uint8Array<ArrayBuffer>
+}
+
+/** Copies of rows of a picture: those that changed, or all. */
+export function copiedRows({ width, height, colour, relief, dirtyRows }: SkinPicture, which: 'changed' | 'all'): SkinRows {
+  const [from, to] = which === 'all' ? [0, height] : dirtyRows
+  return { width, height, from, to, colour: new Uint8Array(colour.subarray(4 * from * width, 4 * to * width)), relief: new Uint8Array(relief.subarray(4 * from * width, 4 * to * width)) }
+}
+
+/** A copy of the colours of a picture without their gloss. RGBA, opaque. */
+export function opaqueColours({ colour }: SkinPicture): Uint8ClampedArray<ArrayBuffer> {
+  const words = new Uint32Array(colour.slice().buffer)
+  for (let i = 0; i < words.length; i++) words[i] |= 0xff000000
+  return new Uint8ClampedArray(words.buffer)
+}
+
+/**
+ * A square patch of a picture round a place (across and down, 0–1): `samples` across, `seesMm` of the skin in true millimetres, up
+ * being further along it, lit from the left. RGBA, opaque.
+ */
+export function skinPatch({ width, height, colour, relief }: SkinPicture, grid: SkinGrid, across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> {
+  const out = new Uint8ClampedArray(4 * samples * samples)
+  const columnMm = grid.columnMm[Math.min(height - 1, Math.max(0, Math.floor(down * height)))]
+  for (let y = 0; y < samples; y++) {
+    const row = Math.min(height - 1, Math.max(0, Math.round(down * height - ((y - samples / 2) * seesMm) / samples / grid.rowMm)))
+    for (let x = 0; x < samples; x++) {
+      const column = Math.round(across * width + ((x - samples / 2) * seesMm) / samples / columnMm)
+      const i = 4 * (row * width + (((column % width) + width) % width))
+      const light = 1 - (relief[i] - 128) / 260 + (relief[i + 1] - 128) / 420
+      const o = 4 * (y * samples + x)
+      for (let c = 0; c < 3; c++) out[o + c] = colour[i + c] * light
+      out[o + 3] = 255
+    }
+  }
+  return out
 }
 
 /** Largest slope that a relief texture holds. */

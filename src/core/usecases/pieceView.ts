@@ -15,7 +15,7 @@ import { rowsOf, skinGrid, type SkinGrid } from '../skin/grid'
 import { FieldCache } from '../skin/levelField'
 import { PRESETS } from '../form/presets'
 import { MediaShelf } from '../skin/mediaShelf'
-import { Palette, SkinPainter, type SkinPicture } from '../skin/picture'
+import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../skin/picture'
 import { paletteOf, type PaletteColour } from './palette'
 import { SkinSimulation, type Page } from '../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../skin/stack'
@@ -33,12 +33,16 @@ export interface ViewRequest {
   readonly light: LightId
 }
 
-export interface PieceView {
-  readonly picture: SkinPicture
+/** What is read off a painted skin. */
+export interface SkinReadings {
   readonly gauges: Gauges
   /** The side that the gauges measure. */
   readonly side: 'outside' | 'inside'
   readonly distinctStacks: number
+}
+
+export interface PieceView extends SkinReadings {
+  readonly picture: SkinPicture
 }
 
 /** One layer of the cut through the wall, top first. */
@@ -76,14 +80,21 @@ export class PieceViewer {
   private readonly fields = new FieldCache()
   private readonly palettes = new Map<string, Palette>()
   private painter: SkinPainter | null = null
+  private painted: SkinPicture | null = null
 
   constructor(
     private readonly width = 2048,
     private readonly height = 1024,
   ) {}
 
-  /** The picture of a piece at a moment. */
+  /** The picture of a piece at a moment, and what is read off it. */
   view(request: ViewRequest): Result<PieceView> {
+    const painted = this.paint(request)
+    return painted.ok ? ok({ picture: painted.value.picture, ...painted.value.read() }) : painted
+  }
+
+  /** The picture alone, so that it can go on its way; `read` measures it afterwards, before the next is painted. */
+  paint(request: ViewRequest): Result<{ picture: SkinPicture; read: () => SkinReadings }> {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
     const { simulation, optics, grid } = ready.value
@@ -94,11 +105,25 @@ export class PieceViewer {
       palette = new Palette(optics, look, request.light)
       this.palettes.set(paletteKey, palette)
     }
-    this.painter ??= new SkinPainter(simulation)
-    const picture = this.painter.paint(pages, palette)
-    const side = decoratedSide(request.piece)
-    const gauges = measureGauges(grid, this.painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, decoratedStretch(grid.form, side)))
-    return ok({ picture, gauges, side, distinctStacks: simulation.stacks.stacks.length })
+    const painter = (this.painter ??= new SkinPainter(simulation))
+    const picture = painter.paint(pages, palette)
+    this.painted = picture
+    const read = () => {
+      const side = decoratedSide(request.piece)
+      const gauges = measureGauges(grid, painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, decoratedStretch(grid.form, side)))
+      return { gauges, side, distinctStacks: simulation.stacks.stacks.length }
+    }
+    return ok({ picture, read })
+  }
+
+  /** The last picture; null before the first. */
+  get lastPicture(): SkinPicture | null {
+    return this.painted
+  }
+
+  /** A square patch of the last picture round a place (across and down, 0–1), in true millimetres. RGBA; null before the first. */
+  patch(across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> | null {
+    return this.painted && this.simulation ? skinPatch(this.painted, this.simulation.grid, across, down, samples, seesMm) : null
   }
 
   /** Brings the skin up to date without a picture, so that long work can be done a step at a time. */

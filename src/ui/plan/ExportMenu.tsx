@@ -11,6 +11,7 @@ import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
+import { skinWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 
 interface ExportProps {
@@ -38,8 +39,9 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
   const glb = async () => {
     if (!form || !skin) return
     try {
-      const { writeGlb } = await import('@/scene/gltf')
-      download(fileName(piece.name, 'glb'), new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), skin.picture, piece.name)], { type: 'model/gltf-binary' }))
+      const [{ writeGlb }, picture] = await Promise.all([import('@/scene/gltf'), skinWorker().textures()])
+      if (!picture) return
+      download(fileName(piece.name, 'glb'), new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), picture, piece.name)], { type: 'model/gltf-binary' }))
     } catch (error) {
       tell('problem', `The form could not be written (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
     }

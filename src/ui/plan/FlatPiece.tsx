@@ -1,8 +1,9 @@
 'use client'
 
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { ViewRequest } from '@/core/usecases/pieceView'
 import type { WheelView } from '@/scene/aim'
+import { useFlatSkin } from '@/store/derived'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { thumbnailWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -12,13 +13,7 @@ const SIZE = 320
 /** For browsers without WebGL: the form drawn still in a worker, and the unrolled skin beneath it. */
 export function FlatPiece({ request, skin, view, label }: { request: ViewRequest; skin: SkinAnswer | null; view: WheelView; label: string }) {
   const still = useStill(request, skin, view)
-  const flat = useMemo(() => {
-    if (!skin) return null
-    const { width, height, colour } = skin.picture
-    const opaque = new Uint8ClampedArray(colour)
-    for (let i = 3; i < opaque.length; i += 4) opaque[i] = 255
-    return new ImageData(opaque, width, height)
-  }, [skin])
+  const flat = useFlatSkin(skin)
   return (
     <div className="flex h-full flex-col items-center justify-center gap-2 px-40 pt-10 pb-16" data-testid="flat">
       {still && <PixelCanvas pixels={still} label={label} className="min-h-0 flex-1 object-contain" />}

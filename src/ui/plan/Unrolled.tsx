@@ -1,23 +1,18 @@
 'use client'
 
-import { useMemo } from 'react'
 import { hiddenPatches } from '@/core/form/parts'
 import { ZONES, type TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/model/step'
 import { standingPlace } from './handles'
 import { FLAT_PART_NAMES, PART_NAMES } from '@/core/usecases/stepWords'
+import { useFlatSkin } from '@/store/derived'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import type { SkinAnswer } from '@/workers/protocol'
 
 /** The skin laid flat: once round across, from the middle of the base at the foot of the picture to the middle of the floor at its head. */
 export function Unrolled({ skin, form, piece, afterStep, step, length }: { skin: SkinAnswer; form: TurnedForm; piece: Piece; afterStep: number; step: Step | null; length: (mm: number) => string }) {
-  const pixels = useMemo(() => {
-    const { width, height, colour } = skin.picture
-    const opaque = new Uint8ClampedArray(colour)
-    for (let i = 3; i < opaque.length; i += 4) opaque[i] = 255
-    return new ImageData(opaque, width, height)
-  }, [skin])
+  const pixels = useFlatSkin(skin)
   const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => step.act === 'divide')
   const sectors = marked?.act === 'divide' ? marked.sectors : 0
   const stand = standingPlace(piece, step, form)
@@ -32,7 +27,7 @@ export function Unrolled({ skin, form, piece, afterStep, step, length }: { skin:
           stand?.((event.clientX - box.left) / box.width, (1 - (event.clientY - box.top) / box.height) * form.totalMm)
         }}
       >
-        <PixelCanvas pixels={pixels} label={`${piece.name}, its skin unrolled`} className="absolute inset-0 h-full w-full -scale-y-100" />
+        {pixels && <PixelCanvas pixels={pixels} label={`${piece.name}, its skin unrolled`} className="absolute inset-0 h-full w-full -scale-y-100" />}
         {ZONES.filter((zone) => form.zones[zone].to - form.zones[zone].from > form.totalMm * 0.03).map((zone) => (
           <div key={zone} className="absolute -left-36 w-34 border-t border-[var(--stage-ink)] text-right text-xs" style={{ top: share(form.zones[zone].to) }}>
             {(form.flat ? FLAT_PART_NAMES : PART_NAMES)[zone]}, <span className="numbers">{length(form.zones[zone].to - form.zones[zone].from)}</span>

@@ -9,7 +9,7 @@ import type { ViewRequest } from '@/core/usecases/pieceView'
 import { restingView } from '@/store/derived'
 import { download, fileName } from '@/store/download'
 import { tell } from '@/store/studioStore'
-import { skinWorker } from '@/workers/clients'
+import { skinsOf, skinWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
@@ -54,6 +54,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
   useEffect(() => {
     let alive = true
+    let skins: ReturnType<typeof skinsOf> | null = null
     const element = canvas.current
     // The number on the canvas is that of the skin that has been drawn.
     const drawn = (skins: number) => {
@@ -68,6 +69,8 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
         const made = await Scene.on(element, drawn)
         if (!alive) return made.dispose()
         made.resize(element.clientWidth, element.clientHeight)
+        skins = skinsOf(piece.id)
+        made.listen(skins.port)
         scene.current = made
         setLive(made)
         setReady('gl')
@@ -77,18 +80,13 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
     })
     return () => {
       alive = false
+      skins?.end()
       scene.current?.dispose()
       scene.current = null
     }
-  }, [])
+  }, [piece.id])
 
   useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [ready, mesh, form])
-  useEffect(() => {
-    if (skin) scene.current?.setSkin(skin.picture)
-  }, [ready, skin, mesh])
-  useEffect(() => {
-    if (other) scene.current?.setOther(other.picture)
-  }, [ready, other, mesh])
   useEffect(() => scene.current?.setSplit(other ? split : null), [ready, split, other])
   useEffect(() => scene.current?.setView(view), [ready, view])
   useEffect(() => {
@@ -138,7 +136,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
         }}
       />
       {live && ready === 'gl' && handles.length > 0 && !view.flipped && <HeightHandles scene={live} form={form} handles={handles} />}
-      {magnified && loupe && skin && <Loupe spot={loupe} picture={skin.picture} form={form} />}
+      {magnified && loupe && skin && <Loupe spot={loupe} skin={skin} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
         <WheelButton label={form.flat ? 'From above' : 'Look inside'} onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />

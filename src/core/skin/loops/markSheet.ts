@@ -24,12 +24,13 @@ export interface Raster {
 }
 
 let memory = new LinearMemory(0)
-let lying: MarkSheet | null = null
+let laid = 0
 
 /** A sheet of levels 0–15, 0 at first, on which strokes are drawn, the highest level staying. One lies under the pen at a time. */
 export class MarkSheet {
   private readonly edge: number
   private readonly size: number
+  private readonly turn = ++laid
 
   constructor(
     private readonly raster: Raster,
@@ -40,7 +41,6 @@ export class MarkSheet {
     this.size = raster.width * Math.max(0, raster.bottom - raster.top)
     if (memory.buffer.byteLength < this.size) memory = new LinearMemory(this.size)
     new Uint8Array(memory.buffer, 0, this.size).fill(0)
-    lying = this
   }
 
   /** Draws a capsule from a to b (column, row), measured with the width of a column at its middle. */
@@ -65,6 +65,6 @@ export class MarkSheet {
   }
 
   private check(): void {
-    if (lying !== this) throw new Error('another sheet has been laid under the pen before this one was read')
+    if (this.turn !== laid) throw new Error('another sheet has been laid under the pen before this one was read')
   }
 }
