@@ -5,6 +5,8 @@ const config: NextConfig = {
   turbopack: { root: path.resolve(import.meta.dirname) },
   devIndicators: false,
   poweredByHeader: false,
+  // What a view is made of is worked out again only where it changed.
+  reactCompiler: true,
 }
 
 export default config

@@ -32,11 +32,11 @@ export async function startAutosave(demo: boolean): Promise<void> {
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && flush())
 }
 
-/** The first edit is saved at once; those that follow on its heels are saved together after a pause. */
+/** The first edit is saved as soon as it is on its way to the screen; those that follow on its heels are saved together after a pause. */
 function schedule(): void {
-  if (!timer && !saving) return void saveNow()
+  const first = !timer && !saving
   if (timer) clearTimeout(timer)
-  timer = setTimeout(() => void saveNow(), PAUSE_MS)
+  timer = setTimeout(() => void saveNow(), first ? 0 : PAUSE_MS)
 }
 
 /** Saves at once; concurrent calls queue up behind each other. */

@@ -8,7 +8,7 @@ import type { Refit } from '@/core/usecases/opticsBelief'
 import type { PaletteColour } from '@/core/usecases/palette'
 import type { Matched, Wanted } from '@/core/usecases/recipes'
 import { tileLabel, type ProposedTile, type Question } from '@/core/usecases/testTiles'
-import { cardWorker, coloursWorker, reporting, skinWorker } from '@/workers/clients'
+import { cardWorker, coloursWorker, reporting, skinWorkerIn } from '@/workers/clients'
 import { download } from './download'
 import { font } from './exports'
 import { tell } from './studioStore'
@@ -21,7 +21,7 @@ export const useLadder = (mediumId: string, studio: Studio, besideId: string | n
 /** The colours of a piece as it will be fired. */
 export const usePalette = (piece: Piece, studio: Studio): { value: readonly PaletteColour[]; busy: boolean } =>
   useAsked(JSON.stringify([piece.form, piece.bodyId, piece.steps, studio.media, studio.bodies]), async () => {
-    const answer = await skinWorker().palette({ piece, bodies: studio.bodies, media: studio.media, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' })
+    const answer = await skinWorkerIn(studio).palette({ piece, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' })
     return answer.ok ? answer.value : []
   }, [] as PaletteColour[])
 

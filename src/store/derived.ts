@@ -9,7 +9,7 @@ import { decoratedSide, type ViewKind } from '@/core/usecases/pieceView'
 import type { LightId } from '@/core/colour/light'
 import type { Channel } from '@/workers/skin.worker'
 import type { SkinAnswer } from '@/workers/protocol'
-import { skinWorker, thumbnailWorker } from '@/workers/clients'
+import { skinWorker, skinWorkerIn, thumbnailWorker } from '@/workers/clients'
 import { database } from './autosave'
 import { seedFromText } from '@/core/base/random'
 
@@ -69,7 +69,7 @@ export interface Moment {
 /** What is read off the skin of a piece at a moment. The worker paints it and sends it to the form that is drawn. */
 export function useSkin(piece: Piece, studio: Studio, moment: Moment, channel: Channel | null = 'main'): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
   const key = [identity(piece.steps), JSON.stringify(piece.form), piece.bodyId, identity(studio.bodies), identity(studio.media), moment.afterStep, moment.kind, moment.light, channel].join('|')
-  const { answer, busy } = useLatest({ piece, bodies: studio.bodies, media: studio.media, ...moment }, key, async (request) => (channel === null ? null : await skinWorker().view(request, channel)))
+  const { answer, busy } = useLatest({ piece, studio, ...moment }, key, async ({ studio: within, ...request }) => (channel === null ? null : await skinWorkerIn(within).view(request, channel)))
   return { skin: answer?.ok ? answer.value : null, problem: answer && !answer.ok ? sentence(answer.issue) : null, busy }
 }
 
@@ -89,7 +89,7 @@ export function useFlatSkin(skin: SkinAnswer | null): ImageData | null {
 /** The findings on a piece, from the worker. */
 export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null; busy: boolean } {
   const key = [identity(piece), identity(studio.bodies), identity(studio.media), identity(studio.ways)].join('|')
-  const { answer, busy } = useLatest({ piece, studio: withoutOthers(studio, piece) }, key, async ({ piece: p, studio: s }) => await skinWorker().judge(p, s))
+  const { answer, busy } = useLatest({ piece, studio }, key, async (request) => await skinWorkerIn(request.studio).judge(request.piece))
   return { findings: answer?.ok ? answer.value.findings : answer ? [] : null, busy }
 }
 

@@ -13,6 +13,21 @@ const viewers = { main: new PieceViewer(), other: new PieceViewer() }
 
 export type Channel = keyof typeof viewers
 
+/** A view of a piece in the studio that the worker knows. */
+export type PieceRequest = Omit<ViewRequest, 'bodies' | 'media'>
+
+/** The studio without its pieces. */
+let studio: Studio | null = null
+
+function known(): Studio {
+  if (!studio) throw new Error('the worker has not been told of a studio')
+  return studio
+}
+
+const inStudio = (request: PieceRequest): ViewRequest => ({ ...request, bodies: known().bodies, media: known().media })
+
+const withPiece = (piece: Piece): Studio => ({ ...known(), pieces: { [piece.id]: piece }, order: [piece.id] })
+
 /** Where skins are drawn, and which of them it has whole. */
 let drawing: { readonly port: MessagePort; readonly has: Set<Channel> } | null = null
 
@@ -28,6 +43,11 @@ function send(channel: Channel, picture: SkinPicture): void {
 }
 
 const api = {
+  /** Works in a studio from now on; it comes without its pieces. */
+  work(within: Studio): void {
+    studio = within
+  },
+
   /** Sends the skins of a piece to a port from now on, and the one there is; a port named before is forgotten. */
   show(port: MessagePort, pieceId: string): void {
     drawing = { port, has: new Set() }
@@ -42,8 +62,8 @@ const api = {
   },
 
   /** Simulates and paints, sends the skin to where it is drawn, and then answers with what is read off it. */
-  view(request: ViewRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
-    const painted = viewers[channel].paint(request)
+  view(request: PieceRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
+    const painted = viewers[channel].paint(inStudio(request))
     if (!painted.ok) return painted
     seen[channel] = request.piece.id
     send(channel, painted.value.picture)
@@ -73,18 +93,18 @@ const api = {
   },
 
   /** The colours of a piece as it will be fired, by area; a small raster is enough. */
-  palette: (request: ViewRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(request),
+  palette: (request: PieceRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(inStudio(request)),
 
   /** The cut through the wall at a place of the last view. */
   section: (across: number, down: number): Section | null => viewers.main.section(across, down),
 
-  judge(piece: Piece, studio: Studio): Answer<JudgeAnswer> {
-    const result = judge(piece, studio)
+  judge(piece: Piece): Answer<JudgeAnswer> {
+    const result = judge(piece, withPiece(piece))
     return result.ok ? { ok: true, value: { findings: result.value } } : result
   },
 
   /** A new piece with its first mends taken. */
-  settle: (piece: Piece, studio: Studio): Piece => settlePlan(piece, studio),
+  settle: (piece: Piece): Piece => settlePlan(piece, known()),
 }
 
 export type SkinWorker = typeof api

@@ -162,7 +162,7 @@ export class PieceViewer {
   }
 
   private prepare({ piece, bodies, media }: ViewRequest): Result<{ simulation: SkinSimulation; optics: StackOptics; grid: SkinGrid }> {
-    const key = JSON.stringify([piece.form, piece.bodyId, bodies[piece.bodyId], media])
+    const key = [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
     if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
@@ -199,6 +199,18 @@ export class PieceViewer {
 export const decoratedSide = (piece: Piece): 'outside' | 'inside' => (PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside')
 
 const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') => (side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to })
+
+const texts = new WeakMap<object, string>()
+
+/** A record in writing, written once; records are never changed. */
+function textOf(record: object): string {
+  let text = texts.get(record)
+  if (text === undefined) {
+    text = JSON.stringify(record)
+    texts.set(record, text)
+  }
+  return text
+}
 
 /** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
 const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])

@@ -17,7 +17,7 @@ import { NOT_MADE, USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
-import { skinWorker } from '@/workers/clients'
+import { skinWorkerIn } from '@/workers/clients'
 import { Field } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
@@ -93,7 +93,7 @@ export function NewPieceView() {
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
     const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null, making: NOT_MADE, fired: [] }
-    const settled = await skinWorker().settle(piece, { ...studio, pieces: {}, order: [] })
+    const settled = await skinWorkerIn(studio).settle(piece)
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })
 

@@ -11,6 +11,8 @@ const AXIS = 88
 /** Where rim, wall and foot are now on the wedge of water, and when the wall comes to each stage. */
 export function WaterMarks({ layout, drying, studio, onDryness }: { layout: RailLayout; drying: PieceDrying; studio: Studio; onDryness: () => void }) {
   const now = useNow()
+  // Not the whole studio, which is another after each edit.
+  const told = { calendar: studio.calendar, settings: studio.settings }
   const wall = columnOf(drying, 'wall')
   const wallX = railPlace(layout, drying, wall.waterNow)
   const kiln = layout.stretches.findIndex((s) => s.kind === 'kiln')
@@ -21,8 +23,8 @@ export function WaterMarks({ layout, drying, studio, onDryness }: { layout: Rail
         const time = wall.reaches[stretch.stage as MoistureStage]
         if (!time) return null
         return (
-          <p key={`${stretch.stage}-${stretch.from}`} className="numbers pointer-events-none absolute text-center text-xs leading-tight text-base-content/80" style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }} title={`early to late: ${spanWords(time, drying.madeMs, now, studio)}`}>
-            {momentWords(drying.madeMs + time.likely * 3_600_000, now, studio)}
+          <p key={`${stretch.stage}-${stretch.from}`} className="numbers pointer-events-none absolute text-center text-xs leading-tight text-base-content/80" style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }} title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}>
+            {momentWords(drying.madeMs + time.likely * 3_600_000, now, told)}
           </p>
         )
       })}
