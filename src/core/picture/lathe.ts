@@ -1,4 +1,5 @@
 import type { Part } from '../form/parts'
+import type { ProfilePoint } from '../form/profile'
 import type { TurnedForm } from '../form/turnedForm'
 import { partMeshes } from './partsMesh'
 
@@ -29,12 +30,44 @@ function strays(form: TurnedForm, share: number, z: number, inside: boolean): nu
 /** How far the rim of a hand-built wall rises and falls, mm. */
 const rimWave = (form: TurnedForm, share: number, z: number) => form.unevenMm * 1.1 * Math.sin(4 * Math.PI * share + 0.4) * (z / form.heightMm) ** 3
 
+/** How far a ring-to-ring chord may stray from the profile, mm; how far the profile may turn between rings, and how long it may be. */
+const CHORD_MM = 0.04
+const TURN = (9 * Math.PI) / 180
+const RING_MM = 6
+
+/** The points of a profile that a mesh needs a ring at: the profile is far finer than the eye, and where it is straight few do. */
+export function ringsOf(profile: readonly ProfilePoint[]): number[] {
+  const heading = (i: number) => Math.atan2(profile[i + 1].z - profile[i].z, profile[i + 1].r - profile[i].r)
+  const turned = (a: number, b: number) => Math.abs(Math.atan2(Math.sin(b - a), Math.cos(b - a)))
+  const last = profile.length - 1
+  const kept = [0]
+  for (let from = 0; from < last; from = kept[kept.length - 1]) {
+    let to = from + 1
+    for (let turning = 0; to < last; to++) {
+      turning += turned(heading(to - 1), heading(to))
+      if (turning > TURN || Math.hypot(profile[to + 1].r - profile[from].r, profile[to + 1].z - profile[from].z) > RING_MM || strayFrom(profile, from, to + 1) > CHORD_MM) break
+    }
+    kept.push(to)
+  }
+  return kept
+}
+
+/** The most that points between two of a profile lie beside the chord, mm. */
+function strayFrom(profile: readonly ProfilePoint[], from: number, to: number): number {
+  const [a, b] = [profile[from], profile[to]]
+  const length = Math.hypot(b.r - a.r, b.z - a.z) || 1
+  let most = 0
+  for (let i = from + 1; i < to; i++) most = Math.max(most, Math.abs((b.r - a.r) * (profile[i].z - a.z) - (b.z - a.z) * (profile[i].r - a.r)) / length)
+  return most
+}
+
 /** Turns a form into a mesh, with the parts that are joined to it. */
 export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] = []): LatheMesh {
   const { profile, lengths, totalMm } = form
   const columns = sides + 1
   const joined = partMeshes(form, parts)
-  const turned = profile.length * columns
+  const rings = ringsOf(profile)
+  const turned = rings.length * columns
   const count = turned + joined.reduce((sum, mesh) => sum + mesh.positions.length / 3, 0)
   const positions = new Float32Array(count * 3)
   const normals = new Float32Array(count * 3)
@@ -50,7 +83,7 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
     const tz = (bz - az) / length
     return { x, z, tx, tz, support: -x * tz + z * tx }
   })
-  for (let i = 0; i < profile.length; i++) {
+  rings.forEach((i, ring) => {
     const { r, z } = profile[i]
     const before = profile[Math.max(0, i - 1)]
     const after = profile[Math.min(profile.length - 1, i + 1)]
@@ -69,18 +102,18 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
       const nz = rise * (tx - slope * tz * (inside ? -1 : 1))
       const ny = -run * support
       const size = Math.hypot(nx, ny, nz) || 1
-      const v = i * columns + j
+      const v = ring * columns + j
       positions.set([r * x - tz * stray, z + rimWave(form, share, z), r * zed + tx * stray], 3 * v)
       normals.set([nx / size, ny / size, nz / size], 3 * v)
       tangents.set([tx, 0, tz], 3 * v)
       uvs.set([share, lengths[i] / totalMm], 2 * v)
       openness[v] = sky
     }
-  }
-  const wall = (profile.length - 1) * sides * 6
+  })
+  const wall = (rings.length - 1) * sides * 6
   const indices = new Uint32Array(wall + joined.reduce((sum, mesh) => sum + mesh.indices.length, 0))
   let k = 0
-  for (let i = 0; i + 1 < profile.length; i++) {
+  for (let i = 0; i + 1 < rings.length; i++) {
     for (let j = 0; j < sides; j++) {
       const a = i * columns + j
       const b = a + columns
@@ -101,7 +134,7 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
     k += mesh.indices.length
     start += vertices
   }
-  return { rings: profile.length - 1, sides, positions, normals, tangents, uvs, openness, indices }
+  return { rings: rings.length - 1, sides, positions, normals, tangents, uvs, openness, indices }
 }
 
 /** View factor from a spot inside to the mouth (a disc of the rim's radius seen from depth d), and a little shade near the table. */

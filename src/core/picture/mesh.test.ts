@@ -3,7 +3,9 @@ import { presetForm } from '../demo/piece'
 import { buildForm } from '../form/buildForm'
 import { PART, PART_KINDS, type Part, type PartKind } from '../form/parts'
 import type { Form } from '../model/piece'
-import { latheMesh, type LatheMesh } from './lathe'
+import { FORM_PRESETS } from '../form/presets'
+import { distanceToPolyline } from '../form/profile'
+import { latheMesh, ringsOf, type LatheMesh } from './lathe'
 
 const meshOf = (spec: Form, parts: readonly Part[] = []) => {
   const form = buildForm(spec)
@@ -35,6 +37,17 @@ describe('a form as a mesh', () => {
     }
   })
 
+  it.each(FORM_PRESETS)('a %s keeps its outline and its way round corners with few rings', (preset) => {
+    const { form, mesh } = meshOf(presetForm(preset))
+    const rings = ringsOf(form.profile)
+    expect(rings[0]).toBe(0)
+    expect(rings.at(-1)).toBe(form.profile.length - 1)
+    const outline = rings.map((i) => form.profile[i])
+    for (const point of form.profile) expect(distanceToPolyline(point, outline)).toBeLessThan(0.08)
+    expect(mesh.rings).toBeLessThan(form.profile.length * 0.8)
+    expect(mesh.rings).toBeGreaterThan(form.totalMm / 7)
+  })
+
   it('an oval is as much longer as its plan says, and no wider', () => {
     const { mesh, form } = meshOf({ ...jug, plan: { kind: 'oval', ratio: 1.5 } })
     const widest = Math.max(...form.profile.map((p) => p.r))
@@ -50,7 +63,7 @@ describe('a form as a mesh', () => {
   it('an uneven wall strays by about what it is said to, a thrown one not at all', () => {
     const spread = (unevenMm: number) => {
       const { mesh } = meshOf({ ...jug, unevenMm })
-      const ring = 40
+      const ring = Math.round(mesh.rings / 4)
       const radii = Array.from({ length: mesh.sides }, (_, j) => Math.hypot(mesh.positions[3 * (ring * (mesh.sides + 1) + j)], mesh.positions[3 * (ring * (mesh.sides + 1) + j) + 2]))
       return Math.max(...radii) - Math.min(...radii)
     }
