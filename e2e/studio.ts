@@ -35,13 +35,11 @@ export async function openPlan(page: Page, id: string): Promise<void> {
 
 export const wheel = (page: Page): Locator => page.locator('section[aria-label="The piece"] canvas').first()
 
-const count = async (page: Page, what: 'skin' | 'drawn') => Number((await wheel(page).getAttribute(`data-${what}`)) ?? 0)
-
-export const skins = (page: Page): Promise<number> => count(page, 'skin')
+export const skins = async (page: Page): Promise<number> => Number((await wheel(page).getAttribute('data-skin')) ?? 0)
 
 /** Waits until a newer skin than number `than` has been drawn, finely too. */
 export async function drawn(page: Page, than: number): Promise<void> {
-  await expect.poll(() => count(page, 'skin'), { timeout: 40_000 }).toBeGreaterThan(than)
+  await expect.poll(() => skins(page), { timeout: 40_000 }).toBeGreaterThan(than)
   await page.waitForTimeout(900)
 }
 

@@ -85,6 +85,7 @@ describe('the skin’s texture', () => {
     texture.uploaded()
     texture.take(rows(3, 5, 90))
     texture.take(rows(7, 7, 0))
+    texture.uploaded()
     expect(texture.texture).toBe(first)
     const data = first.image.data as Uint8Array
     expect([data[32 * 2], data[32 * 3], data[32 * 4 + 31], data[32 * 5]]).toEqual([10, 90, 90, 10])

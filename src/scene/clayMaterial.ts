@@ -38,18 +38,22 @@ const fragmentShader = /* glsl */ `
     return smoothstep(-soft, soft, halfWidth - abs(azimuth - centre)) * smoothstep(-soft, soft, r.y - low) * smoothstep(-soft, soft, high - r.y);
   }
 
-  float reflected(vec3 r, float gloss) {
+  float reflected(vec3 r, float azimuth, float gloss) {
     float soft = 0.05 + 0.5 * (1.0 - gloss);
-    float azimuth = atan(r.x, r.z);
     float bar = 1.0 - 0.75 * gloss * smoothstep(0.03, 0.012, abs(azimuth + 0.95)) ;
     float panes = bar * pane(r, azimuth, -0.95, 0.26, 0.05, 0.78, soft) + 0.35 * pane(r, azimuth, 1.25, 0.16, -0.1, 0.7, soft);
     return gloss * (0.9 * panes + 0.10 + 0.12 * clamp(r.y, 0.0, 1.0));
   }
 
   void main() {
-    bool other = splitX >= 0.0 && gl_FragCoord.x > splitX;
-    vec4 colour = other ? texture2D(otherSkin, vUv) : texture2D(skin, vUv);
-    vec4 bump = other ? texture2D(otherRelief, vUv) : texture2D(relief, vUv);
+    vec4 colour = texture2D(skin, vUv);
+    vec4 bump = texture2D(relief, vUv);
+    #ifdef SPLIT
+      if (gl_FragCoord.x > splitX) {
+        colour = texture2D(otherSkin, vUv);
+        bump = texture2D(otherRelief, vUv);
+      }
+    #endif
     vec2 slope = (bump.xy - vec2(128.0 / 255.0)) * (255.0 / 127.0) * ${SLOPE_RANGE.toFixed(1)};
     float speck = bump.w - 0.5;
     float matte = 1.0 - colour.a;
@@ -64,13 +68,18 @@ const fragmentShader = /* glsl */ `
     float window = max(0.0, dot(n, vec3(-0.52, 0.5, 0.69)));
     float back = max(0.0, dot(n, vec3(0.85, 0.25, 0.2)));
     float light = vOpenness * (sky + 0.62 * window + 0.12 * back);
-    vec3 mirror = reflect(-eye, n);
-    float fresnel = 0.04 + 0.96 * pow(1.0 - facing, 5.0);
-    float shine = fresnel * reflected(mirror, colour.a) * vOpenness;
-    // A glossy window is far brighter than the sky it is cut from.
-    float spark = colour.a * colour.a * 0.22 * pane(mirror, atan(mirror.x, mirror.z), -0.95, 0.24, 0.1, 0.74, 0.06) * vOpenness;
+    float shine = 0.0;
+    if (colour.a > 0.01) {
+      vec3 mirror = reflect(-eye, n);
+      float azimuth = atan(mirror.x, mirror.z);
+      float aside = 1.0 - facing;
+      float fresnel = 0.04 + 0.96 * aside * aside * aside * aside * aside;
+      // A glossy window is far brighter than the sky it is cut from.
+      float spark = colour.a * colour.a * 0.22 * pane(mirror, azimuth, -0.95, 0.24, 0.1, 0.74, 0.06);
+      shine = (fresnel * reflected(mirror, azimuth, colour.a) + spark) * vOpenness;
+    }
     vec3 clay = colour.rgb * (1.0 + matte * 0.10 * speck);
-    gl_FragColor = vec4(clay * light + shine + spark, 1.0);
+    gl_FragColor = vec4(clay * light + shine, 1.0);
     #include <colorspace_fragment>
   }
 `

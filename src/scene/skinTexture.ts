@@ -9,6 +9,7 @@ export class SkinTexture {
   texture: DataTexture
   /** It waits to be uploaded whole. */
   private whole = true
+  private readonly unkept: SkinRows[] = []
 
   constructor(
     private readonly which: 'colour' | 'relief',
@@ -25,21 +26,28 @@ export class SkinTexture {
       this.texture.dispose()
       this.texture = this.make(new Uint8Array(4 * width * height), width, height)
       this.whole = true
+      this.unkept.length = 0
     }
     if (to === from) return
-    // Kept here too: a graphics card may lose what it has.
-    ;(this.texture.image.data as Uint8Array).set(rows[this.which], 4 * from * width)
-    if (this.whole) this.texture.needsUpdate = true
-    else {
+    if (this.whole) {
+      this.keep(rows)
+      this.texture.needsUpdate = true
+    } else {
+      this.unkept.push(rows)
       const part = new DataTexture(rows[this.which], width, to - from, RGBAFormat, UnsignedByteType)
       part.colorSpace = this.texture.colorSpace
       this.patch(part, this.texture, new Vector2(0, from))
     }
   }
 
-  /** It has been uploaded. */
+  /** It has been uploaded, or is on its way: time to keep what came, for a graphics card may lose what it has. */
   uploaded(): void {
     this.whole = false
+    for (const rows of this.unkept.splice(0)) this.keep(rows)
+  }
+
+  private keep(rows: SkinRows): void {
+    ;(this.texture.image.data as Uint8Array).set(rows[this.which], 4 * rows.from * rows.width)
   }
 
   private make(data: Uint8Array<ArrayBuffer>, width: number, height: number): DataTexture {

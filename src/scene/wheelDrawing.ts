@@ -14,6 +14,9 @@ const FINE = 1.4
 /** Milliseconds of rest after which a slow machine draws finely. */
 const REST_MS = 420
 
+/** Hears of each picture, how many skins had come before it: when it is handed to the graphics card, and when that has drawn it. */
+export type Drawn = (skins: number, what: 'asked' | 'done') => void
+
 /** A skin as it comes from where it is painted: the piece’s own, or what it is compared with. */
 export interface ArrivingSkin {
   readonly channel: 'main' | 'other'
@@ -33,7 +36,7 @@ export class WheelDrawing {
   private fine: ReturnType<typeof setTimeout> | null = null
   private disposed = false
   private skins = 0
-  private drawn: ((skins: number) => void) | null = null
+  private drawn: Drawn | null = null
   private port: MessagePort | null = null
 
   /** `slow` where the processor plays the graphics card. Throws when there is no WebGL 2. */
@@ -53,8 +56,8 @@ export class WheelDrawing {
     this.scene.add(this.aim.wheel, this.aim.piece)
   }
 
-  /** Calls back after each picture with the number of skins that had come before it. */
-  watch(drawn: (skins: number) => void): void {
+  /** Calls back with the number of skins that had come before a picture. */
+  watch(drawn: Drawn): void {
     this.drawn = drawn
   }
 
@@ -79,7 +82,8 @@ export class WheelDrawing {
     this.textures.skin.take(rows)
     this.textures.relief.take(rows)
     this.clay.visible = true
-    this.draw(true)
+    this.coarsen()
+    this.render()
   }
 
   /** The skin shown to the right of the split. */
@@ -91,6 +95,10 @@ export class WheelDrawing {
 
   /** Where the picture is split, as a share of its width; null for not at all. */
   setSplit(share: number | null): void {
+    if ((share === null) !== (this.split === null)) {
+      this.clay.material.defines = share === null ? {} : { SPLIT: '' }
+      this.clay.material.needsUpdate = true
+    }
     this.split = share
     this.draw(true)
   }
@@ -148,15 +156,7 @@ export class WheelDrawing {
   /** Asks for a picture in the next frame; while the view moves on a slow machine, a coarser one first. */
   private draw(moving = false): void {
     if (this.disposed) return
-    if (moving && this.slow) {
-      if (this.fine) clearTimeout(this.fine)
-      else this.renderer.setPixelRatio(COARSE)
-      this.fine = setTimeout(() => {
-        this.fine = null
-        this.renderer.setPixelRatio(FINE)
-        this.draw()
-      }, REST_MS)
-    }
+    if (moving) this.coarsen()
     if (this.asked) return
     this.asked = true
     requestAnimationFrame(() => {
@@ -165,13 +165,39 @@ export class WheelDrawing {
     })
   }
 
+  /** On a slow machine, draws coarsely until it has rested. */
+  private coarsen(): void {
+    if (!this.slow) return
+    if (this.fine) clearTimeout(this.fine)
+    else this.renderer.setPixelRatio(COARSE)
+    this.fine = setTimeout(() => {
+      this.fine = null
+      this.renderer.setPixelRatio(FINE)
+      this.draw()
+    }, REST_MS)
+  }
+
   private render(): void {
     this.aim.take()
     const { uniforms } = this.clay.material
     for (const [name, { texture }] of Object.entries(this.textures)) uniforms[name].value = texture
-    uniforms.splitX.value = this.split === null ? -1 : this.split * this.canvas.width
+    uniforms.splitX.value = (this.split ?? 0) * this.canvas.width
     this.renderer.render(this.scene, this.aim.camera)
+    void this.tell()
     for (const texture of Object.values(this.textures)) texture.uploaded()
-    this.drawn?.(this.skins)
+  }
+
+  /** Tells who watches of this picture: when the card has been told to draw it, and when it has been drawn. */
+  private async tell(): Promise<void> {
+    const { drawn, skins } = this
+    if (!drawn) return
+    drawn(skins, 'asked')
+    const gl = this.renderer.getContext() as WebGL2RenderingContext
+    const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
+    if (!fence) return
+    gl.flush()
+    while (!this.disposed && gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.UNSIGNALED) await new Promise((resolve) => setTimeout(resolve, 1))
+    gl.deleteSync(fence)
+    if (!this.disposed) drawn(skins, 'done')
   }
 }

@@ -3,7 +3,7 @@ import type { LatheMesh } from '@/core/picture/lathe'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
 import { drawsWith } from './drawsWith'
-import type { WheelDrawing } from './wheelDrawing'
+import type { Drawn, WheelDrawing } from './wheelDrawing'
 
 let worker: Remote<DrawingWorker> | null = null
 
@@ -13,8 +13,8 @@ export class WheelScene {
 
   private constructor(private readonly drawing: Remote<WheelDrawing> | WheelDrawing) {}
 
-  /** Rejects when the browser has no WebGL 2. `onDrawn` hears after each picture how many skins had come before it. */
-  static async on(canvas: HTMLCanvasElement, onDrawn: (skins: number) => void): Promise<WheelScene> {
+  /** Rejects when the browser has no WebGL 2. */
+  static async on(canvas: HTMLCanvasElement, onDrawn: Drawn): Promise<WheelScene> {
     const slow = drawsWith() === 'software'
     if ('transferControlToOffscreen' in canvas) {
       worker ??= wrap<DrawingWorker>(new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' }))

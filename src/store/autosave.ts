@@ -24,7 +24,8 @@ export async function startAutosave(demo: boolean): Promise<void> {
   useStudio.setState(loaded ? { status: 'ready', ...loaded.value, savedAt: new Date() } : { status: 'ready', studio: demo ? demoNow() : freshStudio() })
   if (!loaded) await saveNow()
   useStudio.subscribe((state, before) => {
-    if (state.studio !== before.studio && state.save === 'saving') schedule()
+    // Not before what shows the edit, but before anything else can happen.
+    if (state.studio !== before.studio && state.save === 'saving') queueMicrotask(schedule)
   })
   listenToOtherTabs()
   const flush = () => void saveNow()
@@ -32,11 +33,11 @@ export async function startAutosave(demo: boolean): Promise<void> {
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && flush())
 }
 
-/** The first edit is saved as soon as it is on its way to the screen; those that follow on its heels are saved together after a pause. */
+/** The first edit is saved at once; those that follow on its heels are saved together after a pause. */
 function schedule(): void {
-  const first = !timer && !saving
+  if (!timer && !saving) return void saveNow()
   if (timer) clearTimeout(timer)
-  timer = setTimeout(() => void saveNow(), first ? 0 : PAUSE_MS)
+  timer = setTimeout(() => void saveNow(), PAUSE_MS)
 }
 
 /** Saves at once; concurrent calls queue up behind each other. */

@@ -12,6 +12,7 @@ import { tell } from '@/store/studioStore'
 import { skinsOf, skinWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelView } from '@/scene/aim'
+import type { Drawn } from '@/scene/wheelDrawing'
 import type { WheelScene } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
 import { HeightHandles, type Handle } from './HeightHandles'
@@ -56,11 +57,9 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
     let alive = true
     let skins: ReturnType<typeof skinsOf> | null = null
     const element = canvas.current
-    // The number on the canvas is that of the skin that has been drawn.
-    const drawn = (skins: number) => {
-      if (!element) return
-      element.dataset.drawn = String(Number(element.dataset.drawn ?? 0) + 1)
-      element.dataset.skin = String(skins)
+    // The number on the canvas is that of the skin that has been drawn; `asked`, that of the one that is being drawn.
+    const drawn: Drawn = (skins, what) => {
+      if (element) element.dataset[what === 'done' ? 'skin' : 'asked'] = String(skins)
     }
     void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(async ([{ WheelScene: Scene }, { drawsWith }]) => {
       if (!alive || !element) return
