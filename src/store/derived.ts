@@ -105,7 +105,7 @@ export function useThumbnail(piece: Piece, studio: Studio, size: number): { pixe
   const text = JSON.stringify([piece.form, piece.bodyId, piece.steps.map(({ done: _done, ...step }) => step), studio.bodies[piece.bodyId], size])
   useEffect(() => {
     let alive = true
-    const key = `2:${piece.id}:${seedFromText(text)}:${text.length}`
+    const key = `3:${piece.id}:${seedFromText(text)}:${text.length}`
     void (async () => {
       const known = await database()?.get('thumbnails', key)
       let picture = known

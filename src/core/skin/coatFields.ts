@@ -1,6 +1,6 @@
 import { clamp } from '../numeric/interpolation'
 import type { Stretch } from '../form/turnedForm'
-import { isFlatRow, plainPatches, straightStreaks } from './flatParts'
+import { isFlatRow, plainPatches, straightStreaks, STREAKS, type StreakKind } from './flatParts'
 import { rowsOf, type SkinGrid } from './grid'
 import { levelField, type FieldSource, type LevelField } from './levelField'
 import { closedNoise, DITHER, RowNoise } from './noise'
@@ -40,14 +40,15 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
 /**
  * One brushed coat: streaks along the stroke that the next, crossed coat does not repeat, laps of the brush, and a hand's
  * wobble at the edge. `around` strokes follow the wheel, otherwise they go up the wall; across a floor or a base they are
- * straight, and on a slab, which stands on no wheel, all of them are.
+ * straight, and on a slab, which stands on no wheel, all of them are. A coat of glaze has the streaks that are left when it has
+ * melted.
  */
-export function brushField(grid: SkinGrid, stretches: readonly Stretch[], around: boolean, seed: number): FieldSource {
-  const key = `brush:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
-  return { key, kind: 'area', stretches, arcs: null, make: () => makeBrushField(grid, key, stretches, around, seed) }
+export function brushField(grid: SkinGrid, stretches: readonly Stretch[], around: boolean, seed: number, kind: StreakKind = 'colour'): FieldSource {
+  const key = `brush:${kind}:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
+  return { key, kind: 'area', stretches, arcs: null, make: () => makeBrushField(grid, key, stretches, around, seed, kind) }
 }
 
-function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch[], around: boolean, seed: number): LevelField {
+function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch[], around: boolean, seed: number, kind: StreakKind): LevelField {
   const { width, height } = grid
   const { top, bottom, rows } = span(grid, stretches)
   const levels = new Uint8Array(width * (bottom - top))
@@ -60,7 +61,8 @@ function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch
   const drift = closedNoise(alongCount, alongCount / 7, seed + 3)
   const load = closedNoise(alongCount, alongCount / 11, seed + 4)
   const edge = closedNoise(width, width / 46, seed + 5)
-  const straight = straightStreaks(grid, around, seed)
+  const straight = straightStreaks(grid, around, seed, kind)
+  const share = STREAKS[kind]
   for (const [a, b] of rows) {
     for (let y = a; y < b; y++) {
       const fromEdge = Math.min(y - a, b - 1 - y) * grid.rowMm
@@ -76,7 +78,7 @@ function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch
         let across = (around ? y : x) + ((drift[along] * 6) | 0)
         if (across < 0) across += acrossCount
         else if (across >= acrossCount) across -= acrossCount
-        const streak = 0.6 * bristles[across] + 0.65 * strands[across] * (1 + 0.5 * load[along]) + 0.25 * laps[across] + 0.15 * load[along]
+        const streak = share.bristles * bristles[across] + share.strands * strands[across] * (1 + 0.5 * load[along]) + share.laps * laps[across] + 0.15 * load[along]
         levels[out + x] = levelOf(streak)
       }
     }

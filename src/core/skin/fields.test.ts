@@ -55,6 +55,25 @@ describe('level fields', () => {
     expect(changesAt(4)).toBeLessThan(0.45 * changesAt(30))
   })
 
+  it('of a coat of glaze only the broad strokes are left', () => {
+    // Mean square of the film against itself a little way up the wall: short waves make it large, long ones do not.
+    const roughness = (kind: 'colour' | 'glaze', mm: number) => {
+      const { levels, top, bottom } = brushField(grid, wall, true, 5, kind).make()
+      const rows = Math.max(1, Math.round(mm / grid.rowMm))
+      let sum = 0
+      let n = 0
+      for (let y = 20; y + rows < bottom - top - 20; y++) {
+        for (let x = 0; x < grid.width; x += 7) {
+          sum += (levels[y * grid.width + x] - levels[(y + rows) * grid.width + x]) ** 2
+          n++
+        }
+      }
+      return sum / n
+    }
+    expect(roughness('glaze', 1.5)).toBeLessThan(0.25 * roughness('colour', 1.5))
+    expect(roughness('glaze', 12)).toBeGreaterThan(3 * roughness('glaze', 1.5))
+  })
+
   it('on a slab strokes are straight, and the next coat crosses them', () => {
     const slab = buildForm({ ...demoStudio().pieces['fence-tiles'].form })
     if (!slab.ok) throw new Error('the tile does not build')

@@ -1,15 +1,13 @@
 import type { LightId } from '../colour/light'
 import { ok, type Result } from '../base/result'
-import { coneIndex } from '../firing/cones'
 import { buildForm } from '../form/buildForm'
 import type { TurnedForm } from '../form/turnedForm'
 import type { Body, Medium } from '../model/material'
 import type { Piece } from '../model/piece'
 import { timeline } from '../model/timeline'
 import { StackOptics, type Look } from '../skin/appearance'
-import { compilePlan } from '../skin/compile/compilePlan'
+import { compilePlan, firingNow } from '../skin/compile/compilePlan'
 import type { SkinOperation } from '../skin/compile/course'
-import { virtualFiring } from '../skin/compile/fire'
 import { measureGauges, type Gauges } from '../skin/gauges'
 import { rowsOf, skinGrid, type SkinGrid } from '../skin/grid'
 import { FieldCache } from '../skin/levelField'
@@ -71,6 +69,14 @@ export interface Section {
   readonly outOfGamut: boolean
 }
 
+/** What a view is made with, up to date with its plan. */
+interface Prepared {
+  readonly simulation: SkinSimulation
+  readonly optics: StackOptics
+  readonly shelf: MediaShelf
+  readonly grid: SkinGrid
+}
+
 /** Keeps the skin of one piece and answers views of it; the piece may change from request to request. */
 export class PieceViewer {
   private simulation: SkinSimulation | null = null
@@ -98,7 +104,7 @@ export class PieceViewer {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
     const { simulation, optics, grid } = ready.value
-    const { pages, look } = this.pagesFor(request, simulation, grid)
+    const { pages, look } = this.pagesFor(request, ready.value)
     const paletteKey = `${JSON.stringify(look)}|${request.light}`
     let palette = this.palettes.get(paletteKey)
     if (!palette) {
@@ -146,7 +152,7 @@ export class PieceViewer {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
     const { simulation, optics, grid } = ready.value
-    const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, simulation, grid)
+    const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, ready.value)
     const ids = new Int32Array(grid.width * grid.height)
     pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
     const { zones, flat } = grid.form
@@ -161,7 +167,7 @@ export class PieceViewer {
     return this.simulation?.replayedTiles ?? 0
   }
 
-  private prepare({ piece, bodies, media }: ViewRequest): Result<{ simulation: SkinSimulation; optics: StackOptics; grid: SkinGrid }> {
+  private prepare({ piece, bodies, media }: ViewRequest): Result<Prepared> {
     const key = [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
     if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
@@ -176,22 +182,22 @@ export class PieceViewer {
       this.simulationKey = key
     }
     this.simulation.update(compilePlan(piece.steps, this.shelf, this.simulation.grid))
-    return ok({ simulation: this.simulation, optics: this.optics, grid: this.simulation.grid })
+    return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid: this.simulation.grid })
   }
 
-  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, simulation: SkinSimulation, grid: SkinGrid): { pages: Page[]; look: Look } {
+  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, { simulation, shelf, grid }: Prepared): { pages: Page[]; look: Look } {
     const times = timeline(piece.steps)
     if (kind === 'bench') return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
     const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
-    return { pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, grid, last)), look: { kind: 'fired' } }
+    return { pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, shelf, grid, last)), look: { kind: 'fired' } }
   }
 
   /** A plan that stops before its last firing is shown as if that firing came now. */
-  private missingFire(piece: Piece, bodies: Readonly<Record<string, Body>>, grid: SkinGrid, last: number): SkinOperation[] {
-    const planned = piece.steps.filter((step) => step.act === 'fire').at(-1)
-    const cone = planned?.act === 'fire' ? planned.cone : bodies[piece.bodyId].bisqueCone
-    return [virtualFiring(grid, last + 1, coneIndex(cone), true)]
+  private missingFire(piece: Piece, bodies: Readonly<Record<string, Body>>, shelf: MediaShelf, grid: SkinGrid, last: number): SkinOperation[] {
+    const planned = piece.steps.findLast((step) => step.act === 'fire')
+    const like = planned?.act === 'fire' ? planned : null
+    return firingNow(piece.steps.slice(0, last + 1), like, like?.cone ?? bodies[piece.bodyId].bisqueCone, shelf, grid)
   }
 }
 

@@ -1,12 +1,13 @@
 import { seedFromText } from '../../base/random'
 import type { Act, Step, StepOf } from '../../model/step'
+import type { Cone } from '../../firing/cones'
 import { timeline } from '../../model/timeline'
 import { localStage } from '../localStage'
 import type { SkinGrid } from '../grid'
 import type { MediaShelf } from '../mediaShelf'
 import { Course, type SkinOperation } from './course'
 import { burnish, cleanFoot, cut, impress, pick, scrape, wipe } from './cuts'
-import { fire } from './fire'
+import { fire, isDamp } from './fire'
 import { coat, draw, fill, glaze, touchUp } from './layers'
 import { mask, peel, swab, wax } from './resist'
 
@@ -37,4 +38,18 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
     ;(COMPILE[step.act] as (course: Course, step: Step) => void)(course, step)
   })
   return course.operations
+}
+
+/**
+ * A firing right after the steps of a plan, to show it fired as it stands: what has been laid wrongly comes off in it as it would,
+ * but damp clay is thought dry. `like` is the firing that the plan has for later, if it has one.
+ */
+export function firingNow(steps: readonly Step[], like: StepOf<'fire'> | null, cone: Cone, shelf: MediaShelf, grid: SkinGrid): SkinOperation[] {
+  const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
+  const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
+  const damp = timeline(steps)[steps.length].stage
+  const all = isDamp(damp) ? [...steps, dried, firing] : [...steps, firing]
+  return compilePlan(all, shelf, grid)
+    .filter(({ stepIndex }) => stepIndex === all.length - 1)
+    .map((operation) => ({ ...operation, stepIndex: steps.length }))
 }

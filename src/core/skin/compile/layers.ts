@@ -134,7 +134,7 @@ export function glaze(course: Course, step: StepOf<'glaze'>): void {
   const stretches = course.stretches(step.place)
   if (step.how === 'dip' && course.unfixedOnBisque) course.push({ act: 'smear', share: 0.75 }, course.patches(stretches, 0.45, 14, seed + 3), true)
   const coats = step.how === 'brush' ? step.coats : 1
-  const fields = Array.from({ length: coats }, (_, i) => (step.how === 'brush' ? brushField(grid, stretches, true, seed + i) : pourField(grid, stretches, seed)))
+  const fields = Array.from({ length: coats }, (_, i) => (step.how === 'brush' ? brushField(grid, stretches, true, seed + i, 'glaze') : pourField(grid, stretches, seed)))
   const lay = (field: FieldSource, n: number) => course.push({ act: 'coat', medium, gain: GLAZE_GAIN[step.how], settles: 'even', ...together(n) }, course.within(step.place, field))
   if (step.waits) lay(addedUp(grid, fields), coats)
   else {
