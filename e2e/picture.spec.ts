@@ -111,6 +111,15 @@ test('the magnifier shows the skin under the pointer', async ({ page }) => {
   if (!canvas) throw new Error('no wheel')
   await page.mouse.move(canvas.x + canvas.width * 0.45, canvas.y + canvas.height * 0.6)
   await expect(page.getByText('24 mm across')).toBeVisible()
+  // Its patch comes from the worker that painted the skin: opaque, and not of one colour on a woven texture.
+  const colours = () =>
+    page.locator('canvas[width="88"]').evaluate((loupe: HTMLCanvasElement) => {
+      const { data } = loupe.getContext('2d')!.getImageData(0, 0, 88, 88)
+      const seen = new Set<number>()
+      for (let i = 0; i < data.length; i += 4) if (data[i + 3] === 255) seen.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2])
+      return seen.size
+    })
+  await expect.poll(colours).toBeGreaterThan(20)
 })
 
 test('a motif is stood on the unrolled skin, and a practice slab gets the same coats', async ({ page }) => {

@@ -44,6 +44,22 @@ test('three coats to one fires thin, is found, and its mend brings three back', 
   await expect(page.getByLabel('Coats', { exact: true })).toHaveValue('1')
 })
 
+test('damp clay that is fired bursts on the form, is found, and is whole again with its mend', async ({ page }) => {
+  await openPlan(page, 'wax-beakers')
+  const whole = await middleColour(page)
+  await step(page, 'Step 6: To bone dry').click()
+  let before = await skins(page)
+  await page.getByRole('button', { name: 'remove', exact: true }).click()
+  await expect(rule(page, 'fired-while-damp')).toContainText('steam will burst it')
+  await drawn(page, before)
+  expect(distance(await middleColour(page), whole)).toBeGreaterThan(1.2)
+  before = await skins(page)
+  await rule(page, 'fired-while-damp').getByRole('button', { name: 'Dry to bone dry first' }).click()
+  await expect(rule(page, 'fired-while-damp')).toHaveCount(0)
+  await drawn(page, before)
+  expect(distance(await middleColour(page), whole)).toBeLessThan(0.4)
+})
+
 test('a step moved by keyboard to a stage that harms it is judged there, and put right by its mend', async ({ page }) => {
   await openPlan(page, 'reed-jugs')
   await step(page, 'Step 5: Carve reeds').click()

@@ -8,7 +8,7 @@ import { packTexel, StackOptics } from './appearance'
 import { compilePlan } from './compile/compilePlan'
 import { skinGrid } from './grid'
 import { MediaShelf } from './mediaShelf'
-import { Palette, SkinPainter, SLOPE_RANGE } from './picture'
+import { copiedRows, opaqueColours, Palette, SkinPainter, skinPatch, SLOPE_RANGE } from './picture'
 import { SkinSimulation } from './simulation'
 
 const studio = demoStudio()
@@ -31,9 +31,9 @@ const plan = (lineMm: number, colour = 'marsh-black'): Step[] =>
 
 const freshPalette = () => new Palette(optics, { kind: 'fired' }, 'daylight')
 
-function painted(steps: Step[]) {
-  const simulation = new SkinSimulation(grid, shelf.list)
-  simulation.update(compilePlan(steps, shelf, grid))
+function painted(steps: Step[], on = grid) {
+  const simulation = new SkinSimulation(on, shelf.list)
+  simulation.update(compilePlan(steps, shelf, on))
   const painter = new SkinPainter(simulation)
   return { simulation, painter, picture: painter.paint(simulation.pagesAfter(steps.length - 1), freshPalette()) }
 }
@@ -107,5 +107,47 @@ describe('the painted skin', () => {
       const b = upTo.idsAfter(moment)
       for (let i = 0; i < a.length; i += 5) if (a[i] || b[i]) expect(one.stacks.stacks[a[i]]).toEqual(upTo.stacks.stacks[b[i]])
     }
+  })
+})
+
+describe('what is taken from the painted skin', () => {
+  it('the rows that changed, put on what was there before, make the new skin', () => {
+    const { simulation, painter } = painted(plan(2))
+    const palette = freshPalette()
+    const kept = copiedRows(painter.paint(simulation.pagesAfter(6), palette), 'all')
+    for (const line of [2.6, 1.1]) {
+      simulation.update(compilePlan(plan(line), shelf, grid))
+      const picture = painter.paint(simulation.pagesAfter(6), palette)
+      const { from, to, colour, relief } = copiedRows(picture, 'changed')
+      expect(to - from).toBeLessThan(grid.height)
+      kept.colour.set(colour, 4 * from * grid.width)
+      kept.relief.set(relief, 4 * from * grid.width)
+      expect(Buffer.compare(kept.colour, picture.colour)).toBe(0)
+      expect(Buffer.compare(kept.relief, picture.relief)).toBe(0)
+    }
+    expect(copiedRows(painter.paint(simulation.pagesAfter(6), palette), 'changed').colour.length).toBe(0)
+  })
+
+  it('its colours without their gloss are the same colours, opaque, and another piece of memory', () => {
+    const { picture } = painted(plan(2))
+    const opaque = opaqueColours(picture)
+    for (let i = 0; i < opaque.length; i += 4) if (opaque[i + 3] !== 255 || opaque[i] !== picture.colour[i] || opaque[i + 2] !== picture.colour[i + 2]) throw new Error(`texel ${i / 4} differs`)
+    opaque.fill(0)
+    expect(picture.colour.some((v) => v > 0)).toBe(true)
+  })
+
+  it('a patch is in true millimetres, up is up, and it goes on over the seam', () => {
+    const fine = skinGrid(grid.form, 512, 1024)
+    const { picture } = painted(plan(2).filter((step) => step.act !== 'carve'), fine)
+    const { from } = fine.form.zones.outside
+    const samples = 88
+    const dark = (patch: Uint8ClampedArray, x: number, y: number) => patch[4 * (y * samples + x)] < 110
+    // The dark band ends 150 mm up; seen from 6 mm below its edge, the edge lies 6 of 24 mm above the middle.
+    const patch = skinPatch(picture, fine, 0.3, (from + 144) / fine.form.totalMm, samples, 24)
+    const edge = Array.from({ length: samples }, (_, y) => y).find((y) => dark(patch, 40, y))
+    expect(Math.abs((edge ?? 0) - samples * (0.5 - 6 / 24))).toBeLessThan((2 * fine.rowMm * samples) / 24)
+    expect(dark(patch, 40, samples - 1)).toBe(true)
+    expect([...patch.filter((_, i) => i % 4 === 3)].every((alpha) => alpha === 255)).toBe(true)
+    expect(skinPatch(picture, fine, 1, 0.4, samples, 24)).toEqual(skinPatch(picture, fine, 0, 0.4, samples, 24))
   })
 })

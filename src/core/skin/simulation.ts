@@ -25,8 +25,13 @@ interface TileHistory {
 
 const KEPT_EVERY = 4
 
-const MOST_STACKS = 250_000
-const MOST_BYTES = 512 * 1_048_576
+/** How much a simulation may come to know before it is worn. */
+export interface Room {
+  readonly stacks: number
+  readonly bytes: number
+}
+
+const ROOM: Room = { stacks: 250_000, bytes: 512 * 1_048_576 }
 
 /** Operations of one step, with their fields. */
 interface StepGroup {
@@ -71,6 +76,7 @@ export class SkinSimulation {
     readonly grid: SkinGrid,
     private readonly media: readonly MediumTraits[],
     private readonly fields = new FieldCache(),
+    private readonly room = ROOM,
   ) {
     if (grid.width % TILE || grid.height % TILE) throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
     this.tilesAcross = grid.width / TILE
@@ -80,7 +86,7 @@ export class SkinSimulation {
 
   /** So much has been tried in it that a fresh one is better: what is known of stacks and transitions is never forgotten. */
   get worn(): boolean {
-    return this.stacks.stacks.length > MOST_STACKS || this.bench.bytes > MOST_BYTES
+    return this.stacks.stacks.length > this.room.stacks || this.bench.bytes > this.room.bytes
   }
 
   /** Brings the skin up to date with a plan. */

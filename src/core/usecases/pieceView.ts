@@ -15,7 +15,7 @@ import { PRESETS } from '../form/presets'
 import { MediaShelf } from '../skin/mediaShelf'
 import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../skin/picture'
 import { paletteOf, type PaletteColour } from './palette'
-import { SkinSimulation, type Page } from '../skin/simulation'
+import { SkinSimulation, type Page, type Room } from '../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../skin/stack'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
@@ -91,6 +91,7 @@ export class PieceViewer {
   constructor(
     private readonly width = 2048,
     private readonly height = 1024,
+    private readonly room?: Room,
   ) {}
 
   /** The picture of a piece at a moment, and what is read off it. */
@@ -175,7 +176,7 @@ export class PieceViewer {
       this.shelf = new MediaShelf(Object.values(media))
       const { list } = this.shelf
       const grid = skinGrid(form.value, this.width, this.height)
-      this.simulation = new SkinSimulation(grid, list, sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache())
+      this.simulation = new SkinSimulation(grid, list, sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(), this.room)
       this.optics = new StackOptics(bodies[piece.bodyId], list)
       this.palettes.clear()
       this.painter = null

@@ -52,6 +52,23 @@ describe('views of a piece', () => {
     expect(view(viewer, { piece: edited }).picture.dirtyTiles).toBe(0)
   })
 
+  it('begins afresh when so much has been tried that a fresh start is better, and shows the same', () => {
+    const small = new PieceViewer(512, 256, { stacks: 5, bytes: 2 ** 30 })
+    const all = view(small).picture.dirtyTiles
+    const edited = { ...jugs, steps: jugs.steps.map((s) => (s.act === 'cleanFoot' ? { ...s, upMm: 9 } : s)) }
+    const again = view(small, { piece: edited }).picture
+    expect(again.dirtyTiles).toBe(all)
+    expect(Buffer.compare(again.colour, view(new PieceViewer(512, 256), { piece: edited }).picture.colour)).toBe(0)
+  })
+
+  it('has no picture and no patch before the first view, and afterwards those of the last', () => {
+    const fresh = new PieceViewer(512, 256)
+    expect([fresh.lastPicture, fresh.patch(0.5, 0.5, 8, 10)]).toEqual([null, null])
+    const { picture } = view(fresh)
+    expect(fresh.lastPicture).toBe(picture)
+    expect(fresh.patch(0.5, 0.5, 8, 10)?.length).toBe(256)
+  })
+
   it('changes with the light and the form, and says when a form cannot be built', () => {
     expect(meanColour(view(viewer, { light: 'lamp' }).picture.colour)).not.toEqual(meanColour(view(viewer, { light: 'daylight' }).picture.colour))
     const thick = { ...jugs, form: { ...jugs.form, sizes: { ...jugs.form.sizes, wallMm: 45 } } }

@@ -76,12 +76,12 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
   return (
     <details
       ref={menu}
-      className="dropdown dropdown-top dropdown-end"
+      className="dropdown dropdown-top"
       onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
     >
-      <summary className="btn btn-sm">
-        <Download size={15} aria-hidden /> Take away
+      <summary className="btn btn-sm border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content hover:bg-base-100">
+        <Download size={17} aria-hidden /> Take away
       </summary>
       <ul className="dropdown-content z-20 mb-1 w-72 border border-base-content bg-base-100 text-base-content">
         {items.map(({ word, words, act }) => (

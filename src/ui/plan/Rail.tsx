@@ -165,8 +165,9 @@ function StretchMark({ stretch, piece, studio, findings, selectedId, onSelect }:
   }
   return (
     <>
-      <p className={`pointer-events-none absolute text-center text-[13px] leading-tight ${stretch.visited ? 'font-bold' : 'text-base-content/70'}`} style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 28 }}>
-        {stretch.name}
+      <p className={`pointer-events-none absolute z-[1] text-center text-[13px] leading-tight ${stretch.visited ? 'font-bold' : 'text-base-content/70'}`} style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 28 }}>
+        {/* A string of a tag may pass behind the word, not through it. */}
+        <span className="bg-base-100">{stretch.name}</span>
       </p>
       {step?.act === 'bring' && (
         <button type="button" data-step={step.id} aria-pressed={selected} aria-label={`Step ${(stretch.openedBy ?? 0) + 1}: ${stepWords(step, studio).title}, ${stepWords(step, studio).brief}`} title={`${stepWords(step, studio).title}, ${stepWords(step, studio).brief}`} onClick={() => onSelect(step.id)} className={`absolute flex h-8 w-8 cursor-pointer items-center justify-center rounded-full border ${selected ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/70 bg-base-100'} ${step.done ? 'opacity-70' : ''}`} style={{ left: stretch.from + 6, top: AXIS - 16 }}>

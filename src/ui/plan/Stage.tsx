@@ -100,7 +100,7 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
         <Segments small label="Seen as" value={shown} onChange={setShown} choices={[['wheel', 'form'], ['unrolled', 'unrolled']]} />
         <Segments small label="Split" value={against} onChange={setComparison} choices={[['none', 'whole'], ['raw', 'raw | fired'], ...(piece.variant ? [['variant', 'plan | variant'] as const] : [])]} />
       </div>
-      <div className="absolute right-4 bottom-14 flex items-end">
+      <div className="absolute bottom-16 left-4">
         <ExportMenu piece={piece} studio={studio} form={form} skin={skin} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} />
       </div>
     </section>

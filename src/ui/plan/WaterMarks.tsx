@@ -23,8 +23,8 @@ export function WaterMarks({ layout, drying, studio, onDryness }: { layout: Rail
         const time = wall.reaches[stretch.stage as MoistureStage]
         if (!time) return null
         return (
-          <p key={`${stretch.stage}-${stretch.from}`} className="numbers pointer-events-none absolute text-center text-xs leading-tight text-base-content/80" style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }} title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}>
-            {momentWords(drying.madeMs + time.likely * 3_600_000, now, told)}
+          <p key={`${stretch.stage}-${stretch.from}`} className="numbers pointer-events-none absolute z-[1] text-center text-xs leading-tight text-base-content/80" style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }} title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}>
+            <span className="bg-base-100">{momentWords(drying.madeMs + time.likely * 3_600_000, now, told)}</span>
           </p>
         )
       })}
