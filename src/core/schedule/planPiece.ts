@@ -18,6 +18,8 @@ export interface PlannedVisit {
   readonly startMs: number
   readonly endMs: number
   readonly tasks: readonly Task[]
+  /** For each task the last instant at which hands may begin it, while the clay is still right for it. */
+  readonly latestMs: readonly number[]
   readonly hands: number
   readonly cover: Cover
 }
@@ -120,8 +122,9 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
   let offMiddle = 0
   let startedMs = state.startedMs
   const tasks: Task[] = []
+  const latestMs: number[] = []
   let made = state.startedMs !== Infinity
-  leave(job, state, session, start, start, water, 0, 0, [], startedMs, state.readyMs, made, settings, out)
+  leave(job, state, session, start, start, water, 0, 0, [], [], startedMs, state.readyMs, made, settings, out)
   for (let k = state.done; k < job.tasks.length; k++) {
     const task = job.tasks[k]
     if (task.kind === 'fire') break
@@ -131,6 +134,7 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
     hands += handsOf(task.phases)
     const endMs = atMs + spanOf(task.phases) * MINUTE
     if (hands > minutes || endMs > session.endMs) break
+    latestMs.push(task.kind === 'work' && task.within ? atMs + hoursUntil(job.curves.wall[tasks.length ? 'open' : state.cover], water.wall, task.within.driest) * HOUR : Infinity)
     if (task.kind === 'make') {
       made = true
       startedMs = atMs
@@ -141,7 +145,7 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
     if (task.kind === 'work' && task.within && water.wall < stillWorkable(task.within)) break
     tasks.push(task)
     const readyMs = atMs + lastWait(task.phases) * MINUTE
-    leave(job, state, session, start, atMs, water, hands, offMiddle, tasks.slice(), startedMs, readyMs, made, settings, out)
+    leave(job, state, session, start, atMs, water, hands, offMiddle, tasks.slice(), latestMs.slice(), startedMs, readyMs, made, settings, out)
     // The next task waits for the last coat.
     water = dryOn(job.curves, water, 'open', (readyMs - atMs) / HOUR)
     atMs = readyMs
@@ -162,7 +166,7 @@ function arrive(job: Job, state: BeamState, openMs: number, endMs: number): numb
 }
 
 /** Leaves a piece after a visit under each cover it may have; without tasks, only where that changes something. */
-function leave(job: Job, state: BeamState, session: Session, startMs: number, endMs: number, water: ClockState, hands: number, offMiddle: number, tasks: readonly Task[], startedMs: number, readyMs: number, made: boolean, settings: BeamSettings, out: BeamState[]): void {
+function leave(job: Job, state: BeamState, session: Session, startMs: number, endMs: number, water: ClockState, hands: number, offMiddle: number, tasks: readonly Task[], latestMs: readonly number[], startedMs: number, readyMs: number, made: boolean, settings: BeamSettings, out: BeamState[]): void {
   const next = job.tasks[state.done + tasks.length]
   const clayMatters = made && water.wall > 0 && job.tasks.slice(state.done + tasks.length).some((task) => (task.kind === 'work' && task.within) || (task.kind === 'fire' && task.footDriest !== null))
   if (tasks.length === 0 && !clayMatters) return
@@ -172,7 +176,7 @@ function leave(job: Job, state: BeamState, session: Session, startMs: number, en
     out.push({
       done: state.done + tasks.length, atMs: endMs, water, cover, readyMs: Math.max(readyMs, endMs), startedMs,
       cost: state.cost + (tasks.length ? COST.visit : COST.coverOnly) + offMiddle * COST.offMiddle + (cover === 'open' ? 0 : 0.05),
-      parent: state, visit: { session, startMs: tasks.length ? startMs : endMs, endMs, tasks, hands: hands + (tasks.length ? 0 : 2), cover }, firing: null,
+      parent: state, visit: { session, startMs: tasks.length ? startMs : endMs, endMs, tasks, latestMs, hands: hands + (tasks.length ? 0 : 2), cover }, firing: null,
     })
   }
 }

@@ -36,11 +36,17 @@ export function capacityLeft(problem: StudioProblem, taken: Iterable<PiecePlan>)
   return { hands, places }
 }
 
-/** Whether plans fit together: hands, kiln places, and the touches of each session one after another. */
+/** Whether plans fit together: hands, kiln places, and the touches of each session one after another, none too late for its clay. */
 export function fits(problem: StudioProblem, plans: readonly PiecePlan[]): boolean {
   const { hands, places } = capacityLeft(problem, plans)
   if ([...hands.values()].some((left) => left < -1e-6) || [...places.values()].some((left) => left < 0)) return false
-  return [...visitsBySession(plans)].every(([, visits]) => interleave(visits).endMs <= visits[0].visit.session.endMs)
+  return [...visitsBySession(plans)].every(([, visits]) => inTime(visits))
+}
+
+/** Whether one pair of hands comes round to all visits of a session before it ends, and before their clay is too dry. */
+function inTime(visits: readonly TouchedVisit[]): boolean {
+  const { endMs, late } = interleave(visits)
+  return !late && endMs <= visits[0].visit.session.endMs
 }
 
 /** Whether one more plan fits beside others that fit together: only its own sessions and kilns are looked at. */
@@ -54,7 +60,7 @@ function fitsBeside(problem: StudioProblem, others: readonly PiecePlan[], plan: 
     const visits = [...others, plan].flatMap((p) => p.visits.filter((visit) => visit.session.id === sessionId).map((visit) => ({ pieceId: p.pieceId, visit })))
     const { session } = visits[0].visit
     const minutes = (session.endMs - Math.max(session.startMs, problem.nowMs)) / 60_000
-    if (visits.reduce((sum, { visit }) => sum + visit.hands, 0) > minutes + 1e-6 || interleave(visits).endMs > session.endMs) return false
+    if (visits.reduce((sum, { visit }) => sum + visit.hands, 0) > minutes + 1e-6 || !inTime(visits)) return false
   }
   return true
 }
@@ -79,7 +85,7 @@ function planAmong(problem: StudioProblem, job: Job, others: readonly PiecePlan[
   const hands = new Map(left.hands)
   for (let attempt = 0; ; attempt++) {
     const [plan] = planPiece(job, occasions, { hands, places: left.places }, problem.nowMs, problem.settings ?? BEAM)
-    const crowded = [...visitsBySession([...others, plan])].filter(([, visits]) => visits.some((v) => v.pieceId === job.pieceId) && interleave(visits).endMs > visits[0].visit.session.endMs)
+    const crowded = [...visitsBySession([...others, plan])].filter(([, visits]) => visits.some((v) => v.pieceId === job.pieceId) && !inTime(visits))
     if (!crowded.length || attempt > 12) return crowded.length ? { ...plan, visits: [], firings: [], unplaced: job.tasks, cost: plan.cost + 1000 } : plan
     for (const [sessionId] of crowded) hands.set(sessionId, 0)
   }

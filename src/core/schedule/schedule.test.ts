@@ -192,6 +192,28 @@ describe('the days of a studio', () => {
     expect(fits(p, [...plan.plans.values()])).toBe(true)
   })
 
+  it('two pieces whose clay will not wait do not share an evening with hands for one at a time', () => {
+    // Carving must begin within two hours after the first session does, and takes a little longer than that.
+    const jobs = ['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.5, 125)]))
+    const p = problem(jobs, [session('one', 10, 6), session('two', 17)])
+    const { plans } = firstPlan(p)
+    const evenings = jobs.map(({ pieceId }) => plans.get(pieceId)?.visits.find((visit) => visit.tasks.length)?.session.id)
+    expect(new Set(evenings)).toEqual(new Set(['one', 'two']))
+    expect(fits(p, [...plans.values()])).toBe(true)
+    // With time enough in the clay they do share it.
+    const patient = problem(['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.35, 125)])), p.sessions)
+    expect(new Set([...firstPlan(patient).plans.values()].map((plan) => plan.visits[0].session.id))).toEqual(new Set(['one']))
+  })
+
+  it('of two pieces that are ready, the one whose clay will wait least has the hands first', () => {
+    const visit = (latestMs: number) => ({ session: session('s', 0), startMs: T0, endMs: T0 + HOUR, tasks: [free('x', 30)], latestMs: [latestMs], hands: 30, cover: 'open' as const })
+    const order = (a: number, b: number) => interleave([{ pieceId: 'a', visit: visit(a) }, { pieceId: 'b', visit: visit(b) }])
+    expect(order(Infinity, T0 + HOUR).touches.map((touch) => touch.pieceId)).toEqual(['b', 'a'])
+    expect(order(T0 + HOUR, T0 + 2 * HOUR).touches.map((touch) => touch.pieceId)).toEqual(['a', 'b'])
+    expect(order(T0 + HOUR, T0 + 2 * HOUR).late).toBe(false)
+    expect(order(T0 + HOUR / 6, T0 + HOUR / 4).late).toBe(true)
+  })
+
   it('improves on a first come, first served plan, and never makes it worse', () => {
     const tight = job('tight', [work('carve', 0.6, 0.45, 100)])
     const loose = Array.from({ length: 3 }, (_, i) => job(`loose${i}`, [free('x', 100)], { now: { water: { wall: 0, foot: 0 }, cover: 'open' } }))

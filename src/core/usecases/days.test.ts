@@ -184,11 +184,11 @@ describe('the days of the demo', () => {
     planned = { ...studio, schedule }
   }, 60_000)
 
-  it('puts every step of every piece into a session, but for the mugs whose moment is past and a bottle whose foot dries too late for the bisque', () => {
+  it('puts every step of every piece into a session, but for the mugs whose moment is past and a bottle that no hands are free for in its moment', () => {
     expect(schedule.unmet.map((u) => u.pieceId).sort()).toEqual(['kelp-bottle', 'swift-mugs'])
     expect(schedule.unmet.find((u) => u.pieceId === 'swift-mugs')!.why).toContain('drier than that already')
     const kelp = schedule.unmet.find((u) => u.pieceId === 'kelp-bottle')!
-    expect(kelp.why).toContain('its foot bone dry')
+    expect(kelp.why).toContain('no session with free hands falls in that time')
     expect(kelp.changes.join(' ')).toMatch(/One more visit on .+A bottle instead of a brush/)
     for (const id of studio.order.filter((x) => x !== 'swift-mugs' && x !== 'kelp-bottle')) {
       const piece = studio.pieces[id]
