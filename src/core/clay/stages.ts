@@ -36,6 +36,9 @@ export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)
 
 export const isGreenware = (stage: Stage): boolean => stageIndex(stage) <= stageIndex('boneDry')
 
+/** Whether clay still holds water that would burst it in the fire. */
+export const isDamp = (stage: Stage): boolean => stageIndex(stage) < stageIndex('boneDry')
+
 /** Ways to hold back the drying. */
 export const COVERS = ['open', 'draped', 'sealed', 'dampBox'] as const
 

@@ -1,4 +1,4 @@
-import { isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
+import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
 import { goodStages, STAGE_FIT, type Technique } from '../../clay/stageFit'
 import * as build from '../../model/stepBuilders'
 import type { Step } from '../../model/step'
@@ -74,7 +74,7 @@ export const stageRules: readonly Rule[] = [
     severity: 'ruin',
     look: (plan) =>
       plan.of('fire').flatMap(({ step, index, time }) =>
-        isGreenware(time.stage) && time.stage !== 'boneDry'
+        isDamp(time.stage)
           ? [
               {
                 stepId: step.id,

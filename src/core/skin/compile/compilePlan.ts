@@ -1,4 +1,5 @@
 import { seedFromText } from '../../base/random'
+import { isDamp } from '../../clay/stages'
 import type { Act, Step, StepOf } from '../../model/step'
 import type { Cone } from '../../firing/cones'
 import { timeline } from '../../model/timeline'
@@ -7,7 +8,7 @@ import type { SkinGrid } from '../grid'
 import type { MediaShelf } from '../mediaShelf'
 import { Course, type SkinOperation } from './course'
 import { burnish, cleanFoot, cut, impress, pick, scrape, wipe } from './cuts'
-import { fire, isDamp } from './fire'
+import { fire } from './fire'
 import { coat, draw, fill, glaze, touchUp } from './layers'
 import { mask, peel, swab, wax } from './resist'
 
@@ -47,8 +48,7 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
 export function firingNow(steps: readonly Step[], like: StepOf<'fire'> | null, cone: Cone, shelf: MediaShelf, grid: SkinGrid): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
   const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
-  const damp = timeline(steps)[steps.length].stage
-  const all = isDamp(damp) ? [...steps, dried, firing] : [...steps, firing]
+  const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]
   return compilePlan(all, shelf, grid)
     .filter(({ stepIndex }) => stepIndex === all.length - 1)
     .map((operation) => ({ ...operation, stepIndex: steps.length }))

@@ -1,4 +1,4 @@
-import type { Stage } from '../../clay/stages'
+import { isDamp } from '../../clay/stages'
 import { coneIndex, conesOutside, type Cone } from '../../firing/cones'
 import type { StepOf } from '../../model/step'
 import { dripField } from '../applicatorFields'
@@ -18,11 +18,6 @@ const RUNS_OVER_CONES = 2
 /** Slivers of a glaze that shrinks otherwise than the clay, and craters where steam has burst damp clay. Common practice, no source. */
 const SLIVERS = { cover: 0.07, sizeMm: 7 } as const
 const CRATERS = { cover: 0.1, sizeMm: 20, depthUm: 1600 } as const
-
-const DAMP: readonly Stage[] = ['wet', 'softLeatherHard', 'leatherHard', 'hardLeatherHard']
-
-/** Whether clay at a stage holds water that would burst it in the fire. */
-export const isDamp = (stage: Stage): boolean => DAMP.includes(stage)
 
 export function fire(course: Course, step: StepOf<'fire'>): void {
   const { grid, seed } = course
