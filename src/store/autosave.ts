@@ -24,8 +24,7 @@ export async function startAutosave(demo: boolean): Promise<void> {
   useStudio.setState(loaded ? { status: 'ready', ...loaded.value, savedAt: new Date() } : { status: 'ready', studio: demo ? demoNow() : freshStudio() })
   if (!loaded) await saveNow()
   useStudio.subscribe((state, before) => {
-    // Not before what shows the edit, but before anything else can happen.
-    if (state.studio !== before.studio && state.save === 'saving') queueMicrotask(schedule)
+    if (state.studio !== before.studio && state.save === 'saving') schedule()
   })
   listenToOtherTabs()
   const flush = () => void saveNow()

@@ -54,10 +54,12 @@ export class Persistence {
     }
     for (const key of keys) {
       const value = parts.get(key)
-      if (value === undefined) await records.delete(key)
-      else await records.put({ key, version: CURRENT_VERSION, revision: next.get(key) as number, value })
+      if (value === undefined) ask(records.delete(key))
+      else ask(records.put({ key, version: CURRENT_VERSION, revision: next.get(key) as number, value }))
     }
-    await transaction.objectStore('history').put({ past: past.slice(-60), future: future.slice(-60) }, HEAD_KEY)
+    // Committed without waiting for the answers: the page may be left any moment.
+    ask(transaction.objectStore('history').put({ past: past.slice(-60), future: future.slice(-60) }, HEAD_KEY))
+    transaction.commit()
     await transaction.done
     for (const key of keys) {
       if (parts.has(key)) this.revisions.set(key, next.get(key) as number)
@@ -67,3 +69,6 @@ export class Persistence {
     return { outcome: 'saved', keys }
   }
 }
+
+/** Makes a request whose failure shows in its transaction. */
+const ask = (request: Promise<unknown>): void => void request.catch(() => undefined)
