@@ -17,8 +17,29 @@ const config = [
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'indexedDB', 'localStorage', 'fetch'],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'use seededRandom' }, { object: 'Date', property: 'now', message: 'pass the time in' }],
-      'no-restricted-imports': ['error', { patterns: ['react', 'react-*', 'next', 'next/*', 'idb', 'three', '@/ui/*', '@/store/*', '@/app/*', '@/workers/*', '@/scene/*'] }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'use seededRandom' },
+        { object: 'Date', property: 'now', message: 'pass the time in' },
+      ],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            'react',
+            'react-*',
+            'next',
+            'next/*',
+            'idb',
+            'three',
+            '@/ui/*',
+            '@/store/*',
+            '@/app/*',
+            '@/workers/*',
+            '@/scene/*',
+          ],
+        },
+      ],
     },
   },
 ]

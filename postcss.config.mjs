@@ -1,3 +1,3 @@
-const config = { plugins: { "@tailwindcss/postcss": {} } }
+const config = { plugins: { '@tailwindcss/postcss': {} } }
 
 export default config

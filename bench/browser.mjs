@@ -3,13 +3,21 @@ import { chromium } from '@playwright/test'
 import { spawn } from 'node:child_process'
 
 const PORT = 3229
-const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], { env: { ...process.env, VERNICE_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' }, stdio: 'ignore' })
+const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], {
+  env: { ...process.env, VERNICE_DEMO: '1', NEXT_TELEMETRY_DISABLED: '1' },
+  stdio: 'ignore',
+})
 try {
   await ready()
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', chromiumSandbox: false })
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    chromiumSandbox: false,
+  })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`http://localhost:${PORT}/plan/reed-jugs`)
-  await page.waitForFunction(() => Number(document.querySelector('canvas')?.dataset.skin ?? 0) > 0, null, { timeout: 60_000 })
+  await page.waitForFunction(() => Number(document.querySelector('canvas')?.dataset.skin ?? 0) > 0, null, {
+    timeout: 60_000,
+  })
   await page.locator('[data-step="jug-5"]').click()
   const times = []
   for (let i = 0; i < 16; i++) {
@@ -22,7 +30,9 @@ try {
         const input = document.getElementById(field.htmlFor)
         const before = Number(canvas.dataset.asked)
         const longest = { ms: 0 }
-        const observer = new PerformanceObserver((list) => list.getEntries().forEach((e) => (longest.ms = Math.max(longest.ms, e.duration))))
+        const observer = new PerformanceObserver((list) =>
+          list.getEntries().forEach((e) => (longest.ms = Math.max(longest.ms, e.duration))),
+        )
         observer.observe({ entryTypes: ['longtask'] })
         const start = performance.now()
         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, value)
@@ -31,7 +41,10 @@ try {
         const reached = (name) =>
           new Promise((resolve) => {
             const channel = new MessageChannel()
-            channel.port1.onmessage = () => (Number(canvas.dataset[name]) > before ? resolve(performance.now() - start) : setTimeout(() => channel.port2.postMessage(0), 1))
+            channel.port1.onmessage = () =>
+              Number(canvas.dataset[name]) > before
+                ? resolve(performance.now() - start)
+                : setTimeout(() => channel.port2.postMessage(0), 1)
             channel.port2.postMessage(0)
           })
         const handedAt = await reached('asked')
@@ -44,7 +57,9 @@ try {
   const turning = await page.evaluate(async () => {
     const canvas = document.querySelector('canvas')
     let longest = 0
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => (longest = Math.max(longest, e.duration)))).observe({ entryTypes: ['longtask'] })
+    new PerformanceObserver((list) =>
+      list.getEntries().forEach((e) => (longest = Math.max(longest, e.duration))),
+    ).observe({ entryTypes: ['longtask'] })
     for (let i = 0; i < 20; i++) {
       canvas.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowLeft', bubbles: true, cancelable: true }))
       await new Promise((resolve) => setTimeout(resolve, 50))
@@ -52,8 +67,20 @@ try {
     await new Promise((resolve) => setTimeout(resolve, 1500))
     return longest
   })
-  const median = (key) => times.map((t) => t[key]).sort((a, b) => a - b)[times.length >> 1].toFixed(0)
-  console.table([{ 'edit → graphics card, ms': median('handedAt'), '→ drawn, ms': median('pictureAt'), 'longest task of the main thread, ms': Math.max(...times.map((t) => t.longest)).toFixed(0), 'while turning, ms': turning.toFixed(0), renderer: 'software (no graphics card)' }])
+  const median = (key) =>
+    times
+      .map((t) => t[key])
+      .sort((a, b) => a - b)
+      [times.length >> 1].toFixed(0)
+  console.table([
+    {
+      'edit → graphics card, ms': median('handedAt'),
+      '→ drawn, ms': median('pictureAt'),
+      'longest task of the main thread, ms': Math.max(...times.map((t) => t.longest)).toFixed(0),
+      'while turning, ms': turning.toFixed(0),
+      renderer: 'software (no graphics card)',
+    },
+  ])
   await browser.close()
 } finally {
   server.kill()

@@ -22,14 +22,34 @@ function timed<T>(act: () => T): [ms: number, value: T] {
 function firedTiles(ids: readonly string[]): Studio {
   const tiles = ids.flatMap((mediumId, n) =>
     proposeTiles(studio, { kind: 'cover', mediumId, bodyId: 'chalk-white' }).map((p): Tile => ({
-      id: `t${n}`, number: n + 1, question: p.question, bodyId: p.bodyId, cone: p.cone, pieceId: null, taken: false,
-      squares: p.squares.map((square, i) => ({ ...square, id: `s${i}`, measured: { by: 'instrument', lab: filmsLab(studio.bodies[p.bodyId], square.films.map((f) => ({ ...f, coats: f.coats * 1.2 })), studio.media, p.cone) } })),
+      id: `t${n}`,
+      number: n + 1,
+      question: p.question,
+      bodyId: p.bodyId,
+      cone: p.cone,
+      pieceId: null,
+      taken: false,
+      squares: p.squares.map((square, i) => ({
+        ...square,
+        id: `s${i}`,
+        measured: {
+          by: 'instrument',
+          lab: filmsLab(
+            studio.bodies[p.bodyId],
+            square.films.map((f) => ({ ...f, coats: f.coats * 1.2 })),
+            studio.media,
+            p.cone,
+          ),
+        },
+      })),
     })),
   )
   return { ...studio, tiles: Object.fromEntries(tiles.map((tile) => [tile.id, tile])) }
 }
 
-const underglazes = Object.values(studio.media).filter((m) => m.kind === 'underglaze').map((m) => m.id)
+const underglazes = Object.values(studio.media)
+  .filter((m) => m.kind === 'underglaze')
+  .map((m) => m.id)
 
 for (const n of [1, 4, 8]) {
   const told = firedTiles(underglazes.slice(0, n))
@@ -38,10 +58,26 @@ for (const n of [1, 4, 8]) {
   console.log(`Fit of ${n} tiles of 6 squares: ${ms.toFixed(0)} ms, residual ΔE00 ${mean.toFixed(2)}`)
 }
 for (const mostJars of [1, 2, 3]) {
-  const [ms] = timed(() => recipesFor(studio, { lab: [55, -20, 15], bodyId: 'chalk-white', glazeId: 'clear-gloss', jarIds: underglazes, mostJars, cone: '05' }))
+  const [ms] = timed(() =>
+    recipesFor(studio, {
+      lab: [55, -20, 15],
+      bodyId: 'chalk-white',
+      glazeId: 'clear-gloss',
+      jarIds: underglazes,
+      mostJars,
+      cone: '05',
+    }),
+  )
   console.log(`Match among ${underglazes.length} jars, ${mostJars} at most: ${ms.toFixed(0)} ms`)
 }
 console.log(`Next tile of 6 squares: ${timed(() => nextTile(studio))[0].toFixed(0)} ms`)
-const media = Object.fromEntries(Array.from({ length: 40 }, (_, i): [string, Medium] => [`m${i}`, { ...studio.media[underglazes[i % underglazes.length]], id: `m${i}` }]))
+const media = Object.fromEntries(
+  Array.from({ length: 40 }, (_, i): [string, Medium] => [
+    `m${i}`,
+    { ...studio.media[underglazes[i % underglazes.length]], id: `m${i}` },
+  ]),
+)
 const many: Studio = { ...studio, media: { ...studio.media, ...media } }
-console.log(`Ladders of 40 media: ${timed(() => Object.values(media).forEach((medium) => ladderOf(medium, many)))[0].toFixed(0)} ms`)
+console.log(
+  `Ladders of 40 media: ${timed(() => Object.values(media).forEach((medium) => ladderOf(medium, many)))[0].toFixed(0)} ms`,
+)

@@ -17,7 +17,9 @@ function studioOf(n: number): Studio {
   const pieces = Object.fromEntries(
     ids.map((id, i) => {
       const from = source[i % source.length]
-      const made = from.making.madeAt ? new Date(Date.parse(from.making.madeAt) + Math.floor(i / source.length) * 3_600_000).toISOString() : null
+      const made = from.making.madeAt
+        ? new Date(Date.parse(from.making.madeAt) + Math.floor(i / source.length) * 3_600_000).toISOString()
+        : null
       return [id, { ...from, id, making: { ...from.making, madeAt: made } }]
     }),
   )
@@ -51,7 +53,16 @@ export function benchDays(): void {
       const again = planDays(studio, DEMO_NOW_MS, 0, shelf)
       const [warmPlan] = timed(() => again.next())
       const [replay, replayed] = timed(() => (last ? replaySchedule(studio, last) : []))
-      return { pieces: n, 'first plan, ms': first.toFixed(0), 'with warm curves, ms': warmPlan.toFixed(0), 'improved for 60 rounds, ms': improved.toFixed(0), visits: last?.visits.length ?? 0, 'not placed': last?.unmet.length ?? 0, 'replay, ms': replay.toFixed(0), 'outside their window': replayed.filter((r) => !r.inside).length }
+      return {
+        pieces: n,
+        'first plan, ms': first.toFixed(0),
+        'with warm curves, ms': warmPlan.toFixed(0),
+        'improved for 60 rounds, ms': improved.toFixed(0),
+        visits: last?.visits.length ?? 0,
+        'not placed': last?.unmet.length ?? 0,
+        'replay, ms': replay.toFixed(0),
+        'outside their window': replayed.filter((r) => !r.inside).length,
+      }
     }),
   )
 }

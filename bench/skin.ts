@@ -24,7 +24,8 @@ const optics = new StackOptics(studio.bodies['estuary-red'], shelf.list)
 const COLOURS = ['chalk-slip', 'marsh-black', 'tide-blue', 'gorse-yellow', 'berry-red']
 const KINDS = ['reeds', 'leaves', 'scallops', 'chevrons'] as const
 
-const motif = (i: number, lineMm: number) => build.motif(KINDS[i % 4], 12, 20 + ((i * 37) % 90), 44, lineMm, { seed: i })
+const motif = (i: number, lineMm: number) =>
+  build.motif(KINDS[i % 4], 12, 20 + ((i * 37) % 90), 44, lineMm, { seed: i })
 
 /** Acts that come between the coats of a busy piece. */
 const BETWEEN: readonly ((i: number, lineMm: number) => StepContent)[] = [
@@ -48,7 +49,7 @@ function plan(n: number, spread: boolean, lineMm = 1.6): Step[] {
     if (i === 0) return build.bring('leatherHard')
     if (i === n - 1) return build.fire('glaze', '05')
     if (i === n - 2) return build.glaze('clear-gloss', build.OUTSIDE, 'dip')
-    if (i % 3 === 0) return BETWEEN[((i / 3) - 1) % BETWEEN.length](i, i === 3 || i === 30 ? lineMm : 1.6)
+    if (i % 3 === 0) return BETWEEN[(i / 3 - 1) % BETWEEN.length](i, i === 3 || i === 30 ? lineMm : 1.6)
     const from = spread ? 15 + ((i * 29) % 150) : 20
     return build.coat(COLOURS[i % 5], bandOf(from, spread ? from + 38 : 150 + i), i % 2 ? 3 : 1)
   })

@@ -8,7 +8,15 @@ test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2,
 /** What a screen reader or a keyboard would stumble over. */
 async function faults(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page }).disableRules(['color-contrast-enhanced']).analyze()
-  return violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 140)).join(' | ')}`)
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.html.slice(0, 140))
+          .join(' | ')}`,
+    )
 }
 
 test('days, dryness, hours and rooms can be read and used without eyes or mouse', async ({ page }) => {
@@ -57,16 +65,23 @@ test('by keyboard alone a visit is chosen and moved to the session after', async
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Session after' }).focus()
   await page.keyboard.press('Enter')
-  await expect(page.getByTestId('days-board').getByRole('button', { name: /Scallop dish, Thu 5 Mar.*pinned/ })).toBeVisible({ timeout: 60_000 })
+  await expect(
+    page.getByTestId('days-board').getByRole('button', { name: /Scallop dish, Thu 5 Mar.*pinned/ }),
+  ).toBeVisible({ timeout: 60_000 })
 })
 
 test('on a tablet the new views keep within the page', async ({ page }) => {
   await page.setViewportSize({ width: 820, height: 1180 })
   for (const path of ['/days', '/cupboard', '/tiles', '/']) {
     await open(page, path)
-    const wide = await page.evaluate(() => document.querySelector('main')!.scrollWidth - document.querySelector('main')!.clientWidth)
+    const wide = await page.evaluate(
+      () => document.querySelector('main')!.scrollWidth - document.querySelector('main')!.clientWidth,
+    )
     expect(wide, path).toBeLessThanOrEqual(1)
-    for (const word of ['Rack', 'Days', 'Cupboard', 'Tiles', 'New piece', 'Studio']) await expect(page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: word, exact: true })).toBeInViewport()
+    for (const word of ['Rack', 'Days', 'Cupboard', 'Tiles', 'New piece', 'Studio'])
+      await expect(
+        page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: word, exact: true }),
+      ).toBeInViewport()
   }
 })
 
@@ -75,20 +90,46 @@ test('thirty pieces of a class stand in one view, each at its own dryness', asyn
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Export the studio' }).click()
   const { readFile } = await import('node:fs/promises')
-  const file = JSON.parse(await readFile(await (await download).path(), 'utf8')) as { studio: { pieces: Record<string, { id: string; name: string; making: { madeAt: string; log: unknown[] }; steps: { done: boolean }[] }>; order: string[] } }
+  const file = JSON.parse(await readFile(await (await download).path(), 'utf8')) as {
+    studio: {
+      pieces: Record<
+        string,
+        { id: string; name: string; making: { madeAt: string; log: unknown[] }; steps: { done: boolean }[] }
+      >
+      order: string[]
+    }
+  }
   const model = file.studio.pieces['reed-jugs']
   file.studio.pieces = Object.fromEntries(
     Array.from({ length: 30 }, (_, i) => {
       const id = `cup-${i}`
-      return [id, { ...model, id, name: `Cup ${i + 1}`, making: { ...model.making, madeAt: new Date(Date.UTC(2026, 2, 4, 15) - i * 5 * 3_600_000).toISOString(), log: [] } }]
+      return [
+        id,
+        {
+          ...model,
+          id,
+          name: `Cup ${i + 1}`,
+          making: {
+            ...model.making,
+            madeAt: new Date(Date.UTC(2026, 2, 4, 15) - i * 5 * 3_600_000).toISOString(),
+            log: [],
+          },
+        },
+      ]
     }),
   )
   file.studio.order = Object.keys(file.studio.pieces)
-  await page.getByLabel('Open a Vernice file').setInputFiles({ name: 'class.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) })
+  await page
+    .getByLabel('Open a Vernice file')
+    .setInputFiles({ name: 'class.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) })
   await page.getByRole('link', { name: 'Days' }).click()
   await page.getByRole('radio', { name: 'Dryness now' }).click()
   await expect(page.getByTestId('dryness-now')).toHaveAttribute('data-busy', 'false', { timeout: 90_000 })
   await expect(page.getByTestId('dryness-now').locator('[data-piece]')).toHaveCount(30)
-  for (const group of ['past', 'wet']) expect(await page.locator(`[data-group="${group}"] [data-piece]`).count(), group).toBeGreaterThan(2)
-  expect((await page.locator('[data-group="ready"] [data-piece]').count()) + (await page.locator('[data-group="soon"] [data-piece]').count())).toBeGreaterThan(0)
+  for (const group of ['past', 'wet'])
+    expect(await page.locator(`[data-group="${group}"] [data-piece]`).count(), group).toBeGreaterThan(2)
+  expect(
+    (await page.locator('[data-group="ready"] [data-piece]').count()) +
+      (await page.locator('[data-group="soon"] [data-piece]').count()),
+  ).toBeGreaterThan(0)
 })

@@ -6,7 +6,10 @@ import { contents, drawn, expect, open, openPlan, rule, saved, step, test } from
 import type { Page } from '@playwright/test'
 
 const ladder = (page: Page) => page.getByTestId('ladder')
-const square = (page: Page, row: string, coats: number) => ladder(page).locator(`[data-ladder="${row}"] li`).nth(coats - 1)
+const square = (page: Page, row: string, coats: number) =>
+  ladder(page)
+    .locator(`[data-ladder="${row}"] li`)
+    .nth(coats - 1)
 
 async function ready(page: Page): Promise<void> {
   await expect(ladder(page)).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
@@ -42,12 +45,17 @@ test('a material is added from a swatch, found by search, and its ladder says ho
   await expect(page.getByRole('button', { name: /^Berry red/ })).toHaveCount(0)
 })
 
-test('a tile is planned, fired, measured; the cupboard learns, and the ladder moves and becomes sure', async ({ page }) => {
+test('a tile is planned, fired, measured; the cupboard learns, and the ladder moves and becomes sure', async ({
+  page,
+}) => {
   await open(page, '/cupboard')
   await ready(page)
   await page.getByRole('button', { name: /^Tide blue/ }).click()
   await ready(page)
-  const before = { hex: await square(page, 'chalk-white-bare-bare', 2).getAttribute('data-hex'), expected: Number(await square(page, 'chalk-white-bare-bare', 2).getAttribute('data-expected')) }
+  const before = {
+    hex: await square(page, 'chalk-white-bare-bare', 2).getAttribute('data-hex'),
+    expected: Number(await square(page, 'chalk-white-bare-bare', 2).getAttribute('data-expected')),
+  }
 
   await page.getByRole('link', { name: 'Tiles' }).click()
   await page.getByLabel('Does').selectOption({ label: 'Tide blue' })
@@ -84,7 +92,9 @@ test('the tile that teaches most goes on the rack like any piece, and its labels
   await open(page, '/tiles')
   await page.getByRole('radio', { name: 'teach me most' }).click()
   await page.getByRole('button', { name: 'Lay it out' }).click()
-  await expect(page.getByTestId('proposed')).toContainText(/sure to about ΔE [\d.]+ instead of [\d.]+/, { timeout: 30_000 })
+  await expect(page.getByTestId('proposed')).toContainText(/sure to about ΔE [\d.]+ instead of [\d.]+/, {
+    timeout: 30_000,
+  })
   await page.getByRole('button', { name: 'Make this tile' }).click()
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Print labels' }).click()
@@ -139,7 +149,10 @@ test('the colours of a piece: contrasts, what came out, and what that teaches', 
   const sheet = page.getByTestId('colours')
   await expect(sheet).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
   await expect(sheet).toContainText(/Tide blue.*\d+ % outside/s)
-  await sheet.getByRole('button', { name: /Tide blue/ }).first().click()
+  await sheet
+    .getByRole('button', { name: /Tide blue/ })
+    .first()
+    .click()
   await sheet.getByLabel('Colour as fired, in figures').fill('40 4 -44')
   await sheet.getByLabel('Colour as fired, in figures').press('Enter')
   await expect(sheet.getByTestId('came-out')).toContainText(/ΔE \d/)
@@ -153,10 +166,27 @@ test('materials go out as CSV and come back; a bad row is refused in a sentence'
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save as CSV' }).click()
   const text = (await contents(await download)).toString()
-  await page.getByLabel('Materials from CSV').setInputFiles({ name: 'm.csv', mimeType: 'text/csv', buffer: Buffer.from(text.replace('Marsh black', 'Marsh night')) })
+  await page
+    .getByLabel('Materials from CSV')
+    .setInputFiles({
+      name: 'm.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text.replace('Marsh black', 'Marsh night')),
+    })
   await expect(page.getByRole('button', { name: /^Marsh night/ })).toBeVisible()
-  await page.getByLabel('Materials from CSV').setInputFiles({ name: 'm.csv', mimeType: 'text/csv', buffer: Buffer.from(text.replace(',underglaze,', ',paint,')) })
-  await expect(page.getByRole('alert').filter({ hasText: '“paint”' }).or(page.getByRole('alert').filter({ hasText: '"paint"' }))).toBeVisible()
+  await page
+    .getByLabel('Materials from CSV')
+    .setInputFiles({
+      name: 'm.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(text.replace(',underglaze,', ',paint,')),
+    })
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: '“paint”' })
+      .or(page.getByRole('alert').filter({ hasText: '"paint"' })),
+  ).toBeVisible()
   await expect(page.getByRole('button', { name: /^Marsh night/ })).toBeVisible()
 })
 
@@ -183,14 +213,19 @@ test('a photographed tile is corrected by its grey card, by keyboard too', async
     const context = canvas.getContext('2d')!
     const encode = (v: number) => Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055))
     const light = [1.2, 1, 0.6]
-    for (const [x, colour] of [[0, [0.18, 0.18, 0.18]], [170, [0.3, 0.12, 0.08]]] as const) {
+    for (const [x, colour] of [
+      [0, [0.18, 0.18, 0.18]],
+      [170, [0.3, 0.12, 0.08]],
+    ] as const) {
       context.fillStyle = `rgb(${colour.map((c, i) => encode(c * light[i])).join(',')})`
       context.fillRect(x, 0, 170, 200)
     }
     const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
     return Array.from(bytes)
   })
-  await page.getByLabel('Photograph of the tile').setInputFiles({ name: 'tile.png', mimeType: 'image/png', buffer: Buffer.from(png) })
+  await page
+    .getByLabel('Photograph of the tile')
+    .setInputFiles({ name: 'tile.png', mimeType: 'image/png', buffer: Buffer.from(png) })
   const photo = page.getByRole('application', { name: /Photograph/ })
   await photo.click({ position: { x: 60, y: 90 } })
   await photo.focus()

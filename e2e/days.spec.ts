@@ -43,7 +43,10 @@ test('a piece is made, covered, found leather-hard: the room learns, and undo ta
   await expect(column(page, 'rim')).not.toHaveAttribute('data-stage', 'wet')
   await page.getByLabel('Stage by touch').selectOption('hardLeatherHard')
   await page.getByRole('button', { name: 'It is so now' }).click()
-  await expect(page.getByRole('status').filter({ hasText: 'The shed dries' })).toContainText(/dries [1-9]\.\d\d × as fast as the model \(was 1\.00 ×\).*other pieces are moved/, { timeout: 20_000 })
+  await expect(page.getByRole('status').filter({ hasText: 'The shed dries' })).toContainText(
+    /dries [1-9]\.\d\d × as fast as the model \(was 1\.00 ×\).*other pieces are moved/,
+    { timeout: 20_000 },
+  )
   await page.getByRole('link', { name: 'Days' }).click()
   await page.getByRole('radio', { name: 'Rooms' }).click()
   const factor = page.locator('[data-room="shed"]').getByTestId('factor')
@@ -52,7 +55,9 @@ test('a piece is made, covered, found leather-hard: the room learns, and undo ta
   await expect(factor).toHaveText('1.00 ×')
 })
 
-test('the days are planned, a step is moved, a session is missed, and all is planned again from what happened', async ({ page }) => {
+test('the days are planned, a step is moved, a session is missed, and all is planned again from what happened', async ({
+  page,
+}) => {
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await planDays(page, /^Plan the days/)
@@ -65,7 +70,9 @@ test('the days are planned, a step is moved, a session is missed, and all is pla
 
   await board.locator('[data-visit="reed-jugs"]').first().click()
   await page.getByRole('button', { name: 'Session after' }).click()
-  await expect(page.getByTestId('changes')).toContainText(/Reed jugs: .*from Wed 4 Mar to Thu 5 Mar/, { timeout: 60_000 })
+  await expect(page.getByTestId('changes')).toContainText(/Reed jugs: .*from Wed 4 Mar to Thu 5 Mar/, {
+    timeout: 60_000,
+  })
   await expect(board.getByRole('button', { name: /Reed jugs, Thu 5 Mar.*pinned/ })).toBeVisible()
   await page.getByRole('button', { name: /^Undo: plan the days/ }).click()
   await expect(board.getByRole('button', { name: /Reed jugs, Wed 4 Mar/ })).toBeVisible()
@@ -89,7 +96,9 @@ test('dragging a visit to the next session pins it there', async ({ page }) => {
   await page.mouse.move(box.x + 120, box.y + 12, { steps: 4 })
   await page.mouse.move(box.x + 20 + 196, box.y + 12, { steps: 4 })
   await page.mouse.up()
-  await expect(page.getByTestId('days-board').getByRole('button', { name: /Scallop dish, Thu 5 Mar.*pinned/ })).toBeVisible({ timeout: 60_000 })
+  await expect(
+    page.getByTestId('days-board').getByRole('button', { name: /Scallop dish, Thu 5 Mar.*pinned/ }),
+  ).toBeVisible({ timeout: 60_000 })
 })
 
 test('done as planned marks the steps and the cover; the calendar file is read by another reader', async ({ page }) => {
@@ -102,7 +111,12 @@ test('done as planned marks the steps and the cover; the calendar file is read b
   expect(file.suggestedFilename()).toBe('tidewater-shed-days.ics')
   const calendar = new ICAL.Component(ICAL.parse((await contents(file)).toString()))
   const events = calendar.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
-  expect(events.some((event) => event.summary.includes('Reed jugs') && event.startDate.toJSDate().getTime() === Date.UTC(2026, 2, 4, 18, 30))).toBe(true)
+  expect(
+    events.some(
+      (event) =>
+        event.summary.includes('Reed jugs') && event.startDate.toJSDate().getTime() === Date.UTC(2026, 2, 4, 18, 30),
+    ),
+  ).toBe(true)
 
   await page.getByTestId('days-board').locator('[data-visit="reed-jugs"]').first().click()
   await page.getByRole('button', { name: 'Done as planned' }).click()
@@ -131,15 +145,29 @@ test('rooms take the simulated sensor, a record from CSV, and refuse a bad one i
   const shed = page.locator('[data-room="shed"]')
   await shed.getByRole('button', { name: 'Read the sensor (simulated)' }).click()
   await expect(shed).toContainText('337 readings')
-  await shed.getByLabel('Record of The shed').setInputFiles({ name: 'r.csv', mimeType: 'text/csv', buffer: Buffer.from('time,temperature_c,humidity_percent\n2026-03-04T10:00Z,warm,50\n') })
+  await shed
+    .getByLabel('Record of The shed')
+    .setInputFiles({
+      name: 'r.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('time,temperature_c,humidity_percent\n2026-03-04T10:00Z,warm,50\n'),
+    })
   await expect(page.getByRole('alert').filter({ hasText: 'row 2' })).toContainText('“row 2, temperature_c” is “warm”')
   await expect(shed).toContainText('337 readings')
-  await shed.getByLabel('Record of The shed').setInputFiles({ name: 'r.csv', mimeType: 'text/csv', buffer: Buffer.from('humidity_percent,time,temperature_c\n44,2026-03-04T10:00Z,19\n46,2026-03-04T11:00Z,20\n') })
+  await shed
+    .getByLabel('Record of The shed')
+    .setInputFiles({
+      name: 'r.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('humidity_percent,time,temperature_c\n44,2026-03-04T10:00Z,19\n46,2026-03-04T11:00Z,20\n'),
+    })
   await expect(shed).toContainText('2 readings')
   await expect(shed).toContainText('19.5 °C, 45 %')
 })
 
-test('from an empty studio: hours and a kiln are entered, and a weighing comes from the simulated scale', async ({ page }) => {
+test('from an empty studio: hours and a kiln are entered, and a weighing comes from the simulated scale', async ({
+  page,
+}) => {
   await setClock(page, WEDNESDAY)
   await open(page, '/studio')
   await page.getByRole('button', { name: 'Empty the studio' }).click()

@@ -47,7 +47,10 @@ test('the piece itself can be changed: clay, size, use, and taken off the rack',
 
 test('ways of working change the judgement', async ({ page }) => {
   await open(page, '/studio')
-  await page.getByRole('radiogroup', { name: 'Which side is glazed first' }).getByRole('radio', { name: 'outside' }).click()
+  await page
+    .getByRole('radiogroup', { name: 'Which side is glazed first' })
+    .getByRole('radio', { name: 'outside' })
+    .click()
   await page.getByRole('link', { name: 'Rack' }).click()
   await page.getByRole('link', { name: /Reed jugs/ }).click()
   await expect(rule(page, 'outside-before-inside')).toContainText('this studio wants drips')
@@ -72,7 +75,11 @@ for (const theme of ['day', 'evening'] as const) {
       await open(page, path)
       if (path.startsWith('/plan')) await drawn(page, 0)
       const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+      expect(
+        violations
+          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+          .map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
+      ).toEqual([])
     }
   })
 }

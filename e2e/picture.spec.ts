@@ -1,7 +1,21 @@
 import { validateBytes } from 'gltf-validator'
-import { contents, distance, drawn, expect, middleColour, open, openPlan, saved, skins, step, takeAway, test } from './studio'
+import {
+  contents,
+  distance,
+  drawn,
+  expect,
+  middleColour,
+  open,
+  openPlan,
+  saved,
+  skins,
+  step,
+  takeAway,
+  test,
+} from './studio'
 
-const SPRIG = '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" d="M10 0C0 20 30 40 20 60"/><circle cx="20" cy="64" r="4"/></svg>'
+const SPRIG =
+  '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" d="M10 0C0 20 30 40 20 60"/><circle cx="20" cy="64" r="4"/></svg>'
 
 test('the form goes out as glTF that a validator accepts', async ({ page }) => {
   await openPlan(page, 'swift-mugs')
@@ -71,7 +85,9 @@ test('a band is dragged on the form by pointer and keyboard', async ({ page }) =
   await page.mouse.down()
   await page.mouse.move(knob.x + 10, knob.y - 40, { steps: 4 })
   await page.mouse.up()
-  await expect.poll(async () => Number(await page.getByLabel('Band to', { exact: true }).inputValue())).toBeGreaterThan(62)
+  await expect
+    .poll(async () => Number(await page.getByLabel('Band to', { exact: true }).inputValue()))
+    .toBeGreaterThan(62)
 })
 
 test('one’s own line art becomes a motif; a drawing with a script is refused', async ({ page }) => {
@@ -79,7 +95,11 @@ test('one’s own line art becomes a motif; a drawing with a script is refused',
   await step(page, 'Step 5: Carve reeds').click()
   await page.getByLabel(/^Motif: /).click()
   const input = page.getByLabel('Open line art as SVG')
-  await input.setInputFiles({ name: 'bad.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(SPRIG.replace('<circle', '<script>1</script><circle')) })
+  await input.setInputFiles({
+    name: 'bad.svg',
+    mimeType: 'image/svg+xml',
+    buffer: Buffer.from(SPRIG.replace('<circle', '<script>1</script><circle')),
+  })
   await expect(page.getByRole('alert').filter({ hasText: 'a “script” element' })).toBeVisible()
   await expect(step(page, 'Step 5: Carve reeds')).toBeVisible()
   const before = await skins(page)
@@ -116,7 +136,8 @@ test('the magnifier shows the skin under the pointer', async ({ page }) => {
     page.locator('canvas[width="88"]').evaluate((loupe: HTMLCanvasElement) => {
       const { data } = loupe.getContext('2d')!.getImageData(0, 0, 88, 88)
       const seen = new Set<number>()
-      for (let i = 0; i < data.length; i += 4) if (data[i + 3] === 255) seen.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2])
+      for (let i = 0; i < data.length; i += 4)
+        if (data[i + 3] === 255) seen.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2])
       return seen.size
     })
   await expect.poll(colours).toBeGreaterThan(20)

@@ -1,11 +1,31 @@
-import { addStep, DEMO_PIECES, distance, drawn, expect, middleColour, open, openPlan, rule, saved, skins, step, test, wheel } from './studio'
+import {
+  addStep,
+  DEMO_PIECES,
+  distance,
+  drawn,
+  expect,
+  middleColour,
+  open,
+  openPlan,
+  rule,
+  saved,
+  skins,
+  step,
+  test,
+  wheel,
+} from './studio'
 
 test('the rack shows each piece fired, where it stands and what is next', async ({ page }) => {
   await open(page, '/')
   await expect(page.getByRole('heading', { name: 'Tidewater shed' })).toBeVisible()
   const cards = page.getByTestId('piece-card')
   await expect(cards).toHaveCount(DEMO_PIECES)
-  for (const [name, next] of [['Reed jugs', 'Mark 15'], ['Scallop dish', 'Gorse yellow'], ['Dotted jar', 'To leather-hard'], ['Banded beakers', 'Glaze firing']]) {
+  for (const [name, next] of [
+    ['Reed jugs', 'Mark 15'],
+    ['Scallop dish', 'Gorse yellow'],
+    ['Dotted jar', 'To leather-hard'],
+    ['Banded beakers', 'Glaze firing'],
+  ]) {
     const card = cards.filter({ hasText: name })
     await expect(card).toContainText(next)
     await expect(card.getByRole('img', { name: /as it will look fired/ })).toBeVisible({ timeout: 40_000 })
@@ -27,7 +47,9 @@ test('three coats to one fires thin, is found, and its mend brings three back', 
   await expect(rule(page, 'too-few-coats')).toContainText('1 coat of Mussel grey fires thin and streaked')
 
   before = await skins(page)
-  await rule(page, 'too-few-coats').getByRole('button', { name: /Give it/ }).click()
+  await rule(page, 'too-few-coats')
+    .getByRole('button', { name: /Give it/ })
+    .click()
   await expect(rule(page, 'too-few-coats')).toHaveCount(0)
   await drawn(page, before)
   await expect(page.getByLabel('Coats', { exact: true })).not.toHaveValue('1')
@@ -60,7 +82,9 @@ test('damp clay that is fired bursts on the form, is found, and is whole again w
   expect(distance(await middleColour(page), whole)).toBeLessThan(0.4)
 })
 
-test('a step moved by keyboard to a stage that harms it is judged there, and put right by its mend', async ({ page }) => {
+test('a step moved by keyboard to a stage that harms it is judged there, and put right by its mend', async ({
+  page,
+}) => {
   await openPlan(page, 'reed-jugs')
   await step(page, 'Step 5: Carve reeds').click()
   await expect(rule(page, 'stage-harms-step')).toHaveCount(0)
@@ -69,7 +93,10 @@ test('a step moved by keyboard to a stage that harms it is judged there, and put
   await expect(rule(page, 'stage-harms-step')).toContainText('dry clay scratches to dust')
   await expect(rule(page, 'stage-harms-step')).toHaveAttribute('data-severity', 'ruin')
   await expect(rule(page, 'dry-scraping')).toContainText('silica')
-  await rule(page, 'stage-harms-step').getByRole('button', { name: /Move to/ }).first().click()
+  await rule(page, 'stage-harms-step')
+    .getByRole('button', { name: /Move to/ })
+    .first()
+    .click()
   await expect(rule(page, 'stage-harms-step')).toHaveCount(0)
   await expect(rule(page, 'dry-scraping')).toHaveCount(0)
 })
@@ -96,7 +123,12 @@ test('moving along the rail moves the picture through time, raw and fired, in th
   await look('colour', () => page.keyboard.press('ArrowRight'))
   await look('fired now', () => page.getByRole('radio', { name: 'fired now' }).click())
   const names = [...seen.keys()]
-  for (let i = 0; i < names.length; i++) for (let j = i + 1; j < names.length; j++) expect(distance(seen.get(names[i]) ?? [], seen.get(names[j]) ?? []), `${names[i]} and ${names[j]}`).toBeGreaterThan(0.4)
+  for (let i = 0; i < names.length; i++)
+    for (let j = i + 1; j < names.length; j++)
+      expect(
+        distance(seen.get(names[i]) ?? [], seen.get(names[j]) ?? []),
+        `${names[i]} and ${names[j]}`,
+      ).toBeGreaterThan(0.4)
   const lightness = (name: string) => (seen.get(name) ?? []).reduce((a, b) => a + b, 0)
   expect(lightness('colour')).toBeGreaterThan(lightness('fired now') * 1.3)
 })

@@ -10,7 +10,10 @@ const shot = (name: string) => ({ path: `docs/screenshots/${name}.png` })
 
 test('rack', async ({ page }) => {
   await open(page, '/')
-  await expect(page.getByRole('img', { name: /as it will look fired/ })).toHaveCount(await page.getByTestId('piece-card').count(), { timeout: 60_000 })
+  await expect(page.getByRole('img', { name: /as it will look fired/ })).toHaveCount(
+    await page.getByTestId('piece-card').count(),
+    { timeout: 60_000 },
+  )
   await page.screenshot(shot('rack'))
 })
 

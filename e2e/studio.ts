@@ -47,7 +47,12 @@ export async function drawn(page: Page, than: number): Promise<void> {
 export async function middleColour(page: Page): Promise<number[]> {
   const box = await wheel(page).boundingBox()
   if (!box) throw new Error('no wheel')
-  const clip = { x: box.x + box.width * 0.42, y: box.y + box.height * 0.4, width: box.width * 0.08, height: box.height * 0.2 }
+  const clip = {
+    x: box.x + box.width * 0.42,
+    y: box.y + box.height * 0.4,
+    width: box.width * 0.08,
+    height: box.height * 0.2,
+  }
   const png = [...(await page.screenshot({ clip }))]
   return page.evaluate(async (bytes) => {
     const picture = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
@@ -61,7 +66,8 @@ export async function middleColour(page: Page): Promise<number[]> {
 
 export const distance = (a: number[], b: number[]): number => Math.hypot(...a.map((v, i) => v - b[i]))
 
-export const step = (page: Page, title: string): Locator => page.getByRole('group', { name: 'Plan along the life of the clay' }).getByRole('button', { name: title })
+export const step = (page: Page, title: string): Locator =>
+  page.getByRole('group', { name: 'Plan along the life of the clay' }).getByRole('button', { name: title })
 
 export const rule = (page: Page, id: string): Locator => page.locator(`[data-rule="${id}"]`)
 
@@ -75,7 +81,9 @@ export async function contents(download: Download): Promise<Buffer> {
 
 /** Chooses a file for the “Open a file” button of the view. */
 export const openText = (page: Page, name: string, text: string | Buffer): Promise<void> =>
-  page.getByLabel('Open a Vernice file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.isBuffer(text) ? text : Buffer.from(text) })
+  page
+    .getByLabel('Open a Vernice file')
+    .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.isBuffer(text) ? text : Buffer.from(text) })
 
 /** Takes something of the piece away as a file, from the menu of the plan. */
 export async function takeAway(page: Page, what: string): Promise<void> {

@@ -26,8 +26,13 @@ async function set(page: Page, label: string, value: string): Promise<void> {
   await field.press('Enter')
 }
 
-const choose = (page: Page, label: string, option: string | RegExp) => page.getByTestId('step-sheet').getByLabel(label, { exact: true }).selectOption(typeof option === 'string' ? { label: option } : { label: String(option) })
-const press = (page: Page, name: string) => page.getByTestId('step-sheet').getByRole('radio', { name, exact: true }).click()
+const choose = (page: Page, label: string, option: string | RegExp) =>
+  page
+    .getByTestId('step-sheet')
+    .getByLabel(label, { exact: true })
+    .selectOption(typeof option === 'string' ? { label: option } : { label: String(option) })
+const press = (page: Page, name: string) =>
+  page.getByTestId('step-sheet').getByRole('radio', { name, exact: true }).click()
 
 async function motif(page: Page, name: string): Promise<void> {
   await page.getByLabel(/^Motif: /).click()
@@ -55,23 +60,37 @@ const glaze = async (page: Page, name: string, coats: number) => {
   await press(page, 'brush')
   await set(page, 'Coats', String(coats))
   const where = page.getByTestId('step-sheet').getByRole('group', { name: 'Where' })
-  if ((await where.getByRole('button', { name: 'outside' }).getAttribute('aria-pressed')) === 'false') await where.getByRole('button', { name: 'outside' }).click()
-  for (const part of ['rim', 'inside wall', 'floor']) if ((await where.getByRole('button', { name: part }).getAttribute('aria-pressed')) === 'true') await where.getByRole('button', { name: part }).click()
+  if ((await where.getByRole('button', { name: 'outside' }).getAttribute('aria-pressed')) === 'false')
+    await where.getByRole('button', { name: 'outside' }).click()
+  for (const part of ['rim', 'inside wall', 'floor'])
+    if ((await where.getByRole('button', { name: part }).getAttribute('aria-pressed')) === 'true')
+      await where.getByRole('button', { name: part }).click()
 }
 
 /** Colours of the unrolled skin round a spot: mean of a patch and the spread of its lightness. */
-async function spots(page: Page, places: Record<string, [upMm: number, share: number]>): Promise<Record<string, { rgb: number[]; spread: number }>> {
+async function spots(
+  page: Page,
+  places: Record<string, [upMm: number, share: number]>,
+): Promise<Record<string, { rgb: number[]; spread: number }>> {
   const before = await skins(page)
   await page.getByRole('radio', { name: 'unrolled' }).click()
   await page.waitForTimeout(before > 0 ? 800 : 1500)
   const canvas = page.getByTestId('unrolled').locator('canvas')
-  const rows = Object.fromEntries(Object.entries(places).map(([name, [up, share]]) => [name, [(form.zones.outside.from + up) / form.totalMm, share]]))
+  const rows = Object.fromEntries(
+    Object.entries(places).map(([name, [up, share]]) => [name, [(form.zones.outside.from + up) / form.totalMm, share]]),
+  )
   return canvas.evaluate((element: HTMLCanvasElement, at) => {
     const context = element.getContext('2d')
     return Object.fromEntries(
       Object.entries(at as Record<string, [number, number]>).map(([name, [down, share]]) => {
-        const data = context?.getImageData(Math.round(share * element.width) - 14, Math.round(down * element.height) - 4, 28, 8).data ?? []
-        const pixels = Array.from({ length: data.length / 4 }, (_, i) => [data[4 * i], data[4 * i + 1], data[4 * i + 2]])
+        const data =
+          context?.getImageData(Math.round(share * element.width) - 14, Math.round(down * element.height) - 4, 28, 8)
+            .data ?? []
+        const pixels = Array.from({ length: data.length / 4 }, (_, i) => [
+          data[4 * i],
+          data[4 * i + 1],
+          data[4 * i + 2],
+        ])
         const rgb = [0, 1, 2].map((c) => pixels.reduce((sum, p) => sum + p[c], 0) / pixels.length)
         const light = pixels.map((p) => (p[0] + p[1] + p[2]) / 3)
         return [name, { rgb, spread: Math.max(...light) - Math.min(...light) }]
@@ -94,7 +113,13 @@ test('a three-colour wax resist', async ({ page }) => {
   await addStep(page, 'Resist', 'Wax')
   await press(page, 'a drawn shape')
   await motif(page, 'Dots')
-  for (const [label, value] of [['Repeats', '8'], ['Height', '14'], ['Starts, up', '40'], ['Looseness, %', '0']]) await set(page, label, value)
+  for (const [label, value] of [
+    ['Repeats', '8'],
+    ['Height', '14'],
+    ['Starts, up', '40'],
+    ['Looseness, %', '0'],
+  ])
+    await set(page, label, value)
   await coat(page, 'Gorse yellow', 4)
   await addStep(page, 'Resist', 'Wax')
   await band(page, 62, 72)
@@ -122,7 +147,13 @@ test('a glaze inlay through wax', async ({ page }) => {
   await addStep(page, 'Cut', 'Carve')
   await choose(page, 'Tool', 'wide loop')
   await motif(page, 'Line')
-  for (const [label, value] of [['Height', '10'], ['Starts, up', '40'], ['Line', '5'], ['Depth', '0.6']]) await set(page, label, value)
+  for (const [label, value] of [
+    ['Height', '10'],
+    ['Starts, up', '40'],
+    ['Line', '5'],
+    ['Depth', '0.6'],
+  ])
+    await set(page, label, value)
   await glaze(page, 'Amber', 2)
   await addStep(page, 'Resist', 'Swab beads')
   await addStep(page, 'Fire')
@@ -159,7 +190,13 @@ test('an inlaid fence between two glazes', async ({ page }) => {
   await addStep(page, 'Cut', 'Incise')
   await choose(page, 'Tool', 'wide loop')
   await motif(page, 'Line')
-  for (const [label, value] of [['Height', '10'], ['Starts, up', '45'], ['Line', '5'], ['Depth', '0.9']]) await set(page, label, value)
+  for (const [label, value] of [
+    ['Height', '10'],
+    ['Starts, up', '45'],
+    ['Line', '5'],
+    ['Depth', '0.9'],
+  ])
+    await set(page, label, value)
   await addStep(page, 'Dry')
   await choose(page, 'Dry it to', 'bone dry')
   await addStep(page, 'Fire')
@@ -173,7 +210,10 @@ test('an inlaid fence between two glazes', async ({ page }) => {
   await glaze(page, 'Amber', 2)
   await band(page, 50, 112)
   await expect(page.locator('[data-rule="glaze-over-the-fence"]')).toContainText('run together over the fence')
-  await page.locator('[data-rule="glaze-over-the-fence"]').getByRole('button', { name: 'Pick the glaze out of the lines' }).click()
+  await page
+    .locator('[data-rule="glaze-over-the-fence"]')
+    .getByRole('button', { name: 'Pick the glaze out of the lines' })
+    .click()
   await expect(page.locator('[data-rule="glaze-over-the-fence"]')).toHaveCount(0)
   await page.getByRole('button', { name: /: Pick out/ }).click()
   await addStep(page, 'Fire')

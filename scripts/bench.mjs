@@ -4,9 +4,20 @@ import { execFileSync } from 'node:child_process'
 import { existsSync, rmSync } from 'node:fs'
 
 for (const bench of ['skin', 'days', 'colours']) {
-  await build({ entryPoints: [`bench/${bench}.ts`], bundle: true, platform: 'node', format: 'esm', outfile: '.vernice/bench.mjs', logLevel: 'error' })
+  await build({
+    entryPoints: [`bench/${bench}.ts`],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    outfile: '.vernice/bench.mjs',
+    logLevel: 'error',
+  })
   execFileSync(process.execPath, ['.vernice/bench.mjs'], { stdio: 'inherit' })
 }
 rmSync('.vernice', { recursive: true, force: true })
-if (!existsSync('.next/BUILD_ID')) execFileSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { stdio: 'inherit', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } })
+if (!existsSync('.next/BUILD_ID'))
+  execFileSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  })
 execFileSync(process.execPath, ['bench/browser.mjs'], { stdio: 'inherit' })

@@ -16,7 +16,10 @@ if (!upToDate()) {
 }
 
 const port = await freePort(Number(process.env.PORT ?? 3000))
-const server = spawn(process.execPath, [...next, 'start', '-p', String(port)], { stdio: ['ignore', 'pipe', 'inherit'], env })
+const server = spawn(process.execPath, [...next, 'start', '-p', String(port)], {
+  stdio: ['ignore', 'pipe', 'inherit'],
+  env,
+})
 server.stdout.on('data', (text) => {
   if (String(text).includes('Ready')) console.log(`\nVernice is ready: http://localhost:${port}\n(Ctrl + C stops it.)`)
 })
@@ -27,7 +30,11 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 function upToDate() {
   if (!existsSync('.next/vernice-built') || !existsSync('.next/BUILD_ID')) return false
   const built = statSync('.next/vernice-built').mtimeMs
-  return ['package.json', 'next.config.ts'].every((f) => statSync(f).mtimeMs < built) && newest('src') < built && readFileSync('.next/BUILD_ID', 'utf8') !== ''
+  return (
+    ['package.json', 'next.config.ts'].every((f) => statSync(f).mtimeMs < built) &&
+    newest('src') < built &&
+    readFileSync('.next/BUILD_ID', 'utf8') !== ''
+  )
 }
 
 function newest(folder) {

@@ -9,6 +9,7 @@ const node = (...args) => run(process.execPath, args)
 if (!existsSync('node_modules/next')) run('npm', ['install', '--no-audit', '--no-fund'])
 if (!process.env.CHROMIUM && !existsSync('/usr/bin/chromium')) installChromium()
 run(process.execPath, ['scripts/copyFonts.mjs'])
+node('node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn')
 node('node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')
 node('node_modules/next/dist/bin/next', 'typegen')
 node('node_modules/typescript/bin/tsc', '--noEmit', '-p', 'tsconfig.json')
@@ -19,7 +20,10 @@ node('node_modules/@playwright/test/cli.js', 'test')
 
 function installChromium() {
   const asRoot = process.getuid?.() === 0 ? [] : ['sudo']
-  for (const args of [['apt-get', 'update', '-qq'], ['apt-get', 'install', '-y', '-qq', 'chromium']]) {
+  for (const args of [
+    ['apt-get', 'update', '-qq'],
+    ['apt-get', 'install', '-y', '-qq', 'chromium'],
+  ]) {
     const [command, ...rest] = [...asRoot, ...args]
     run(command, rest)
   }

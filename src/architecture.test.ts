@@ -22,7 +22,20 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
   'core/formats': ['core/colour', 'core/numeric', 'core/model', 'core/form', 'core/base'],
-  'core/usecases': ['core/quantities', 'core/numeric', 'core/formats', 'core/judge', 'core/schedule', 'core/skin', 'core/model', 'core/colour', 'core/clay', 'core/form', 'core/firing', 'core/base'],
+  'core/usecases': [
+    'core/quantities',
+    'core/numeric',
+    'core/formats',
+    'core/judge',
+    'core/schedule',
+    'core/skin',
+    'core/model',
+    'core/colour',
+    'core/clay',
+    'core/form',
+    'core/firing',
+    'core/base',
+  ],
   workers: ['core'],
   store: ['workers', 'core'],
   scene: ['core'],
@@ -30,7 +43,22 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   app: ['ui', 'core'],
 }
 
-const ONLY_IN: Readonly<Record<string, string>> = { idb: 'store', three: 'scene', react: 'ui app store', comlink: 'workers scene', 'pdf-lib': 'core/formats', '@dnd-kit/core': 'ui', svgpath: 'core/formats', 'ical-generator': 'core/formats', papaparse: 'core/formats', 'date-fns': 'core/schedule', '@date-fns/tz': 'core/schedule', recharts: 'ui', 'ml-matrix': 'core/numeric', 'fast-xml-parser': 'core/formats' }
+const ONLY_IN: Readonly<Record<string, string>> = {
+  idb: 'store',
+  three: 'scene',
+  react: 'ui app store',
+  comlink: 'workers scene',
+  'pdf-lib': 'core/formats',
+  '@dnd-kit/core': 'ui',
+  svgpath: 'core/formats',
+  'ical-generator': 'core/formats',
+  papaparse: 'core/formats',
+  'date-fns': 'core/schedule',
+  '@date-fns/tz': 'core/schedule',
+  recharts: 'ui',
+  'ml-matrix': 'core/numeric',
+  'fast-xml-parser': 'core/formats',
+}
 
 function filesIn(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
@@ -50,27 +78,52 @@ const imports = filesIn(ROOT).flatMap((file) =>
     file,
     part: partOf(file),
     target,
-    targetPart: target.startsWith('@/') ? partOf(path.join(ROOT, target.slice(2))) : target.startsWith('.') ? partOf(path.resolve(path.dirname(file), target)) : null,
+    targetPart: target.startsWith('@/')
+      ? partOf(path.join(ROOT, target.slice(2)))
+      : target.startsWith('.')
+        ? partOf(path.resolve(path.dirname(file), target))
+        : null,
   })),
 )
 
 describe('the picture of the code', () => {
   it('imports flow one way', () => {
-    const wrong = imports.filter(({ part, targetPart, target }) => targetPart && targetPart !== part && !target.endsWith('.css') && !(MAY_IMPORT[part] ?? []).some((allowed) => targetPart === allowed || targetPart.startsWith(`${allowed}/`)))
+    const wrong = imports.filter(
+      ({ part, targetPart, target }) =>
+        targetPart &&
+        targetPart !== part &&
+        !target.endsWith('.css') &&
+        !(MAY_IMPORT[part] ?? []).some((allowed) => targetPart === allowed || targetPart.startsWith(`${allowed}/`)),
+    )
     expect(wrong.map(({ file, target }) => `${path.relative(ROOT, file)} → ${target}`)).toEqual([])
   })
 
   it('each library is used in its own part only', () => {
-    const wrong = imports.filter(({ part, target }) => Object.entries(ONLY_IN).some(([library, parts]) => (target === library || target.startsWith(`${library}/`)) && !parts.split(' ').includes(part)))
+    const wrong = imports.filter(({ part, target }) =>
+      Object.entries(ONLY_IN).some(
+        ([library, parts]) =>
+          (target === library || target.startsWith(`${library}/`)) && !parts.split(' ').includes(part),
+      ),
+    )
     expect(wrong.map(({ file, target }) => `${path.relative(ROOT, file)} → ${target}`)).toEqual([])
   })
 
   it('the core has no clock, no screen and no unseeded chance', () => {
-    const impure = filesIn(path.join(ROOT, 'core')).filter((file) => /\bMath\.random\b|\bDate\.now\b|\bnew Date\(\)|\b(window|document|indexedDB|localStorage)\./.test(readFileSync(file, 'utf8')))
+    const impure = filesIn(path.join(ROOT, 'core')).filter((file) =>
+      /\bMath\.random\b|\bDate\.now\b|\bnew Date\(\)|\b(window|document|indexedDB|localStorage)\./.test(
+        readFileSync(file, 'utf8'),
+      ),
+    )
     expect(impure.map((file) => path.relative(ROOT, file))).toEqual([])
   })
 
   it('every part in the picture exists, and every part is in the picture', () => {
-    expect(new Set(filesIn(ROOT).map(partOf).filter((part) => !part.endsWith('.ts')))).toEqual(new Set(Object.keys(MAY_IMPORT)))
+    expect(
+      new Set(
+        filesIn(ROOT)
+          .map(partOf)
+          .filter((part) => !part.endsWith('.ts')),
+      ),
+    ).toEqual(new Set(Object.keys(MAY_IMPORT)))
   })
 })

@@ -8,6 +8,11 @@ declare module 'gltf-validator' {
 }
 
 declare module 'psychrolib' {
-  const psychrolib: { SI: number; SetUnitSystem(system: number): void; GetSatVapPres(celsius: number): number; GetHumRatioFromVapPres(pa: number, pressurePa: number): number }
+  const psychrolib: {
+    SI: number
+    SetUnitSystem(system: number): void
+    GetSatVapPres(celsius: number): number
+    GetHumRatioFromVapPres(pa: number, pressurePa: number): number
+  }
   export default psychrolib
 }

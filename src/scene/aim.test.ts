@@ -75,11 +75,20 @@ describe('the aim', () => {
 })
 
 describe('the skin’s texture', () => {
-  const rows = (from: number, to: number, value: number): SkinRows => ({ width: 8, height: 16, from, to, colour: new Uint8Array(32 * (to - from)).fill(value), relief: new Uint8Array(32 * (to - from)).fill(value + 1) })
+  const rows = (from: number, to: number, value: number): SkinRows => ({
+    width: 8,
+    height: 16,
+    from,
+    to,
+    colour: new Uint8Array(32 * (to - from)).fill(value),
+    relief: new Uint8Array(32 * (to - from)).fill(value + 1),
+  })
 
   it('takes the rows that changed in one piece, on the card and in what is kept of it, and leaves the others', () => {
     const patches: { height: number; at: number; value: number; colour: string }[] = []
-    const texture = new SkinTexture('colour', true, ({ image, colorSpace }, _onto, at) => patches.push({ height: image.height, at: at.y, value: (image.data as Uint8Array)[0], colour: colorSpace }))
+    const texture = new SkinTexture('colour', true, ({ image, colorSpace }, _onto, at) =>
+      patches.push({ height: image.height, at: at.y, value: (image.data as Uint8Array)[0], colour: colorSpace }),
+    )
     texture.take(rows(0, 16, 10))
     const first = texture.texture
     texture.uploaded()

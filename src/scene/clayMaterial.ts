@@ -89,6 +89,13 @@ export function clayMaterial(skin: DataTexture, relief: DataTexture): ShaderMate
   return new ShaderMaterial({
     vertexShader,
     fragmentShader,
-    uniforms: { skin: { value: skin }, relief: { value: relief }, otherSkin: { value: skin }, otherRelief: { value: relief }, splitX: { value: -1 }, grain: { value: 0.12 } },
+    uniforms: {
+      skin: { value: skin },
+      relief: { value: relief },
+      otherSkin: { value: skin },
+      otherRelief: { value: relief },
+      splitX: { value: -1 },
+      grain: { value: 0.12 },
+    },
   })
 }

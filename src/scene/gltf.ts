@@ -1,4 +1,12 @@
-import { BufferAttribute, BufferGeometry, CanvasTexture, Mesh, MeshStandardMaterial, RepeatWrapping, SRGBColorSpace } from 'three'
+import {
+  BufferAttribute,
+  BufferGeometry,
+  CanvasTexture,
+  Mesh,
+  MeshStandardMaterial,
+  RepeatWrapping,
+  SRGBColorSpace,
+} from 'three'
 import { GLTFExporter } from 'three/examples/jsm/exporters/GLTFExporter.js'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { SkinPicture } from '@/core/skin/picture'
@@ -15,7 +23,13 @@ const WIDTH = 2048
  */
 export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string): Promise<ArrayBuffer> {
   const geometry = new BufferGeometry()
-  geometry.setAttribute('position', new BufferAttribute(mesh.positions.map((mm) => mm / 1000), 3))
+  geometry.setAttribute(
+    'position',
+    new BufferAttribute(
+      mesh.positions.map((mm) => mm / 1000),
+      3,
+    ),
+  )
   geometry.setAttribute('normal', new BufferAttribute(unitNormals(mesh.normals), 3))
   geometry.setAttribute('uv', new BufferAttribute(mesh.uvs.slice(), 2))
   geometry.setIndex(new BufferAttribute(withoutSlivers(mesh), 1))
@@ -28,7 +42,13 @@ export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string): Pr
     out[i + 1] = Math.round(255 * (0.92 - 0.84 * (picture.colour[i + 3] / 255)))
     out[i + 2] = 0
   })
-  const material = new MeshStandardMaterial({ map: colour, roughnessMap: roughness, metalnessMap: roughness, roughness: 1, metalness: 1 })
+  const material = new MeshStandardMaterial({
+    map: colour,
+    roughnessMap: roughness,
+    metalnessMap: roughness,
+    roughness: 1,
+    metalness: 1,
+  })
   const object = new Mesh(geometry, material)
   object.name = name
   const glb = await new GLTFExporter().parseAsync(object, { binary: true, maxTextureSize: WIDTH })
@@ -62,7 +82,8 @@ function unitNormals(normals: Float32Array): Float32Array {
 
 /** Triangles without those that close to nothing on the axis. */
 function withoutSlivers({ indices, positions }: LatheMesh): Uint32Array {
-  const same = (a: number, b: number) => [0, 1, 2].every((c) => Math.abs(positions[3 * a + c] - positions[3 * b + c]) < 1e-6)
+  const same = (a: number, b: number) =>
+    [0, 1, 2].every((c) => Math.abs(positions[3 * a + c] - positions[3 * b + c]) < 1e-6)
   const kept: number[] = []
   for (let i = 0; i < indices.length; i += 3) {
     const [a, b, c] = [indices[i], indices[i + 1], indices[i + 2]]

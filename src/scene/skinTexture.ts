@@ -1,4 +1,13 @@
-import { DataTexture, LinearFilter, LinearMipmapLinearFilter, RepeatWrapping, RGBAFormat, SRGBColorSpace, UnsignedByteType, Vector2 } from 'three'
+import {
+  DataTexture,
+  LinearFilter,
+  LinearMipmapLinearFilter,
+  RepeatWrapping,
+  RGBAFormat,
+  SRGBColorSpace,
+  UnsignedByteType,
+  Vector2,
+} from 'three'
 import type { SkinRows } from '@/core/skin/picture'
 
 /** Puts a texture on another that the graphics card has, its first row at a place. */

@@ -49,7 +49,12 @@ export class WheelDrawing {
     this.renderer.setClearColor(0x000000, 0)
     const patch: Patching = (rows, onto, at) => this.renderer.copyTextureToTexture(rows, onto, null, at)
     const texture = (which: 'colour' | 'relief') => new SkinTexture(which, slow, patch)
-    this.textures = { skin: texture('colour'), relief: texture('relief'), otherSkin: texture('colour'), otherRelief: texture('relief') }
+    this.textures = {
+      skin: texture('colour'),
+      relief: texture('relief'),
+      otherSkin: texture('colour'),
+      otherRelief: texture('relief'),
+    }
     this.clay = new Mesh(undefined, clayMaterial(this.textures.skin.texture, this.textures.relief.texture))
     this.clay.visible = false
     this.aim.piece.add(this.clay)
@@ -64,7 +69,8 @@ export class WheelDrawing {
   /** Takes skins from a port as they come. */
   listen(port: MessagePort): void {
     this.port = port
-    port.onmessage = ({ data }: MessageEvent<ArrivingSkin>) => (data.channel === 'main' ? this.setSkin(data.rows) : this.setOther(data.rows))
+    port.onmessage = ({ data }: MessageEvent<ArrivingSkin>) =>
+      data.channel === 'main' ? this.setSkin(data.rows) : this.setOther(data.rows)
   }
 
   setForm(mesh: LatheMesh, footRadius: number): void {
@@ -126,7 +132,15 @@ export class WheelDrawing {
     for (const view of views) {
       this.aim.view = view
       this.render()
-      pictures.push(createImageBitmap(this.canvas, Math.round((this.canvas.width - side) / 2), Math.round((this.canvas.height - side) / 2), side, side))
+      pictures.push(
+        createImageBitmap(
+          this.canvas,
+          Math.round((this.canvas.width - side) / 2),
+          Math.round((this.canvas.height - side) / 2),
+          side,
+          side,
+        ),
+      )
     }
     this.aim.view = kept
     this.renderer.setPixelRatio(this.ratio)
@@ -140,7 +154,9 @@ export class WheelDrawing {
   png(): Promise<Blob | null> {
     this.render()
     const { canvas } = this
-    return 'convertToBlob' in canvas ? canvas.convertToBlob({ type: 'image/png' }) : new Promise((resolve) => canvas.toBlob(resolve, 'image/png'))
+    return 'convertToBlob' in canvas
+      ? canvas.convertToBlob({ type: 'image/png' })
+      : new Promise((resolve) => canvas.toBlob(resolve, 'image/png'))
   }
 
   dispose(): void {
@@ -196,7 +212,8 @@ export class WheelDrawing {
     const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
     if (!fence) return
     gl.flush()
-    while (!this.disposed && gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.UNSIGNALED) await new Promise((resolve) => setTimeout(resolve, 1))
+    while (!this.disposed && gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.UNSIGNALED)
+      await new Promise((resolve) => setTimeout(resolve, 1))
     gl.deleteSync(fence)
     if (!this.disposed) drawn(skins, 'done')
   }

@@ -6,7 +6,10 @@ export function wheelHead(formRadius: number, footRadius: number): Mesh[] {
   const top = new Mesh(new CircleGeometry(radius, 72), wheelMaterial(footRadius, radius))
   top.rotation.x = -Math.PI / 2
   top.position.y = -0.4
-  const rim = new Mesh(new CylinderGeometry(radius, radius * 0.985, 9, 72, 1, true), new MeshBasicMaterial({ color: 0x85857f }))
+  const rim = new Mesh(
+    new CylinderGeometry(radius, radius * 0.985, 9, 72, 1, true),
+    new MeshBasicMaterial({ color: 0x85857f }),
+  )
   rim.position.y = -4.9
   return [top, rim]
 }

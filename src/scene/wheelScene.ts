@@ -66,7 +66,10 @@ export class WheelScene {
   /** The piece from several sides on one sheet, as PNG. */
   async sheet(views: readonly { readonly view: WheelView; readonly word: string }[]): Promise<Blob | null> {
     const side = Math.round(Math.min(this.aim.size.width, this.aim.size.height))
-    const pictures = await this.drawing.sides(views.map(({ view }) => view), side)
+    const pictures = await this.drawing.sides(
+      views.map(({ view }) => view),
+      side,
+    )
     const sheet = document.createElement('canvas')
     sheet.width = side * Math.min(4, views.length)
     sheet.height = (side + 28) * Math.ceil(views.length / 4)
@@ -87,6 +90,8 @@ export class WheelScene {
   }
 
   dispose(): void {
-    void Promise.resolve(this.drawing.dispose()).then(() => releaseProxy in this.drawing && this.drawing[releaseProxy]())
+    void Promise.resolve(this.drawing.dispose()).then(
+      () => releaseProxy in this.drawing && this.drawing[releaseProxy](),
+    )
   }
 }

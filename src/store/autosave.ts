@@ -21,7 +21,11 @@ export async function startAutosave(demo: boolean): Promise<void> {
     useStudio.setState({ status: 'refused', notice: { kind: 'problem', text: sentence(loaded.issue) } })
     return
   }
-  useStudio.setState(loaded ? { status: 'ready', ...loaded.value, savedAt: new Date() } : { status: 'ready', studio: demo ? demoNow() : freshStudio() })
+  useStudio.setState(
+    loaded
+      ? { status: 'ready', ...loaded.value, savedAt: new Date() }
+      : { status: 'ready', studio: demo ? demoNow() : freshStudio() },
+  )
   if (!loaded) await saveNow()
   useStudio.subscribe((state, before) => {
     if (state.studio !== before.studio && state.save === 'saving') schedule()
@@ -57,7 +61,11 @@ async function saveOnce(): Promise<void> {
     if (keys.length) channel?.postMessage({ saved: keys })
     const later = useStudio.getState()
     const settled = later.studio === studio
-    useStudio.setState({ pending: later.pending.slice(pending.length), save: settled ? 'saved' : 'saving', savedAt: new Date() })
+    useStudio.setState({
+      pending: later.pending.slice(pending.length),
+      save: settled ? 'saved' : 'saving',
+      savedAt: new Date(),
+    })
   } catch (error) {
     useStudio.setState({ save: 'failed' })
     tell('problem', sentence({ code: 'storage-failed', detail: error instanceof Error ? error.name : 'unknown' }))
@@ -74,7 +82,11 @@ async function rebase(): Promise<void> {
     if (applied.ok) studio = applied.value.studio
     return applied.ok
   })
-  if (kept.length < pending.length) tell('problem', `Another tab changed the same thing: ${pending.length - kept.length} of your last changes no longer apply.`)
+  if (kept.length < pending.length)
+    tell(
+      'problem',
+      `Another tab changed the same thing: ${pending.length - kept.length} of your last changes no longer apply.`,
+    )
   useStudio.setState({ studio, pending: kept, save: 'saving' })
   if (kept.length) schedule()
 }
@@ -85,7 +97,14 @@ async function adopt(news: string): Promise<boolean> {
     if (loaded) tell('problem', sentence(loaded.issue))
     return false
   }
-  useStudio.setState({ studio: loaded.value.studio, past: loaded.value.past, future: loaded.value.future, pending: [], save: 'saved', savedAt: new Date() })
+  useStudio.setState({
+    studio: loaded.value.studio,
+    past: loaded.value.past,
+    future: loaded.value.future,
+    pending: [],
+    save: 'saved',
+    savedAt: new Date(),
+  })
   tell('news', news)
   return true
 }

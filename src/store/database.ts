@@ -13,7 +13,10 @@ interface VerniceDatabase extends DBSchema {
   records: { key: string; value: StoredRecord }
   history: { key: string; value: { past: Diff[]; future: Diff[] } }
   originals: { key: string; value: StoredRecord }
-  thumbnails: { key: string; value: { readonly width: number; readonly height: number; readonly pixels: Uint8ClampedArray<ArrayBuffer> } }
+  thumbnails: {
+    key: string
+    value: { readonly width: number; readonly height: number; readonly pixels: Uint8ClampedArray<ArrayBuffer> }
+  }
 }
 
 export type Database = IDBPDatabase<VerniceDatabase>

@@ -30,7 +30,8 @@ export function useNow(): number {
 }
 
 /** An instant as documents keep it. */
-export const instantNow = (): string => new Date(Math.floor(Date.now() / 1000) * 1000).toISOString().replace(/\.\d+Z$/, 'Z')
+export const instantNow = (): string =>
+  new Date(Math.floor(Date.now() / 1000) * 1000).toISOString().replace(/\.\d+Z$/, 'Z')
 
 const FIVE_MINUTES = 5 * MINUTE
 
@@ -39,21 +40,38 @@ export function useDrying(piece: Piece, studio: Studio): { drying: PieceDrying |
   const now = useNow()
   const room = roomOf(studio, piece)
   const key = JSON.stringify([piece.form, piece.making, piece.bodyId, room, Math.floor(now / FIVE_MINUTES)])
-  const { value, busy } = useAsked(key, async () => {
-    const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], room, now)
-    return answer.ok ? answer.value : null
-  }, null as PieceDrying | null)
+  const { value, busy } = useAsked(
+    key,
+    async () => {
+      const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], room, now)
+      return answer.ok ? answer.value : null
+    },
+    null as PieceDrying | null,
+  )
   return { drying: piece.making.madeAt ? value : null, busy }
 }
 
 /** What of a studio decides how its pieces dry. */
-const dryingKey = (studio: Studio) => JSON.stringify([studio.rooms, Object.values(studio.pieces).map((p) => [p.id, p.form, p.making, p.bodyId, p.steps.some((s) => s.act === 'fire' && s.done)])])
+const dryingKey = (studio: Studio) =>
+  JSON.stringify([
+    studio.rooms,
+    Object.values(studio.pieces).map((p) => [
+      p.id,
+      p.form,
+      p.making,
+      p.bodyId,
+      p.steps.some((s) => s.act === 'fire' && s.done),
+    ]),
+  ])
 
 /** How every piece dries that is made and not fired, by id; filled in one piece after another. */
 export function useAllDrying(studio: Studio): { drying: Readonly<Record<string, PieceDrying>>; busy: boolean } {
   const now = useNow()
   const key = `${dryingKey(studio)}|${Math.floor(now / FIVE_MINUTES)}`
-  const [state, setState] = useState<{ key: string; drying: Readonly<Record<string, PieceDrying>> }>({ key: '', drying: {} })
+  const [state, setState] = useState<{ key: string; drying: Readonly<Record<string, PieceDrying>> }>({
+    key: '',
+    drying: {},
+  })
   useEffect(() => {
     let alive = true
     void (async () => {
@@ -80,13 +98,23 @@ export function useAllDrying(studio: Studio): { drying: Readonly<Record<string, 
 /** What can still be done with a piece whose moment is past. */
 export function useRescues(piece: Piece, studio: Studio, lost: boolean): readonly Rescue[] {
   const now = useNow()
-  const key = lost ? JSON.stringify([piece.id, piece.steps, piece.making, studio.rooms, Math.floor(now / FIVE_MINUTES)]) : ''
+  const key = lost
+    ? JSON.stringify([piece.id, piece.steps, piece.making, studio.rooms, Math.floor(now / FIVE_MINUTES)])
+    : ''
   return useAsked(key, async () => (lost ? await daysWorker().rescues(piece, studio, now) : []), [] as Rescue[]).value
 }
 
 /** The planned days through the full solver. */
-export function useReplay(studio: Studio, fromMs: number, toMs: number): { visits: readonly Replayed[]; courses: readonly PlannedCourse[]; busy: boolean } {
-  const { value, busy } = useAsked(`${dryingKey(studio)}|${JSON.stringify([studio.schedule, studio.calendar.firings, fromMs, toMs])}`, async () => await daysWorker().replay(studio, fromMs, toMs), { visits: [], courses: [] } as { visits: Replayed[]; courses: PlannedCourse[] })
+export function useReplay(
+  studio: Studio,
+  fromMs: number,
+  toMs: number,
+): { visits: readonly Replayed[]; courses: readonly PlannedCourse[]; busy: boolean } {
+  const { value, busy } = useAsked(
+    `${dryingKey(studio)}|${JSON.stringify([studio.schedule, studio.calendar.firings, fromMs, toMs])}`,
+    async () => await daysWorker().replay(studio, fromMs, toMs),
+    { visits: [], courses: [] } as { visits: Replayed[]; courses: PlannedCourse[] },
+  )
   return { ...value, busy }
 }
 
@@ -190,11 +218,30 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
   if (!noted.ok) return tell('problem', sentence(noted.issue))
   const room = roomOf(studio, piece)
   const { factor, sightings } = await daysWorker().calibrate(noted.value.studio, room)
-  const set: Command = { type: 'room.set', room: { ...room, factor: { ln: Number(factor.ln.toFixed(4)), sigma: Number(factor.sigma.toFixed(4)) } } }
-  if (run({ type: 'batch', label: entry.kind === 'weight' ? 'enter a weight' : 'say how dry it is', commands: [log, set] })) return
-  const others = Object.values(studio.pieces).filter((other) => other.id !== piece.id && roomOf(studio, other).id === room.id && other.making.madeAt && !other.steps.some((s) => s.act === 'fire' && s.done)).length
+  const set: Command = {
+    type: 'room.set',
+    room: { ...room, factor: { ln: Number(factor.ln.toFixed(4)), sigma: Number(factor.sigma.toFixed(4)) } },
+  }
+  if (
+    run({
+      type: 'batch',
+      label: entry.kind === 'weight' ? 'enter a weight' : 'say how dry it is',
+      commands: [log, set],
+    })
+  )
+    return
+  const others = Object.values(studio.pieces).filter(
+    (other) =>
+      other.id !== piece.id &&
+      roomOf(studio, other).id === room.id &&
+      other.making.madeAt &&
+      !other.steps.some((s) => s.act === 'fire' && s.done),
+  ).length
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
-  tell('news', `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), give or take ${Math.round(factor.sigma * 100)} %, from ${sightings} ${sightings === 1 ? 'sighting' : 'sightings'}. ${others} other ${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`)
+  tell(
+    'news',
+    `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), give or take ${Math.round(factor.sigma * 100)} %, from ${sightings} ${sightings === 1 ? 'sighting' : 'sightings'}. ${others} other ${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`,
+  )
 }
 
 /** Hands the planned days over as a calendar file. */

@@ -14,7 +14,11 @@ import { database } from './autosave'
 import { seedFromText } from '@/core/base/random'
 
 /** Runs the newest of a row of requests: one at a time, and what was superseded while waiting is dropped. */
-function useLatest<Request, Answer>(request: Request, key: string, ask: (request: Request) => Promise<Answer>): { answer: Answer | null; busy: boolean } {
+function useLatest<Request, Answer>(
+  request: Request,
+  key: string,
+  ask: (request: Request) => Promise<Answer>,
+): { answer: Answer | null; busy: boolean } {
   const [state, setState] = useState<{ answer: Answer | null; key: string }>({ answer: null, key: '' })
   const running = useRef(false)
   const mounted = useRef(true)
@@ -31,7 +35,7 @@ function useLatest<Request, Answer>(request: Request, key: string, ask: (request
     running.current = true
     void (async () => {
       try {
-        for (let done = ''; mounted.current && done !== wanted.current.key; ) {
+        for (let done = ''; mounted.current && done !== wanted.current.key;) {
           const now = wanted.current
           const answer = await ask(now.request)
           done = now.key
@@ -67,9 +71,26 @@ export interface Moment {
 }
 
 /** What is read off the skin of a piece at a moment. The worker paints it and sends it to the form that is drawn. */
-export function useSkin(piece: Piece, studio: Studio, moment: Moment, channel: Channel | null = 'main'): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
-  const key = [identity(piece.steps), JSON.stringify(piece.form), piece.bodyId, identity(studio.bodies), identity(studio.media), moment.afterStep, moment.kind, moment.light, channel].join('|')
-  const { answer, busy } = useLatest({ piece, studio, ...moment }, key, async ({ studio: within, ...request }) => (channel === null ? null : await skinWorkerIn(within).view(request, channel)))
+export function useSkin(
+  piece: Piece,
+  studio: Studio,
+  moment: Moment,
+  channel: Channel | null = 'main',
+): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
+  const key = [
+    identity(piece.steps),
+    JSON.stringify(piece.form),
+    piece.bodyId,
+    identity(studio.bodies),
+    identity(studio.media),
+    moment.afterStep,
+    moment.kind,
+    moment.light,
+    channel,
+  ].join('|')
+  const { answer, busy } = useLatest({ piece, studio, ...moment }, key, async ({ studio: within, ...request }) =>
+    channel === null ? null : await skinWorkerIn(within).view(request, channel),
+  )
   return { skin: answer?.ok ? answer.value : null, problem: answer && !answer.ok ? sentence(answer.issue) : null, busy }
 }
 
@@ -78,7 +99,10 @@ export function useFlatSkin(skin: SkinAnswer | null): ImageData | null {
   const [pixels, setPixels] = useState<ImageData | null>(null)
   useEffect(() => {
     let alive = true
-    if (skin) void skinWorker().flat().then((answer) => alive && answer && setPixels(new ImageData(answer.pixels, answer.width, answer.height)))
+    if (skin)
+      void skinWorker()
+        .flat()
+        .then((answer) => alive && answer && setPixels(new ImageData(answer.pixels, answer.width, answer.height)))
     return () => {
       alive = false
     }
@@ -89,12 +113,20 @@ export function useFlatSkin(skin: SkinAnswer | null): ImageData | null {
 /** The findings on a piece, from the worker. */
 export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null; busy: boolean } {
   const key = [identity(piece), identity(studio.bodies), identity(studio.media), identity(studio.ways)].join('|')
-  const { answer, busy } = useLatest({ piece, studio }, key, async (request) => await skinWorkerIn(request.studio).judge(request.piece))
+  const { answer, busy } = useLatest(
+    { piece, studio },
+    key,
+    async (request) => await skinWorkerIn(request.studio).judge(request.piece),
+  )
   return { findings: answer?.ok ? answer.value.findings : answer ? [] : null, busy }
 }
 
 /** A studio with one piece only: what a worker needs to judge it. */
-export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({ ...studio, pieces: { [piece.id]: piece }, order: [piece.id] })
+export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({
+  ...studio,
+  pieces: { [piece.id]: piece },
+  order: [piece.id],
+})
 
 /** How a form is best seen in a small picture. */
 export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: decoratedSide(piece) === 'inside' ? 0.85 : 0.3 })
@@ -102,7 +134,13 @@ export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: decoratedSide(p
 /** The small fired picture of a piece, kept in the browser until the piece changes. */
 export function useThumbnail(piece: Piece, studio: Studio, size: number): { pixels: ImageData | null } {
   const [pixels, setPixels] = useState<ImageData | null>(null)
-  const text = JSON.stringify([piece.form, piece.bodyId, piece.steps.map(({ done: _done, ...step }) => step), studio.bodies[piece.bodyId], size])
+  const text = JSON.stringify([
+    piece.form,
+    piece.bodyId,
+    piece.steps.map(({ done: _done, ...step }) => step),
+    studio.bodies[piece.bodyId],
+    size,
+  ])
   useEffect(() => {
     let alive = true
     const key = `3:${piece.id}:${seedFromText(text)}:${text.length}`
@@ -111,7 +149,14 @@ export function useThumbnail(piece: Piece, studio: Studio, size: number): { pixe
       let picture = known
       if (!picture) {
         const answer = await thumbnailWorker().picture(
-          { piece, bodies: studio.bodies, media: studio.media, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' },
+          {
+            piece,
+            bodies: studio.bodies,
+            media: studio.media,
+            afterStep: piece.steps.length - 1,
+            kind: 'firedWhole',
+            light: 'daylight',
+          },
           restingView(piece),
           size,
           size,

@@ -4,8 +4,18 @@ import type { Piece } from '@/core/model/piece'
 import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/room'
 import { tell } from './studioStore'
 
-const recordSchema = z.object({ format: z.literal('vernice.room-record'), version: z.literal(1), simulated: z.boolean(), readings: z.array(roomReadingSchema).max(5000) })
-const weightSchema = z.object({ format: z.literal('vernice.weight'), version: z.literal(1), simulated: z.boolean(), grams: z.number().positive() })
+const recordSchema = z.object({
+  format: z.literal('vernice.room-record'),
+  version: z.literal(1),
+  simulated: z.boolean(),
+  readings: z.array(roomReadingSchema).max(5000),
+})
+const weightSchema = z.object({
+  format: z.literal('vernice.weight'),
+  version: z.literal(1),
+  simulated: z.boolean(),
+  grams: z.number().positive(),
+})
 
 async function asked<T>(what: string, request: () => Promise<Response>, schema: z.ZodType<T>): Promise<T | null> {
   try {
@@ -17,7 +27,10 @@ async function asked<T>(what: string, request: () => Promise<Response>, schema: 
     }
     return schema.parse(body)
   } catch (error) {
-    tell('problem', `The ${what} does not answer (${error instanceof Error ? error.name : 'unknown'}); type the figures instead.`)
+    tell(
+      'problem',
+      `The ${what} does not answer (${error instanceof Error ? error.name : 'unknown'}); type the figures instead.`,
+    )
     return null
   }
 }
@@ -25,12 +38,26 @@ async function asked<T>(what: string, request: () => Promise<Response>, schema: 
 /** Two weeks of readings of the room sensor, up to now. */
 export async function readRoomSensor(room: Room, seed: number): Promise<RoomReading[] | null> {
   const now = Date.now()
-  const query = new URLSearchParams({ seed: String(seed), celsius: String(room.celsius), humidity: String(room.humidity), from: new Date(now - 14 * 86_400_000).toISOString(), to: new Date(now).toISOString() })
+  const query = new URLSearchParams({
+    seed: String(seed),
+    celsius: String(room.celsius),
+    humidity: String(room.humidity),
+    from: new Date(now - 14 * 86_400_000).toISOString(),
+    to: new Date(now).toISOString(),
+  })
   return (await asked('room sensor', () => fetch(`/api/devices/room-sensor?${query}`), recordSchema))?.readings ?? null
 }
 
 /** What the bench scale shows for a piece now, g. */
 export async function readBenchScale(piece: Piece, body: Body, room: Room): Promise<number | null> {
-  const answer = await asked('bench scale', () => fetch('/api/devices/bench-scale', { method: 'POST', body: JSON.stringify({ piece, body, room, at: new Date().toISOString() }) }), weightSchema)
+  const answer = await asked(
+    'bench scale',
+    () =>
+      fetch('/api/devices/bench-scale', {
+        method: 'POST',
+        body: JSON.stringify({ piece, body, room, at: new Date().toISOString() }),
+      }),
+    weightSchema,
+  )
   return answer?.grams ?? null
 }

@@ -10,4 +10,11 @@ export function download(name: string, content: Blob): void {
 
 /** A file name from a title: plain letters, digits and hyphens. */
 export const fileName = (title: string, ending: string): string =>
-  `${title.normalize('NFKD').replace(/[^\w\s-]/g, '').trim().toLowerCase().replace(/\s+/g, '-') || 'vernice'}.${ending}`
+  `${
+    title
+      .normalize('NFKD')
+      .replace(/[^\w\s-]/g, '')
+      .trim()
+      .toLowerCase()
+      .replace(/\s+/g, '-') || 'vernice'
+  }.${ending}`

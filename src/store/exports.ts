@@ -19,12 +19,18 @@ export async function exportCard(piece: Piece, studio: Studio): Promise<void> {
     const bytes = await cardWorker().benchCard(piece, withoutOthers(studio, piece), { regular, bold })
     download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
-    tell('problem', `The bench card could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
+    tell(
+      'problem',
+      `The bench card could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`,
+    )
   }
 }
 
 /** Starts the large picture of the skin; returns what cancels it. `onDone` gets nothing when it failed or was cancelled. */
-export function startBigPicture(request: ViewRequest, { onProgress, onDone }: { onProgress: (share: number) => void; onDone: (blob: Blob | null) => void }): () => void {
+export function startBigPicture(
+  request: ViewRequest,
+  { onProgress, onDone }: { onProgress: (share: number) => void; onDone: (blob: Blob | null) => void },
+): () => void {
   const { remote, end } = bigPictureWorker()
   let over = false
   const finish = (blob: Blob | null) => {
@@ -34,7 +40,10 @@ export function startBigPicture(request: ViewRequest, { onProgress, onDone }: { 
     onDone(blob)
   }
   remote.picture(request, reporting(onProgress)).then(finish, (error: unknown) => {
-    tell('problem', `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`)
+    tell(
+      'problem',
+      `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`,
+    )
     finish(null)
   })
   return () => {

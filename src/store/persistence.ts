@@ -37,7 +37,11 @@ export class Persistence {
   }
 
   /** Saves what changed since the last save or load, in one transaction; refuses when another tab saved one of the same records. */
-  async save(studio: Studio, past: readonly Diff[], future: readonly Diff[]): Promise<{ outcome: SaveOutcome; keys: string[] }> {
+  async save(
+    studio: Studio,
+    past: readonly Diff[],
+    future: readonly Diff[],
+  ): Promise<{ outcome: SaveOutcome; keys: string[] }> {
     const parts = partsOf(studio)
     const keys = this.saved ? changedKeys(this.saved, studio) : [...parts.keys()]
     const transaction = this.database.transaction(['records', 'history'], 'readwrite')

@@ -19,7 +19,8 @@ export function changedKeys(before: Studio, after: Studio): string[] {
   const { pieces: oldPieces, ...oldHead } = before
   const { pieces: newPieces, ...newHead } = after
   const keys: string[] = []
-  if ((Object.keys(newHead) as (keyof typeof newHead)[]).some((key) => newHead[key] !== oldHead[key])) keys.push(HEAD_KEY)
+  if ((Object.keys(newHead) as (keyof typeof newHead)[]).some((key) => newHead[key] !== oldHead[key]))
+    keys.push(HEAD_KEY)
   for (const id of new Set([...Object.keys(oldPieces), ...Object.keys(newPieces)])) {
     if (oldPieces[id] !== newPieces[id]) keys.push(pieceKey(id))
   }
@@ -39,7 +40,12 @@ export function studioFrom(records: readonly StoredRecord[]): Result<{ studio: S
     const parsed = record.key === HEAD_KEY ? headSchema.safeParse(value) : pieceSchema.safeParse(value)
     if (!parsed.success) {
       const first = parsed.error.issues[0]
-      return fail({ code: 'bad-value', path: `${record.key}.${first.path.join('.')}`, actual: 'damaged', expected: first.message })
+      return fail({
+        code: 'bad-value',
+        path: `${record.key}.${first.path.join('.')}`,
+        actual: 'damaged',
+        expected: first.message,
+      })
     }
     if (record.key === HEAD_KEY) head = parsed.data as Omit<Studio, 'pieces'>
     else {

@@ -36,9 +36,13 @@ describe('records', () => {
   it('only what an edit touched counts as changed', () => {
     const studio = demoStudio()
     expect(changedKeys(studio, studio)).toEqual([])
-    expect(changedKeys(studio, edited(studio, { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } }).studio)).toEqual([pieceKey('reed-jugs')])
+    expect(
+      changedKeys(studio, edited(studio, { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } }).studio),
+    ).toEqual([pieceKey('reed-jugs')])
     expect(changedKeys(studio, edited(studio, { type: 'studio.rename', name: 'B' }).studio)).toEqual([HEAD_KEY])
-    expect(changedKeys(studio, edited(studio, { type: 'piece.remove', pieceId: 'dotted-jar' }).studio).sort()).toEqual([pieceKey('dotted-jar'), HEAD_KEY].sort())
+    expect(changedKeys(studio, edited(studio, { type: 'piece.remove', pieceId: 'dotted-jar' }).studio).sort()).toEqual(
+      [pieceKey('dotted-jar'), HEAD_KEY].sort(),
+    )
   })
 })
 
@@ -71,11 +75,19 @@ describe('persistence', () => {
     const seen = await b.load()
     if (!seen?.ok) throw new Error('nothing was loaded')
     await a.save(edited(studio, { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } }).studio, [], [])
-    const stale = edited(seen.value.studio, { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 2 } }).studio
+    const stale = edited(seen.value.studio, {
+      type: 'piece.change',
+      pieceId: 'reed-jugs',
+      changes: { count: 2 },
+    }).studio
     expect((await b.save(stale, [], [])).outcome).toBe('overtaken')
     const now = await b.load()
     expect(now?.ok && now.value.studio.pieces['reed-jugs'].count).toBe(9)
-    const other = edited(now?.ok ? now.value.studio : studio, { type: 'piece.change', pieceId: 'reed-jugs', changes: { name: 'Nine jugs' } }).studio
+    const other = edited(now?.ok ? now.value.studio : studio, {
+      type: 'piece.change',
+      pieceId: 'reed-jugs',
+      changes: { name: 'Nine jugs' },
+    }).studio
     expect((await b.save(other, [], [])).outcome).toBe('saved')
   })
 
@@ -86,7 +98,15 @@ describe('persistence', () => {
     const seen = await b.load()
     if (!seen?.ok) throw new Error('nothing was loaded')
     await a.save(edited(studio, { type: 'studio.rename', name: 'First' }).studio, [], [])
-    expect((await b.save(edited(seen.value.studio, { type: 'piece.change', pieceId: 'dotted-jar', changes: { count: 5 } }).studio, [], [])).outcome).toBe('saved')
+    expect(
+      (
+        await b.save(
+          edited(seen.value.studio, { type: 'piece.change', pieceId: 'dotted-jar', changes: { count: 5 } }).studio,
+          [],
+          [],
+        )
+      ).outcome,
+    ).toBe('saved')
   })
 
   it('refuses records of a newer Vernice and leaves them be', async () => {
@@ -134,7 +154,11 @@ describe('the store', () => {
     expect(useStudio.getState().past).toEqual([])
   })
 
-  it.each([['Reed jugs', 'pdf', 'reed-jugs.pdf'], ['Džbánek / 2', 'png', 'dzbanek-2.png'], ['??', 'json', 'vernice.json']])('names a file after “%s”', (title, ending, wanted) => {
+  it.each([
+    ['Reed jugs', 'pdf', 'reed-jugs.pdf'],
+    ['Džbánek / 2', 'png', 'dzbanek-2.png'],
+    ['??', 'json', 'vernice.json'],
+  ])('names a file after “%s”', (title, ending, wanted) => {
     expect(fileName(title, ending)).toBe(wanted)
   })
 })

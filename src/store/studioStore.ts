@@ -61,7 +61,12 @@ export function undo(): void {
   const { studio, past, future } = useStudio.getState()
   const diff = past[past.length - 1]
   if (!diff) return
-  useStudio.setState({ studio: applyDiff(studio, diff.inverse), past: past.slice(0, -1), future: [...future, diff], save: 'saving' })
+  useStudio.setState({
+    studio: applyDiff(studio, diff.inverse),
+    past: past.slice(0, -1),
+    future: [...future, diff],
+    save: 'saving',
+  })
 }
 
 /** Does the last edit that was taken back again. */
@@ -69,7 +74,12 @@ export function redo(): void {
   const { studio, past, future } = useStudio.getState()
   const diff = future[future.length - 1]
   if (!diff) return
-  useStudio.setState({ studio: applyDiff(studio, diff.forward), past: [...past, diff], future: future.slice(0, -1), save: 'saving' })
+  useStudio.setState({
+    studio: applyDiff(studio, diff.forward),
+    past: [...past, diff],
+    future: future.slice(0, -1),
+    save: 'saving',
+  })
 }
 
 export const tell = (kind: Notice['kind'], text: string): void => useStudio.setState({ notice: { kind, text } })

@@ -15,7 +15,9 @@ const api = {
   /** The bench card of a piece as PDF bytes. */
   async benchCard(piece: Piece, studio: Studio, fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
     const findings = judge(piece, studio)
-    const bytes = new Uint8Array(await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts))
+    const bytes = new Uint8Array(
+      await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts),
+    )
     return transfer(bytes, [bytes.buffer])
   },
 }

@@ -13,26 +13,40 @@ function once<T>(start: () => T): () => T {
 }
 
 /** The workers, each started when it is first needed. */
-export const skinWorker = once((): Remote<SkinWorker> => wrap(new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module' })))
+export const skinWorker = once((): Remote<SkinWorker> =>
+  wrap(new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module' })),
+)
 
 let told: Studio | null = null
 
 /** The skin worker, told first what of a studio has changed beside its pieces: to copy all materials with each edit takes 20 ms. */
 export function skinWorkerIn(studio: Studio): Remote<SkinWorker> {
   const before = told
-  const changed = !before || (Object.keys(studio) as (keyof Studio)[]).some((key) => key !== 'pieces' && key !== 'order' && studio[key] !== before[key])
+  const changed =
+    !before ||
+    (Object.keys(studio) as (keyof Studio)[]).some(
+      (key) => key !== 'pieces' && key !== 'order' && studio[key] !== before[key],
+    )
   told = studio
   if (changed) void skinWorker().work({ ...studio, pieces: {}, order: [] })
   return skinWorker()
 }
 
-export const thumbnailWorker = once((): Remote<ThumbnailWorker> => wrap(new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' })))
+export const thumbnailWorker = once((): Remote<ThumbnailWorker> =>
+  wrap(new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' })),
+)
 
-export const cardWorker = once((): Remote<CardWorker> => wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })))
+export const cardWorker = once((): Remote<CardWorker> =>
+  wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })),
+)
 
-export const daysWorker = once((): Remote<DaysWorker> => wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })))
+export const daysWorker = once((): Remote<DaysWorker> =>
+  wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })),
+)
 
-export const coloursWorker = once((): Remote<ColoursWorker> => wrap(new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' })))
+export const coloursWorker = once((): Remote<ColoursWorker> =>
+  wrap(new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' })),
+)
 
 /** A port from which the skins of a piece come, one after another, and what ends it. */
 export function skinsOf(pieceId: string): { port: MessagePort; end: () => void } {

@@ -10,11 +10,16 @@ export type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 
 const api = {
   /** The ladder of a medium, by itself or beside a glaze. */
-  ladder: (mediumId: string, materials: Materials, besideId: string | null): LadderRow[] => (materials.media[mediumId] ? ladderOf(materials.media[mediumId], materials, besideId ? (materials.media[besideId] ?? null) : null) : []),
+  ladder: (mediumId: string, materials: Materials, besideId: string | null): LadderRow[] =>
+    materials.media[mediumId]
+      ? ladderOf(materials.media[mediumId], materials, besideId ? (materials.media[besideId] ?? null) : null)
+      : [],
   /** What measured tiles change. */
-  refit: (studio: Studio, tileIds: readonly string[], progress: (share: number) => void): Refit => refit(studio, tileIds, progress),
+  refit: (studio: Studio, tileIds: readonly string[], progress: (share: number) => void): Refit =>
+    refit(studio, tileIds, progress),
   /** Recipes for a colour. */
-  match: (studio: Studio, wanted: Wanted, progress: (share: number) => void): Matched => recipesFor(studio, wanted, progress),
+  match: (studio: Studio, wanted: Wanted, progress: (share: number) => void): Matched =>
+    recipesFor(studio, wanted, progress),
   /** Tiles that answer a question. */
   propose: (studio: Studio, question: Question): ProposedTile[] => proposeTiles(studio, question),
 }

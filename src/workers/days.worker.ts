@@ -33,16 +33,24 @@ function dry(piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceD
 
 const api = {
   /** How one piece dries; null when it is not made. */
-  drying: (piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> => dry(piece, body, room, nowMs),
+  drying: (piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> =>
+    dry(piece, body, room, nowMs),
   /** What can still be done with a piece whose moment is past. */
   rescues(piece: Piece, studio: Studio, nowMs: number): Rescue[] {
     const answer = dry(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), nowMs)
-    return answer.ok && answer.value ? rescues(piece, studio, answer.value, nowMs, (n) => `r${Math.floor(nowMs / 1000).toString(36)}${n}`) : []
+    return answer.ok && answer.value
+      ? rescues(piece, studio, answer.value, nowMs, (n) => `r${Math.floor(nowMs / 1000).toString(36)}${n}`)
+      : []
   },
   /** The drying factor of a room from everything seen in it. */
   calibrate: (studio: Studio, room: Room) => calibratedFactor(studio, room),
   /** The studio’s days: the first plan as soon as it stands, better ones as they are found. */
-  async plan(studio: Studio, nowMs: number, rounds: number, report: (share: number, schedule: Schedule | null) => void): Promise<void> {
+  async plan(
+    studio: Studio,
+    nowMs: number,
+    rounds: number,
+    report: (share: number, schedule: Schedule | null) => void,
+  ): Promise<void> {
     enough = false
     const days = planDays(studio, nowMs, rounds, shelf)
     for (let step = days.next(); !step.done; step = days.next(enough)) {
@@ -54,7 +62,10 @@ const api = {
   /** No more rounds: the best so far, and what would place the rest. */
   enough: () => void (enough = true),
   /** A plan through the full solver: what each visit and load will find, and the water of every wall. */
-  replay: (studio: Studio, fromMs: number, toMs: number): { visits: Replayed[]; courses: PlannedCourse[] } => ({ visits: replaySchedule(studio, studio.schedule), courses: plannedCourses(studio, studio.schedule, fromMs, toMs) }),
+  replay: (studio: Studio, fromMs: number, toMs: number): { visits: Replayed[]; courses: PlannedCourse[] } => ({
+    visits: replaySchedule(studio, studio.schedule),
+    courses: plannedCourses(studio, studio.schedule, fromMs, toMs),
+  }),
   calendar: (studio: Studio, nowMs: number): string => daysCalendar(studio, nowMs),
 }
 

@@ -12,7 +12,9 @@ const api = {
     if (!form.ok) return form
     const skin = (fine ? new PieceViewer() : new PieceViewer(1024, 512)).view(request)
     if (!skin.ok) return skin
-    const pixels = new Uint8ClampedArray(formPicture(latheMesh(form.value, 72, request.piece.form.parts), skin.value.picture, view, width, height))
+    const pixels = new Uint8ClampedArray(
+      formPicture(latheMesh(form.value, 72, request.piece.form.parts), skin.value.picture, view, width, height),
+    )
     return transfer({ ok: true as const, value: { width, height, pixels } }, [pixels.buffer])
   },
 }

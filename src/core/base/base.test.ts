@@ -26,7 +26,10 @@ describe('every issue', () => {
 })
 
 describe('units', () => {
-  it.each([[25.4, 'in', 1], [10, 'mm', 10]] as const)('%f mm is %s %f', (mm, unit, value) => {
+  it.each([
+    [25.4, 'in', 1],
+    [10, 'mm', 10],
+  ] as const)('%f mm is %s %f', (mm, unit, value) => {
     expect(fromMillimetres(mm, unit)).toBeCloseTo(value, 12)
     expect(toMillimetres(value, unit)).toBeCloseTo(mm, 12)
   })

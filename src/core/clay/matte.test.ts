@@ -11,9 +11,21 @@ describe('seconds until a coat is matte', () => {
   })
 
   it.each<[keyof typeof RHEOLOGY, Stage, number]>([
-    ['underglaze', 'softLeatherHard', 19.4 * 60], ['underglaze', 'leatherHard', 7.9 * 60], ['underglaze', 'hardLeatherHard', 3.4 * 60], ['underglaze', 'boneDry', 28], ['underglaze', 'bisque', 3.9],
-    ['slip', 'softLeatherHard', 35.9 * 60], ['slip', 'leatherHard', 16.3 * 60], ['slip', 'hardLeatherHard', 7.3 * 60], ['slip', 'boneDry', 60], ['slip', 'bisque', 4.5],
-    ['thickSlip', 'softLeatherHard', 172 * 60], ['thickSlip', 'leatherHard', 104 * 60], ['thickSlip', 'hardLeatherHard', 58 * 60], ['thickSlip', 'boneDry', 9.7 * 60], ['thickSlip', 'bisque', 46],
+    ['underglaze', 'softLeatherHard', 19.4 * 60],
+    ['underglaze', 'leatherHard', 7.9 * 60],
+    ['underglaze', 'hardLeatherHard', 3.4 * 60],
+    ['underglaze', 'boneDry', 28],
+    ['underglaze', 'bisque', 3.9],
+    ['slip', 'softLeatherHard', 35.9 * 60],
+    ['slip', 'leatherHard', 16.3 * 60],
+    ['slip', 'hardLeatherHard', 7.3 * 60],
+    ['slip', 'boneDry', 60],
+    ['slip', 'bisque', 4.5],
+    ['thickSlip', 'softLeatherHard', 172 * 60],
+    ['thickSlip', 'leatherHard', 104 * 60],
+    ['thickSlip', 'hardLeatherHard', 58 * 60],
+    ['thickSlip', 'boneDry', 9.7 * 60],
+    ['thickSlip', 'bisque', 46],
   ])('%s on %s clay', (coat, stage, wanted) => {
     expect(Math.abs(secondsUntilMatte(RHEOLOGY[coat], stage) / wanted - 1)).toBeLessThan(0.03)
   })

@@ -19,14 +19,24 @@ export const STILL_ROOM_EVAPORATION = 0.0204
  * w = h(1 − φs/φmax). Solves S(√(t+u²) − u) + e t = w for t, u² the seconds since the first coat on this clay.
  * Common practice, no source: constants fitted to the waits potters quote.
  */
-export function secondsUntilMatte(coat: CoatRheology, stage: Stage, secondsSinceFirstCoat = 0, evaporation = STILL_ROOM_EVAPORATION): number {
+export function secondsUntilMatte(
+  coat: CoatRheology,
+  stage: Stage,
+  secondsSinceFirstCoat = 0,
+  evaporation = STILL_ROOM_EVAPORATION,
+): number {
   const waterUm = coat.wetUm * (1 - coat.solids / coat.solidsWhenMatte)
   const suction = (1 / STAGE[stage].suction ** 2 + 1 / coat.coatSuction ** 2) ** -0.5
   return secondsToLose(waterUm, suction, evaporation, secondsSinceFirstCoat)
 }
 
 /** Seconds to lose `waterUm` of water at a suction S (µm/√s) and evaporation e (µm/s). */
-export function secondsToLose(waterUm: number, suction: number, evaporation: number, secondsSinceFirstCoat = 0): number {
+export function secondsToLose(
+  waterUm: number,
+  suction: number,
+  evaporation: number,
+  secondsSinceFirstCoat = 0,
+): number {
   const u = Math.sqrt(secondsSinceFirstCoat)
   const k = waterUm + suction * u + evaporation * u * u
   const s = (-suction + Math.sqrt(suction * suction + 4 * evaporation * k)) / (2 * evaporation)
@@ -34,7 +44,12 @@ export function secondsToLose(waterUm: number, suction: number, evaporation: num
 }
 
 /** Waits after each of `coats` coats, laid one after another as soon as the last is matte; seconds. */
-export function waitsOfCoats(coat: CoatRheology, stage: Stage, coats: number, evaporation = STILL_ROOM_EVAPORATION): number[] {
+export function waitsOfCoats(
+  coat: CoatRheology,
+  stage: Stage,
+  coats: number,
+  evaporation = STILL_ROOM_EVAPORATION,
+): number[] {
   const waits: number[] = []
   let elapsed = 0
   for (let i = 0; i < coats; i++) {

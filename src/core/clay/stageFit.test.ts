@@ -12,10 +12,22 @@ describe('technique by stage (common practice, no source)', () => {
   })
 
   it.each<[Technique, Stage, string]>([
-    ['underglaze', 'wet', 'harmful'], ['underglaze', 'leatherHard', 'good'], ['underglaze', 'boneDry', 'good'], ['underglaze', 'bisque', 'good'],
-    ['slip', 'leatherHard', 'good'], ['slip', 'boneDry', 'harmful'], ['slip', 'bisque', 'harmful'],
-    ['sgraffito', 'leatherHard', 'good'], ['sgraffito', 'hardLeatherHard', 'good'], ['sgraffito', 'softLeatherHard', 'workable'], ['sgraffito', 'boneDry', 'harmful'],
-    ['wax', 'boneDry', 'good'], ['wax', 'glazedRaw', 'good'], ['glaze', 'bisque', 'good'], ['glaze', 'softLeatherHard', 'harmful'], ['wipeDust', 'glazedRaw', 'harmful'],
+    ['underglaze', 'wet', 'harmful'],
+    ['underglaze', 'leatherHard', 'good'],
+    ['underglaze', 'boneDry', 'good'],
+    ['underglaze', 'bisque', 'good'],
+    ['slip', 'leatherHard', 'good'],
+    ['slip', 'boneDry', 'harmful'],
+    ['slip', 'bisque', 'harmful'],
+    ['sgraffito', 'leatherHard', 'good'],
+    ['sgraffito', 'hardLeatherHard', 'good'],
+    ['sgraffito', 'softLeatherHard', 'workable'],
+    ['sgraffito', 'boneDry', 'harmful'],
+    ['wax', 'boneDry', 'good'],
+    ['wax', 'glazedRaw', 'good'],
+    ['glaze', 'bisque', 'good'],
+    ['glaze', 'softLeatherHard', 'harmful'],
+    ['wipeDust', 'glazedRaw', 'harmful'],
   ])('%s on %s clay is %s', (technique, stage, wanted) => {
     expect(STAGE_FIT[technique][stage].fit).toBe(wanted)
   })

@@ -1,10 +1,25 @@
 /** The states of clay in the order of its life. `glazedRaw` is bisque under an unfired glaze. */
-export const STAGES = ['wet', 'softLeatherHard', 'leatherHard', 'hardLeatherHard', 'boneDry', 'bisque', 'glazedRaw', 'fired'] as const
+export const STAGES = [
+  'wet',
+  'softLeatherHard',
+  'leatherHard',
+  'hardLeatherHard',
+  'boneDry',
+  'bisque',
+  'glazedRaw',
+  'fired',
+] as const
 
 export type Stage = (typeof STAGES)[number]
 
 /** The stages that drying alone can reach. */
-export const DRYING_STAGES = ['wet', 'softLeatherHard', 'leatherHard', 'hardLeatherHard', 'boneDry'] as const satisfies readonly Stage[]
+export const DRYING_STAGES = [
+  'wet',
+  'softLeatherHard',
+  'leatherHard',
+  'hardLeatherHard',
+  'boneDry',
+] as const satisfies readonly Stage[]
 
 export type DryingStage = (typeof DRYING_STAGES)[number]
 
@@ -23,10 +38,34 @@ export interface StageDefinition {
 /** Stages of clay. Common practice, no source; suction values fitted to common waits. */
 export const STAGE: Readonly<Record<Stage, StageDefinition>> = {
   wet: { name: 'wet', sign: 'sticky, bends, takes a print', water: 1, shrunk: 0, suction: 0.3 },
-  softLeatherHard: { name: 'soft leather-hard', sign: 'tacky, prints under a finger', water: 0.66, shrunk: 0.4, suction: 1.5 },
-  leatherHard: { name: 'leather-hard', sign: 'firm, cool to the touch, darker, carves like cheese', water: 0.42, shrunk: 0.75, suction: 3 },
-  hardLeatherHard: { name: 'hard leather-hard', sign: 'stiff, crisp edges, colour starting to lighten', water: 0.24, shrunk: 0.98, suction: 5 },
-  boneDry: { name: 'bone dry', sign: 'pale, chalky, no longer cool against the cheek', water: 0.04, shrunk: 1, suction: 15 },
+  softLeatherHard: {
+    name: 'soft leather-hard',
+    sign: 'tacky, prints under a finger',
+    water: 0.66,
+    shrunk: 0.4,
+    suction: 1.5,
+  },
+  leatherHard: {
+    name: 'leather-hard',
+    sign: 'firm, cool to the touch, darker, carves like cheese',
+    water: 0.42,
+    shrunk: 0.75,
+    suction: 3,
+  },
+  hardLeatherHard: {
+    name: 'hard leather-hard',
+    sign: 'stiff, crisp edges, colour starting to lighten',
+    water: 0.24,
+    shrunk: 0.98,
+    suction: 5,
+  },
+  boneDry: {
+    name: 'bone dry',
+    sign: 'pale, chalky, no longer cool against the cheek',
+    water: 0.04,
+    shrunk: 1,
+    suction: 15,
+  },
   bisque: { name: 'bisque', sign: 'porous and thirsty, rings when tapped', water: 0, shrunk: 1, suction: 120 },
   glazedRaw: { name: 'glazed raw', sign: 'a chalky coat that rubs off', water: 0, shrunk: 1, suction: 120 },
   fired: { name: 'fired', sign: 'glass', water: 0, shrunk: 1, suction: 0 },

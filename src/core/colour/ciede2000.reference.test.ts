@@ -41,10 +41,13 @@ const PAIRS: readonly (readonly number[])[] = [
 ]
 
 describe('CIEDE2000', () => {
-  it.each(PAIRS.map((p, i) => [i + 1, p] as const))('agrees with pair %i of Sharma, Wu & Dalal 2005', (_, [L1, a1, b1, L2, a2, b2, wanted]) => {
-    expect(Math.abs(ciede2000([L1, a1, b1], [L2, a2, b2]) - wanted)).toBeLessThan(1e-4)
-    expect(Math.abs(ciede2000([L2, a2, b2], [L1, a1, b1]) - wanted)).toBeLessThan(1e-4)
-  })
+  it.each(PAIRS.map((p, i) => [i + 1, p] as const))(
+    'agrees with pair %i of Sharma, Wu & Dalal 2005',
+    (_, [L1, a1, b1, L2, a2, b2, wanted]) => {
+      expect(Math.abs(ciede2000([L1, a1, b1], [L2, a2, b2]) - wanted)).toBeLessThan(1e-4)
+      expect(Math.abs(ciede2000([L2, a2, b2], [L1, a1, b1]) - wanted)).toBeLessThan(1e-4)
+    },
+  )
 
   it('agrees with culori on every pair', () => {
     const theirs = differenceCiede2000()

@@ -32,7 +32,10 @@ export function ciede2000([L1, a1, b1]: Triple, [L2, a2, b2]: Triple): number {
   const lBar = (L1 + L2) / 2
   const cpBar = (c1 + c2) / 2
   const t =
-    1 - 0.17 * Math.cos(radians(hBar - 30)) + 0.24 * Math.cos(radians(2 * hBar)) + 0.32 * Math.cos(radians(3 * hBar + 6)) -
+    1 -
+    0.17 * Math.cos(radians(hBar - 30)) +
+    0.24 * Math.cos(radians(2 * hBar)) +
+    0.32 * Math.cos(radians(3 * hBar + 6)) -
     0.2 * Math.cos(radians(4 * hBar - 63))
   const sL = 1 + (0.015 * (lBar - 50) ** 2) / Math.sqrt(20 + (lBar - 50) ** 2)
   const sC = 1 + 0.045 * cpBar

@@ -13,7 +13,10 @@ const PRIMARIES = [
 function rgbToXyzMatrix(): number[] {
   const columns = PRIMARIES.map(([x, y]) => [x / y, 1, (1 - x - y) / y])
   const m = [0, 1, 2].flatMap((row) => columns.map((column) => column[row]))
-  const scale = multiply3(inverse3(m), WHITE_D65.map((w) => w / 100))
+  const scale = multiply3(
+    inverse3(m),
+    WHITE_D65.map((w) => w / 100),
+  )
   return m.map((value, i) => value * scale[i % 3])
 }
 
@@ -21,7 +24,11 @@ export const RGB_TO_XYZ = rgbToXyzMatrix()
 export const XYZ_TO_RGB = inverse3(RGB_TO_XYZ)
 
 /** Linear sRGB (1 = white, may lie outside 0–1) from XYZ with Y = 100. */
-export const xyzToLinearRgb = (xyz: Triple): [number, number, number] => multiply3(XYZ_TO_RGB, xyz.map((v) => v / 100))
+export const xyzToLinearRgb = (xyz: Triple): [number, number, number] =>
+  multiply3(
+    XYZ_TO_RGB,
+    xyz.map((v) => v / 100),
+  )
 
 /** XYZ with Y = 100 from linear sRGB. */
 export const linearRgbToXyz = (rgb: Triple): [number, number, number] => {
@@ -51,7 +58,11 @@ export function xyzToLab(xyz: Triple, white: Triple = WHITE_D65): [number, numbe
 export function labToXyz([L, a, b]: Triple, white: Triple = WHITE_D65): [number, number, number] {
   const fy = (L + 16) / 116
   const back = (f: number) => (f ** 3 > LAB_EPSILON ? f ** 3 : (116 * f - 16) / LAB_KAPPA)
-  return [white[0] * back(fy + a / 500), white[1] * (L > LAB_KAPPA * LAB_EPSILON ? fy ** 3 : L / LAB_KAPPA), white[2] * back(fy - b / 200)]
+  return [
+    white[0] * back(fy + a / 500),
+    white[1] * (L > LAB_KAPPA * LAB_EPSILON ? fy ** 3 : L / LAB_KAPPA),
+    white[2] * back(fy - b / 200),
+  ]
 }
 
 /** CIELAB (daylight) of an sRGB colour written #rrggbb. */
@@ -78,17 +89,27 @@ export function adaptationMatrix(from: Triple, to: Triple, degree = 1): number[]
   return product3(inverse3(BRADFORD), scaled)
 }
 
-const OK_LMS = [0.4122214708, 0.5363325363, 0.0514459929, 0.2119034982, 0.6806995451, 0.1073969566, 0.0883024619, 0.2817188376, 0.6299787005]
-const OK_LAB = [0.2104542553, 0.793617785, -0.0040720468, 1.9779984951, -2.428592205, 0.4505937099, 0.0259040371, 0.7827717662, -0.808675766]
+const OK_LMS = [
+  0.4122214708, 0.5363325363, 0.0514459929, 0.2119034982, 0.6806995451, 0.1073969566, 0.0883024619, 0.2817188376,
+  0.6299787005,
+]
+const OK_LAB = [
+  0.2104542553, 0.793617785, -0.0040720468, 1.9779984951, -2.428592205, 0.4505937099, 0.0259040371, 0.7827717662,
+  -0.808675766,
+]
 const OK_LMS_INVERSE = inverse3(OK_LMS)
 const OK_LAB_INVERSE = inverse3(OK_LAB)
 
 /** OKLab from linear sRGB. Source: B. Ottosson 2020, published matrices. */
-export const linearRgbToOklab = (rgb: Triple): [number, number, number] => multiply3(OK_LAB, multiply3(OK_LMS, rgb).map(Math.cbrt))
+export const linearRgbToOklab = (rgb: Triple): [number, number, number] =>
+  multiply3(OK_LAB, multiply3(OK_LMS, rgb).map(Math.cbrt))
 
 /** Linear sRGB from OKLab. */
 export const oklabToLinearRgb = (lab: Triple): [number, number, number] =>
-  multiply3(OK_LMS_INVERSE, multiply3(OK_LAB_INVERSE, lab).map((v) => v ** 3))
+  multiply3(
+    OK_LMS_INVERSE,
+    multiply3(OK_LAB_INVERSE, lab).map((v) => v ** 3),
+  )
 
 const inGamut = (rgb: Triple, slack = 1e-6) => rgb.every((v) => v >= -slack && v <= 1 + slack)
 

@@ -3,7 +3,20 @@ import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../base/random'
 import { ciede2000 } from './ciede2000'
 import { hexFromLab, labFromHex, labToXyz, xyzToLab, type Triple } from './colourSpaces'
-import { afterMeasuring, colourCovariance, expectedDifference, fitOptics, labOfSquare, opticsOf, parametersOf, priorFromSwatch, priorRound, sensitivity, unfitted, type MeasuredSquare } from './fitOptics'
+import {
+  afterMeasuring,
+  colourCovariance,
+  expectedDifference,
+  fitOptics,
+  labOfSquare,
+  opticsOf,
+  parametersOf,
+  priorFromSwatch,
+  priorRound,
+  sensitivity,
+  unfitted,
+  type MeasuredSquare,
+} from './fitOptics'
 import { bodyInternal, labUnder } from './layeredColour'
 import { matchColour, type MatchJar } from './matchColour'
 import { mixOptics, type LayerOptics } from './kubelkaMunk'
@@ -12,14 +25,38 @@ import { reconstructReflectance } from './reconstruct'
 import { gaussianBand as g, logisticEdge as sg, spectrumOf } from './spectrum'
 import { DICHROMATS, differenceSeenBy, seenBy } from './vision'
 
-const optics = (K: (nm: number) => number, S: (nm: number) => number): LayerOptics => ({ K: spectrumOf(K), S: spectrumOf(S) })
+const optics = (K: (nm: number) => number, S: (nm: number) => number): LayerOptics => ({
+  K: spectrumOf(K),
+  S: spectrumOf(S),
+})
 
 /** Hidden media of our own, none of the starter cupboard. */
 const HIDDEN: readonly LayerOptics[] = [
-  optics((l) => 0.04 + 2 * sg(560, 14)(l), () => 0.95), optics((l) => 0.08 + 1.8 * g(590, 40)(l), (l) => 0.7 * (550 / l) ** 0.3),
-  optics((l) => 0.3 + 0.4 * g(480, 50)(l), () => 0.5), optics((l) => 0.05 + 1.2 * g(660, 45)(l) + 0.8 * sg(450, 15)(l), () => 0.85), optics((l) => 0.03 + 0.7 * g(540, 30)(l), () => 1.2),
+  optics(
+    (l) => 0.04 + 2 * sg(560, 14)(l),
+    () => 0.95,
+  ),
+  optics(
+    (l) => 0.08 + 1.8 * g(590, 40)(l),
+    (l) => 0.7 * (550 / l) ** 0.3,
+  ),
+  optics(
+    (l) => 0.3 + 0.4 * g(480, 50)(l),
+    () => 0.5,
+  ),
+  optics(
+    (l) => 0.05 + 1.2 * g(660, 45)(l) + 0.8 * sg(450, 15)(l),
+    () => 0.85,
+  ),
+  optics(
+    (l) => 0.03 + 0.7 * g(540, 30)(l),
+    () => 1.2,
+  ),
 ]
-const CLEAR = optics((l) => 0.004 + 0.03 * sg(400, 10)(l), () => 0.01)
+const CLEAR = optics(
+  (l) => 0.004 + 0.03 * sg(400, 10)(l),
+  () => 0.01,
+)
 const body = (r: (nm: number) => number) => bodyInternal(spectrumOf(r))
 const WHITE = body((l) => 0.8 - 0.1 * sg(430, 25)(l))
 const DARK = body((l) => 0.06 + 0.05 * (1 - sg(590, 22)(l)))
@@ -29,7 +66,13 @@ const random = seededRandom(11)
 const noise = () => Array.from({ length: 12 }, random).reduce((a, b) => a + b, 0) - 6
 
 function square(on: Float64Array, coats: number, clear: boolean, of: LayerOptics, error = 0.5): MeasuredSquare {
-  const bare = { body: on, below: [], coats, above: clear ? [{ optics: CLEAR, coats: 1 }] : [], surface: clear ? ('gloss' as const) : ('matte' as const) }
+  const bare = {
+    body: on,
+    below: [],
+    coats,
+    above: clear ? [{ optics: CLEAR, coats: 1 }] : [],
+    surface: clear ? ('gloss' as const) : ('matte' as const),
+  }
   const lab = labOfSquare(bare, of)
   return { ...bare, lab: lab.map((v) => v + error * noise()) as unknown as Triple, sigma: 0.5 }
 }
@@ -37,7 +80,13 @@ function square(on: Float64Array, coats: number, clear: boolean, of: LayerOptics
 describe('reflectance from a colour', () => {
   it('has that colour again, smooth and between 0 and 1', () => {
     for (let L = 25; L < 95; L += 14) {
-      for (const [a, b] of [[0, 0], [20, 30], [-25, 10], [15, -25], [35, 15]]) {
+      for (const [a, b] of [
+        [0, 0],
+        [20, 30],
+        [-25, 10],
+        [15, -25],
+        [35, 15],
+      ]) {
         const { reflectance, exact } = reconstructReflectance([L, a, b])
         if (!exact) continue
         expect(ciede2000(labUnder(reflectance), [L, a, b])).toBeLessThan(1e-3)
@@ -56,7 +105,12 @@ describe('reflectance from a colour', () => {
   })
 
   it('a Lab colour goes to XYZ and back, and to and from sRGB as culori has it', () => {
-    for (const lab of [[52, 30, -20], [5, 1, 1], [91, -10, 60]] as Triple[]) xyzToLab(labToXyz(lab)).forEach((v, i) => expect(v).toBeCloseTo(lab[i], 9))
+    for (const lab of [
+      [52, 30, -20],
+      [5, 1, 1],
+      [91, -10, 60],
+    ] as Triple[])
+      xyzToLab(labToXyz(lab)).forEach((v, i) => expect(v).toBeCloseTo(lab[i], 9))
     const toLab = converter('lab65')
     for (const hex of ['#3f6fb5', '#d9c04a', '#202020']) {
       const reference = toLab(hex)!
@@ -67,10 +121,29 @@ describe('reflectance from a colour', () => {
 })
 
 describe('optics from tiles', () => {
-  const unseen: [Float64Array, number, boolean][] = [[PINKISH, 2, true], [PINKISH, 1, false], [WHITE, 2, true], [DARK, 2, false], [WHITE, 4, false], [PINKISH, 4, true]]
+  const unseen: [Float64Array, number, boolean][] = [
+    [PINKISH, 2, true],
+    [PINKISH, 1, false],
+    [WHITE, 2, true],
+    [DARK, 2, false],
+    [WHITE, 4, false],
+    [PINKISH, 4, true],
+  ]
   const tiles: Record<number, [Float64Array, number, boolean][]> = {
-    8: [WHITE, DARK].flatMap((b) => [1, 3].flatMap((c) => [false, true].map((k) => [b, c, k] as [Float64Array, number, boolean]))),
-    4: [[WHITE, 1, false], [WHITE, 3, true], [DARK, 1, true], [DARK, 3, false]], 2: [[WHITE, 3, false], [DARK, 1, true]], 1: [[WHITE, 3, false]],
+    8: [WHITE, DARK].flatMap((b) =>
+      [1, 3].flatMap((c) => [false, true].map((k) => [b, c, k] as [Float64Array, number, boolean])),
+    ),
+    4: [
+      [WHITE, 1, false],
+      [WHITE, 3, true],
+      [DARK, 1, true],
+      [DARK, 3, false],
+    ],
+    2: [
+      [WHITE, 3, false],
+      [DARK, 1, true],
+    ],
+    1: [[WHITE, 3, false]],
   }
 
   /** Mean ΔE00 on stacks never shown, and what the fit expected it to be. */
@@ -84,19 +157,35 @@ describe('optics from tiles', () => {
         const truth = square(b, c, k, hidden, 0)
         const lab = labOfSquare(truth, opticsOf(fitted.parameters))
         errors.push(ciede2000(lab, truth.lab))
-        expected.push(expectedDifference(lab, colourCovariance(sensitivity(fitted.parameters, (o) => labOfSquare(truth, o)), fitted.covariance)))
+        expected.push(
+          expectedDifference(
+            lab,
+            colourCovariance(
+              sensitivity(fitted.parameters, (o) => labOfSquare(truth, o)),
+              fitted.covariance,
+            ),
+          ),
+        )
       }
     }
     const mean = (v: number[]) => v.reduce((a, b) => a + b, 0) / v.length
     return { mean: mean(errors), expected: mean(expected) }
   }
 
-  it.each([[8, 0.6], [4, 0.8], [2, 1.2], [1, 2.4]])('%d measured squares with noise .5 foretell other stacks to ΔE00 %d (our prototype, other media: .32, .42, .62, .93), and know how well', (n, most) => {
-    const { mean, expected } = trial(n)
-    expect(mean).toBeLessThan(most)
-    expect(expected / mean).toBeGreaterThan(0.6)
-    expect(expected / mean).toBeLessThan(n === 1 ? 3 : 1.9)
-  })
+  it.each([
+    [8, 0.6],
+    [4, 0.8],
+    [2, 1.2],
+    [1, 2.4],
+  ])(
+    '%d measured squares with noise .5 foretell other stacks to ΔE00 %d (our prototype, other media: .32, .42, .62, .93), and know how well',
+    (n, most) => {
+      const { mean, expected } = trial(n)
+      expect(mean).toBeLessThan(most)
+      expect(expected / mean).toBeGreaterThan(0.6)
+      expect(expected / mean).toBeLessThan(n === 1 ? 3 : 1.9)
+    },
+  )
 
   it('parameters and optics are one another’s inverse where scattering is a parabola', () => {
     const p = parametersOf(HIDDEN[0])
@@ -108,22 +197,77 @@ describe('optics from tiles', () => {
   it('measuring a square makes it surer, most where nothing was known, and never less sure', () => {
     const belief = unfitted(priorRound(HIDDEN[1], 0.3, 0.4))
     const thin = square(WHITE, 1, false, HIDDEN[1], 0)
-    const before = expectedDifference(thin.lab, colourCovariance(sensitivity(belief.parameters, (o) => labOfSquare(thin, o)), belief.covariance))
-    const after = expectedDifference(thin.lab, colourCovariance(sensitivity(belief.parameters, (o) => labOfSquare(thin, o)), afterMeasuring(belief, thin)))
+    const before = expectedDifference(
+      thin.lab,
+      colourCovariance(
+        sensitivity(belief.parameters, (o) => labOfSquare(thin, o)),
+        belief.covariance,
+      ),
+    )
+    const after = expectedDifference(
+      thin.lab,
+      colourCovariance(
+        sensitivity(belief.parameters, (o) => labOfSquare(thin, o)),
+        afterMeasuring(belief, thin),
+      ),
+    )
     expect(after).toBeLessThan(before / 3)
     expect(after).toBeLessThan(1)
     const other = square(DARK, 3, true, HIDDEN[1], 0)
-    const spread = (covariance: readonly (readonly number[])[]) => expectedDifference(other.lab, colourCovariance(sensitivity(belief.parameters, (o) => labOfSquare(other, o)), covariance))
+    const spread = (covariance: readonly (readonly number[])[]) =>
+      expectedDifference(
+        other.lab,
+        colourCovariance(
+          sensitivity(belief.parameters, (o) => labOfSquare(other, o)),
+          covariance,
+        ),
+      )
     expect(spread(afterMeasuring(belief, thin))).toBeLessThan(spread(belief.covariance))
   })
 })
 
 describe('matching a colour', () => {
   const jars: MatchJar[] = HIDDEN.map((o, i) => ({ id: `j${i}`, optics: o, pricePerMl: 0.1 + i / 100 }))
-  const problem = (wanted: Triple, mostJars = 3) => ({ wanted, body: WHITE, above: [{ optics: CLEAR, coats: 1 }], surface: 'gloss' as const, jars, mostJars, coats: [1, 2, 3, 4] })
-  const made = (parts: [number, number][], coats: number): Triple => labOfSquare({ body: WHITE, below: [], coats, above: [{ optics: CLEAR, coats: 1 }], surface: 'gloss' }, mixOptics(parts.map(([i, part]) => ({ part, optics: HIDDEN[i] }))))
+  const problem = (wanted: Triple, mostJars = 3) => ({
+    wanted,
+    body: WHITE,
+    above: [{ optics: CLEAR, coats: 1 }],
+    surface: 'gloss' as const,
+    jars,
+    mostJars,
+    coats: [1, 2, 3, 4],
+  })
+  const made = (parts: [number, number][], coats: number): Triple =>
+    labOfSquare(
+      { body: WHITE, below: [], coats, above: [{ optics: CLEAR, coats: 1 }], surface: 'gloss' },
+      mixOptics(parts.map(([i, part]) => ({ part, optics: HIDDEN[i] }))),
+    )
 
-  it.each([[[[0, 1], [1, 2]] as [number, number][], 3], [[[2, 1], [3, 3]] as [number, number][], 2], [[[0, 2], [1, 1], [4, 3]] as [number, number][], 3], [[[3, 1]] as [number, number][], 3]])('finds a recipe that was used: %j in %d coats', (parts, coats) => {
+  it.each([
+    [
+      [
+        [0, 1],
+        [1, 2],
+      ] as [number, number][],
+      3,
+    ],
+    [
+      [
+        [2, 1],
+        [3, 3],
+      ] as [number, number][],
+      2,
+    ],
+    [
+      [
+        [0, 2],
+        [1, 1],
+        [4, 3],
+      ] as [number, number][],
+      3,
+    ],
+    [[[3, 1]] as [number, number][], 3],
+  ])('finds a recipe that was used: %j in %d coats', (parts, coats) => {
     const [best] = matchColour(problem(made(parts, coats)))
     expect(best.difference).toBeLessThan(1)
     if (parts.length === 1) expect(best.parts.map((p) => p.id)).toEqual([`j${parts[0][0]}`])
@@ -133,7 +277,9 @@ describe('matching a colour', () => {
     const seen: number[] = []
     const recipes = matchColour(problem([60, 10, 20]), (share) => seen.push(share))
     expect(seen.at(-1)).toBe(1)
-    expect(recipes.every((r) => r.parts.every((p) => Number.isInteger(p.parts) && p.parts >= 1 && p.parts <= 9))).toBe(true)
+    expect(recipes.every((r) => r.parts.every((p) => Number.isInteger(p.parts) && p.parts >= 1 && p.parts <= 9))).toBe(
+      true,
+    )
     for (const r of recipes) expect(ciede2000(r.lab, [60, 10, 20])).toBeCloseTo(r.difference, 9)
     expect(recipes[0].difference).toBeLessThanOrEqual(Math.min(...recipes.map((r) => r.difference)) + 0.8)
   })
@@ -149,13 +295,20 @@ describe('a photographed swatch', () => {
     }
     return bytes
   }
-  it.each([[[1.25, 1, 0.62]], [[0.5, 0.52, 0.7]], [[0.9, 0.9, 0.9]]])('with a cast of %j is corrected by its grey to within ΔE00 1.5', (light) => {
-    for (const tile of [[0.3, 0.12, 0.08], [0.1, 0.2, 0.45], [0.55, 0.5, 0.2]]) {
-      const lab = correctedLab(sampledLinear(encode(tile, light)), sampledLinear(encode([0.18, 0.18, 0.18], light)))!
-      const truth = correctedLab(tile as unknown as Triple, [0.18, 0.18, 0.18])!
-      expect(ciede2000(lab, truth)).toBeLessThan(1.5)
-    }
-  })
+  it.each([[[1.25, 1, 0.62]], [[0.5, 0.52, 0.7]], [[0.9, 0.9, 0.9]]])(
+    'with a cast of %j is corrected by its grey to within ΔE00 1.5',
+    (light) => {
+      for (const tile of [
+        [0.3, 0.12, 0.08],
+        [0.1, 0.2, 0.45],
+        [0.55, 0.5, 0.2],
+      ]) {
+        const lab = correctedLab(sampledLinear(encode(tile, light)), sampledLinear(encode([0.18, 0.18, 0.18], light)))!
+        const truth = correctedLab(tile as unknown as Triple, [0.18, 0.18, 0.18])!
+        expect(ciede2000(lab, truth)).toBeLessThan(1.5)
+      }
+    },
+  )
   it('is refused when the grey is blown out or black', () => {
     expect(correctedLab([0.3, 0.3, 0.3], [0.99, 1, 0.9])).toBeNull()
     expect(correctedLab([0.3, 0.3, 0.3], [0.001, 0.001, 0.001])).toBeNull()

@@ -44,7 +44,9 @@ const position = (band: number) => (band - 17.5) / 17.5
 
 /** K and S per coat from parameters. */
 export function opticsOf(p: readonly number[]): { K: Float64Array; S: Float64Array } {
-  const S = Float64Array.from({ length: BANDS }, (_, i) => Math.exp(clampLn(p[BANDS] + p[BANDS + 1] * position(i) + p[BANDS + 2] * (position(i) ** 2 - 0.35))))
+  const S = Float64Array.from({ length: BANDS }, (_, i) =>
+    Math.exp(clampLn(p[BANDS] + p[BANDS + 1] * position(i) + p[BANDS + 2] * (position(i) ** 2 - 0.35))),
+  )
   return { K: S.map((s, i) => s * Math.exp(clampLn(p[i]))), S }
 }
 
@@ -54,7 +56,9 @@ const clampLn = (v: number) => Math.max(-14, Math.min(7, v))
 export function parametersOf({ K, S }: LayerOptics): number[] {
   const lnS = Array.from(S, (s) => Math.log(Math.max(1e-4, s)))
   const basis = (i: number) => [1, position(i), position(i) ** 2 - 0.35]
-  const normal = [0, 1, 2].map((r) => [0, 1, 2].map((c) => lnS.reduce((sum, _, i) => sum + basis(i)[r] * basis(i)[c], 0)))
+  const normal = [0, 1, 2].map((r) =>
+    [0, 1, 2].map((c) => lnS.reduce((sum, _, i) => sum + basis(i)[r] * basis(i)[c], 0)),
+  )
   const right = [0, 1, 2].map((r) => lnS.reduce((sum, v, i) => sum + basis(i)[r] * v, 0))
   const inverse = inverseSpd(normal)
   const s = inverse.map((row) => row.reduce((sum, v, i) => sum + v * right[i], 0))
@@ -62,7 +66,12 @@ export function parametersOf({ K, S }: LayerOptics): number[] {
 }
 
 /** A prior round known or assumed optics. */
-export const priorRound = (optics: LayerOptics, wholeSigma: number, scatterSigma: number): OpticsPrior => ({ parameters: parametersOf(optics), wholeSigma, roughSigma: 0.35, scatterSigma })
+export const priorRound = (optics: LayerOptics, wholeSigma: number, scatterSigma: number): OpticsPrior => ({
+  parameters: parametersOf(optics),
+  wholeSigma,
+  roughSigma: 0.35,
+  scatterSigma,
+})
 
 /** A prior from one colour of a thick film and the usual scattering of its family: all that a swatch can tell. */
 export function priorFromSwatch(lab: Triple, surface: SurfaceKind, scatter: number): OpticsPrior {
@@ -75,7 +84,10 @@ export function priorFromSwatch(lab: Triple, surface: SurfaceKind, scatter: numb
 }
 
 /** Residuals of what is believed beforehand. */
-function priorResiduals(p: readonly number[], { parameters, wholeSigma, roughSigma, scatterSigma }: OpticsPrior): number[] {
+function priorResiduals(
+  p: readonly number[],
+  { parameters, wholeSigma, roughSigma, scatterSigma }: OpticsPrior,
+): number[] {
   const out: number[] = []
   for (let i = 0; i < BANDS; i++) {
     const off = p[i] - parameters[i]
@@ -85,13 +97,22 @@ function priorResiduals(p: readonly number[], { parameters, wholeSigma, roughSig
   let mean = 0
   for (let i = 0; i < BANDS; i++) mean += (p[i] - parameters[i]) / BANDS
   out.push(mean / wholeSigma)
-  out.push((p[BANDS] - parameters[BANDS]) / scatterSigma, (p[BANDS + 1] - parameters[BANDS + 1]) / TINT_SIGMA, (p[BANDS + 2] - parameters[BANDS + 2]) / TINT_SIGMA)
+  out.push(
+    (p[BANDS] - parameters[BANDS]) / scatterSigma,
+    (p[BANDS + 1] - parameters[BANDS + 1]) / TINT_SIGMA,
+    (p[BANDS + 2] - parameters[BANDS + 2]) / TINT_SIGMA,
+  )
   return out
 }
 
 /** Colour of a square with other optics of its medium. */
-export const labOfSquare = (square: Omit<MeasuredSquare, 'lab' | 'sigma'>, optics: LayerOptics): [number, number, number] =>
-  labUnder(stackReflectance(square.body, [...square.below, { optics, coats: square.coats }, ...square.above], square.surface))
+export const labOfSquare = (
+  square: Omit<MeasuredSquare, 'lab' | 'sigma'>,
+  optics: LayerOptics,
+): [number, number, number] =>
+  labUnder(
+    stackReflectance(square.body, [...square.below, { optics, coats: square.coats }, ...square.above], square.surface),
+  )
 
 /** Weight of chroma differences: large chromas are told apart less well. */
 const chromaWeight = ([, a, b]: Triple) => 1 + 0.02 * Math.hypot(a, b)
@@ -107,7 +128,11 @@ export function fitOptics(squares: readonly MeasuredSquare[], prior: OpticsPrior
     for (const square of squares) {
       const lab = labOfSquare(square, optics)
       const weight = square.sigma * chromaWeight(square.lab)
-      out.push((lab[0] - square.lab[0]) / square.sigma, (lab[1] - square.lab[1]) / weight, (lab[2] - square.lab[2]) / weight)
+      out.push(
+        (lab[0] - square.lab[0]) / square.sigma,
+        (lab[1] - square.lab[1]) / weight,
+        (lab[2] - square.lab[2]) / weight,
+      )
     }
     return out
   }
@@ -119,16 +144,24 @@ export function fitOptics(squares: readonly MeasuredSquare[], prior: OpticsPrior
 export function unfitted(prior: OpticsPrior): FittedOptics {
   const at = priorResiduals(prior.parameters, prior)
   const jacobian = jacobianOf(prior.parameters, at, (p) => priorResiduals(p, prior))
-  const normal = Array.from({ length: PARAMETERS }, (_, i) => Array.from({ length: PARAMETERS }, (_, j) => jacobian.reduce((sum, row) => sum + row[i] * row[j], 0)))
+  const normal = Array.from({ length: PARAMETERS }, (_, i) =>
+    Array.from({ length: PARAMETERS }, (_, j) => jacobian.reduce((sum, row) => sum + row[i] * row[j], 0)),
+  )
   return { parameters: prior.parameters.slice(), covariance: inverseSpd(normal) }
 }
 
 /** How a colour moves with the parameters: 3 rows. */
-export const sensitivity = (parameters: readonly number[], lab: (optics: LayerOptics) => Triple): number[][] => jacobianOf(parameters, lab(opticsOf(parameters)), (p) => lab(opticsOf(p)))
+export const sensitivity = (parameters: readonly number[], lab: (optics: LayerOptics) => Triple): number[][] =>
+  jacobianOf(parameters, lab(opticsOf(parameters)), (p) => lab(opticsOf(p)))
 
 /** Covariance of a colour, 3 × 3, from that of the parameters. */
-export function colourCovariance(jacobian: readonly (readonly number[])[], covariance: readonly (readonly number[])[]): number[][] {
-  const half = jacobian.map((row) => covariance[0].map((_, j) => row.reduce((sum, v, i) => sum + v * covariance[i][j], 0)))
+export function colourCovariance(
+  jacobian: readonly (readonly number[])[],
+  covariance: readonly (readonly number[])[],
+): number[][] {
+  const half = jacobian.map((row) =>
+    covariance[0].map((_, j) => row.reduce((sum, v, i) => sum + v * covariance[i][j], 0)),
+  )
   return half.map((row) => jacobian.map((other) => row.reduce((sum, v, j) => sum + v * other[j], 0)))
 }
 
@@ -141,16 +174,27 @@ export function expectedDifference(lab: Triple, covariance: readonly (readonly n
   const [c, s] = C > 1e-6 ? [lab[1] / C, lab[2] / C] : [1, 0]
   const along = c * c * covariance[1][1] + 2 * c * s * covariance[1][2] + s * s * covariance[2][2]
   const across = s * s * covariance[1][1] - 2 * c * s * covariance[1][2] + c * c * covariance[2][2]
-  return Math.sqrt(Math.max(0, covariance[0][0]) + Math.max(0, along) / (1 + 0.045 * C) ** 2 + Math.max(0, across) / (1 + 0.015 * C) ** 2)
+  return Math.sqrt(
+    Math.max(0, covariance[0][0]) +
+      Math.max(0, along) / (1 + 0.045 * C) ** 2 +
+      Math.max(0, across) / (1 + 0.015 * C) ** 2,
+  )
 }
 
 /** Covariance after one more square would be measured (the measured colour itself does not matter): Kalman’s update. */
-export function afterMeasuring({ parameters, covariance }: FittedOptics, square: Omit<MeasuredSquare, 'lab'>): number[][] {
+export function afterMeasuring(
+  { parameters, covariance }: FittedOptics,
+  square: Omit<MeasuredSquare, 'lab'>,
+): number[][] {
   const jacobian = sensitivity(parameters, (optics) => labOfSquare(square, optics))
   const lab = labOfSquare(square, opticsOf(parameters))
   const weight = [square.sigma, square.sigma * chromaWeight(lab), square.sigma * chromaWeight(lab)]
-  const spread = colourCovariance(jacobian, covariance).map((row, i) => row.map((v, j) => v + (i === j ? weight[i] ** 2 : 0)))
-  const gainSide = jacobian.map((row) => covariance[0].map((_, j) => row.reduce((sum, v, i) => sum + v * covariance[i][j], 0)))
+  const spread = colourCovariance(jacobian, covariance).map((row, i) =>
+    row.map((v, j) => v + (i === j ? weight[i] ** 2 : 0)),
+  )
+  const gainSide = jacobian.map((row) =>
+    covariance[0].map((_, j) => row.reduce((sum, v, i) => sum + v * covariance[i][j], 0)),
+  )
   const inverse = inverseSpd(spread)
   return covariance.map((row, i) =>
     row.map((v, j) => {

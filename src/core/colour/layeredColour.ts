@@ -52,7 +52,10 @@ export const screenLinear = (reflectance: Spectrum, light: Light): Triple =>
   xyzToLinearRgb(multiply3(toScreenMatrix(light), tristimulus(reflectance, light)))
 
 /** sRGB bytes of a reflectance seen under a light, and whether the screen cannot show it. */
-export function screenBytes(reflectance: Spectrum, light: Light): { bytes: [number, number, number]; outOfGamut: boolean } {
+export function screenBytes(
+  reflectance: Spectrum,
+  light: Light,
+): { bytes: [number, number, number]; outOfGamut: boolean } {
   const { rgb, outOfGamut } = mapToGamut(screenLinear(reflectance, light))
   return { bytes: toBytes(rgb), outOfGamut }
 }

@@ -4,9 +4,31 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { CMF_X, CMF_Y, CMF_Z, D65_SPD } from './cieTables'
 import {
-  adaptationMatrix, decodeSrgb, encodeSrgb, hexOf, hueDegrees, chroma, linearFromHex, linearRgbToOklab, linearRgbToXyz, mapToGamut, oklabToLinearRgb, toBytes, xyzToLab, xyzToLinearRgb,
+  adaptationMatrix,
+  decodeSrgb,
+  encodeSrgb,
+  hexOf,
+  hueDegrees,
+  chroma,
+  linearFromHex,
+  linearRgbToOklab,
+  linearRgbToXyz,
+  mapToGamut,
+  oklabToLinearRgb,
+  toBytes,
+  xyzToLab,
+  xyzToLinearRgb,
 } from './colourSpaces'
-import { d50Spd, incandescentSpd, LIGHTS, tristimulus, tristimulusWeights, WHITE_A, WHITE_D50, WHITE_D65 } from './light'
+import {
+  d50Spd,
+  incandescentSpd,
+  LIGHTS,
+  tristimulus,
+  tristimulusWeights,
+  WHITE_A,
+  WHITE_D50,
+  WHITE_D65,
+} from './light'
 import { screenBytes } from './layeredColour'
 import { spectrumOf } from './spectrum'
 import { multiply3 } from '../numeric/interpolation'
@@ -38,19 +60,29 @@ describe('CIE tables', () => {
 describe('weights', () => {
   it('scale a perfect white to the nominal white of each light', () => {
     const perfect = spectrumOf(() => 1)
-    for (const light of Object.values(LIGHTS)) tristimulus(perfect, light).forEach((v, i) => expect(v).toBeCloseTo(light.white[i], 9))
+    for (const light of Object.values(LIGHTS))
+      tristimulus(perfect, light).forEach((v, i) => expect(v).toBeCloseTo(light.white[i], 9))
     expect(tristimulusWeights(D65_SPD).white[1]).toBeCloseTo(100, 9)
   })
 
   it.each(Object.values(LIGHTS))('make a perfect white exactly #ffffff or a warm white on screen ($id)', (light) => {
-    const { bytes } = screenBytes(spectrumOf(() => 1), light)
+    const { bytes } = screenBytes(
+      spectrumOf(() => 1),
+      light,
+    )
     if (light.id === 'daylight') expect(hexOf(bytes)).toBe('#ffffff')
     else expect(bytes[0]).toBeGreaterThanOrEqual(bytes[2])
   })
 
   it('keep greys neutral under every light', () => {
     for (const light of Object.values(LIGHTS)) {
-      const [, a, b] = xyzToLab(tristimulus(spectrumOf(() => 0.3), light), light.white)
+      const [, a, b] = xyzToLab(
+        tristimulus(
+          spectrumOf(() => 0.3),
+          light,
+        ),
+        light.white,
+      )
       expect(Math.hypot(a, b)).toBeLessThan(1e-9)
     }
   })
@@ -81,14 +113,24 @@ describe('colour spaces against other people’s libraries', () => {
         const third = new Color('srgb', [r, g, b]).to('oklab').coords
         ;[theirs.l, theirs.a, theirs.b].forEach((v, i) => expect(Math.abs(ours[i] - v)).toBeLessThan(1e-3))
         third.forEach((v, i) => expect(Math.abs(ours[i] - (v ?? 0))).toBeLessThan(1e-3))
-        oklabToLinearRgb(ours).forEach((v, i) => expect(v).toBeCloseTo([decodeSrgb(r), decodeSrgb(g), decodeSrgb(b)][i], 5))
+        oklabToLinearRgb(ours).forEach((v, i) =>
+          expect(v).toBeCloseTo([decodeSrgb(r), decodeSrgb(g), decodeSrgb(b)][i], 5),
+        )
       }),
     )
   })
 
   it('the sRGB curve and matrix invert', () => {
-    fc.assert(fc.property(channel, (v) => { expect(decodeSrgb(encodeSrgb(v))).toBeCloseTo(v, 7) }))
-    fc.assert(fc.property(channel, channel, channel, (r, g, b) => xyzToLinearRgb(linearRgbToXyz([r, g, b])).forEach((v, i) => expect(v).toBeCloseTo([r, g, b][i], 10))))
+    fc.assert(
+      fc.property(channel, (v) => {
+        expect(decodeSrgb(encodeSrgb(v))).toBeCloseTo(v, 7)
+      }),
+    )
+    fc.assert(
+      fc.property(channel, channel, channel, (r, g, b) =>
+        xyzToLinearRgb(linearRgbToXyz([r, g, b])).forEach((v, i) => expect(v).toBeCloseTo([r, g, b][i], 10)),
+      ),
+    )
     expect(hexOf(toBytes(linearFromHex('#3a7bd5')))).toBe('#3a7bd5')
   })
 

@@ -7,8 +7,13 @@ import { labUnder } from './layeredColour'
 import { layerReflectance } from './kubelkaMunk'
 
 const load = createRequire(import.meta.url)
-const spectral = load('spectral.js') as { Color: new (hex: string) => { R: number[]; lRGB: number[] }; mix: (...pairs: [unknown, number][]) => { toString: () => string } }
-const { diff } = load('color-diff') as { diff: (a: { L: number; a: number; b: number }, b: { L: number; a: number; b: number }) => number }
+const spectral = load('spectral.js') as {
+  Color: new (hex: string) => { R: number[]; lRGB: number[] }
+  mix: (...pairs: [unknown, number][]) => { toString: () => string }
+}
+const { diff } = load('color-diff') as {
+  diff: (a: { L: number; a: number; b: number }, b: { L: number; a: number; b: number }) => number
+}
 
 const hexes = ['#1f4fae', '#e3c52b', '#c8372d', '#3a8d52', '#d98a3d', '#f2efe6', '#46424a']
 
@@ -21,7 +26,8 @@ describe('against spectral.js', () => {
       expect(Math.min(...theirs)).toBeGreaterThanOrEqual(0)
       // Where one is bright the other is: they rise and fall together.
       const mine = reconstructReflectance(labFromHex(hex)).reflectance
-      const mean = (v: ArrayLike<number>, n: number) => Array.from({ length: n }, (_, i) => v[i]).reduce((a, b) => a + b, 0) / n
+      const mean = (v: ArrayLike<number>, n: number) =>
+        Array.from({ length: n }, (_, i) => v[i]).reduce((a, b) => a + b, 0) / n
       const [ma, mb] = [mean(mine, 36), mean(theirs, 36)]
       let cross = 0
       let squares = 0
@@ -36,7 +42,9 @@ describe('against spectral.js', () => {
   })
 
   it('blue and yellow mix to green there and here', () => {
-    const theirs = hueDegrees(labFromHex(spectral.mix([new spectral.Color('#1f4fae'), 1], [new spectral.Color('#e3c52b'), 1]).toString()))
+    const theirs = hueDegrees(
+      labFromHex(spectral.mix([new spectral.Color('#1f4fae'), 1], [new spectral.Color('#e3c52b'), 1]).toString()),
+    )
     const blue = reconstructReflectance(labFromHex('#1f4fae')).reflectance
     const yellow = reconstructReflectance(labFromHex('#e3c52b')).reflectance
     const q = (r: number) => (1 - r) ** 2 / (2 * r)
@@ -51,5 +59,10 @@ describe('against spectral.js', () => {
 
 it('CIEDE2000 agrees with color-diff', () => {
   const labs = hexes.map(labFromHex)
-  for (const x of labs) for (const y of labs) expect(ciede2000(x as Triple, y as Triple)).toBeCloseTo(diff({ L: x[0], a: x[1], b: x[2] }, { L: y[0], a: y[1], b: y[2] }), 3)
+  for (const x of labs)
+    for (const y of labs)
+      expect(ciede2000(x as Triple, y as Triple)).toBeCloseTo(
+        diff({ L: x[0], a: x[1], b: x[2] }, { L: y[0], a: y[1], b: y[2] }),
+        3,
+      )
 })

@@ -3,7 +3,9 @@ import { decodeSrgb, linearRgbToXyz, xyzToLab, type Triple } from './colourSpace
 /** Mean linear colour of a ring or disc of sampled sRGB bytes (RGBA, as a canvas gives them); the brightest and darkest tenth are left out. */
 export function sampledLinear(rgba: ArrayLike<number>): Triple {
   const pixels: Triple[] = []
-  for (let i = 0; i + 3 < rgba.length; i += 4) if (rgba[i + 3] > 127) pixels.push([decodeSrgb(rgba[i] / 255), decodeSrgb(rgba[i + 1] / 255), decodeSrgb(rgba[i + 2] / 255)])
+  for (let i = 0; i + 3 < rgba.length; i += 4)
+    if (rgba[i + 3] > 127)
+      pixels.push([decodeSrgb(rgba[i] / 255), decodeSrgb(rgba[i + 1] / 255), decodeSrgb(rgba[i + 2] / 255)])
   if (!pixels.length) return [0, 0, 0]
   pixels.sort((a, b) => a[1] - b[1])
   const cut = Math.floor(pixels.length / 10)

@@ -18,7 +18,9 @@ const { weights } = LIGHTS.daylight
  */
 export function reconstructReflectance(lab: Triple): Reconstruction {
   for (const share of [1, 0.9, 0.75, 0.5, 0.25, 0]) {
-    const reflectance = solveLhtss(labToXyz([Math.max(1.5, Math.min(99.5, lab[0])), lab[1] * share, lab[2] * share], WHITE_D65))
+    const reflectance = solveLhtss(
+      labToXyz([Math.max(1.5, Math.min(99.5, lab[0])), lab[1] * share, lab[2] * share], WHITE_D65),
+    )
     if (reflectance) return { reflectance, exact: share === 1 }
   }
   const grey = Math.max(0.01, Math.min(0.98, ((lab[0] + 16) / 116) ** 3))
@@ -48,7 +50,8 @@ function solveLhtss(xyz: Triple): Spectrum | null {
       const nextMultipliers = multipliers.map((v, i) => v - damping * step[n + i])
       const next = Math.hypot(...system(nextZ, nextMultipliers, xyz).residual)
       if (next < norm || attempt === 11) {
-        if (attempt === 11 && next >= norm) return norm < 1e-4 ? Float64Array.from(z, (v) => (Math.tanh(v) + 1) / 2) : null
+        if (attempt === 11 && next >= norm)
+          return norm < 1e-4 ? Float64Array.from(z, (v) => (Math.tanh(v) + 1) / 2) : null
         z = nextZ
         multipliers = nextMultipliers
         break
@@ -59,7 +62,11 @@ function solveLhtss(xyz: Triple): Spectrum | null {
 }
 
 /** Lagrange conditions and their derivative at z and the multipliers; tristimulus values in hundredths. */
-function system(z: readonly number[], multipliers: readonly number[], xyz: Triple): { residual: number[]; matrix: number[][] } {
+function system(
+  z: readonly number[],
+  multipliers: readonly number[],
+  xyz: Triple,
+): { residual: number[]; matrix: number[][] } {
   const n = BANDS
   const residual = new Array<number>(n + 3).fill(0)
   const matrix = Array.from({ length: n + 3 }, () => new Array<number>(n + 3).fill(0))

@@ -15,9 +15,13 @@ export function spectrumOf(value: (nm: number) => number): Spectrum {
 }
 
 /** Logistic edge: 1 below `centreNm`, 0 above, `widthNm` wide; negative width turns it round. */
-export const logisticEdge = (centreNm: number, widthNm: number) => (nm: number): number =>
-  1 / (1 + Math.exp((nm - centreNm) / widthNm))
+export const logisticEdge =
+  (centreNm: number, widthNm: number) =>
+  (nm: number): number =>
+    1 / (1 + Math.exp((nm - centreNm) / widthNm))
 
 /** Gaussian band of height 1. */
-export const gaussianBand = (centreNm: number, sigmaNm: number) => (nm: number): number =>
-  Math.exp(-(((nm - centreNm) / sigmaNm) ** 2) / 2)
+export const gaussianBand =
+  (centreNm: number, sigmaNm: number) =>
+  (nm: number): number =>
+    Math.exp(-(((nm - centreNm) / sigmaNm) ** 2) / 2)

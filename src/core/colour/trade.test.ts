@@ -17,15 +17,30 @@ const WHITE = body('chalk-white')
 type Films = readonly (readonly [string | LayerOptics, number])[]
 
 const lab = (ground: Float64Array, films: Films, surface: SurfaceKind = 'matte') =>
-  labUnder(stackReflectance(ground, films.map(([m, coats]) => ({ optics: typeof m === 'string' ? optics(m) : m, coats })), surface))
+  labUnder(
+    stackReflectance(
+      ground,
+      films.map(([m, coats]) => ({ optics: typeof m === 'string' ? optics(m) : m, coats })),
+      surface,
+    ),
+  )
 
 /** Change of colour with each coat, seen under a coat of clear. */
 const steps = (medium: string) => {
-  const under = (coats: number) => lab(DARK, [[medium, coats], ['clear-gloss', 1]], 'gloss')
+  const under = (coats: number) =>
+    lab(
+      DARK,
+      [
+        [medium, coats],
+        ['clear-gloss', 1],
+      ],
+      'gloss',
+    )
   return [1, 2, 3, 4].map((n) => ciede2000(under(n), under(n - 1)))
 }
 
-const coatsToOpaque = (medium: string) => [1, 2, 3, 4, 5, 6, 7, 8].find((n) => ciede2000(lab(DARK, [[medium, n]]), lab(DARK, [[medium, 16]])) <= 2.5)
+const coatsToOpaque = (medium: string) =>
+  [1, 2, 3, 4, 5, 6, 7, 8].find((n) => ciede2000(lab(DARK, [[medium, n]]), lab(DARK, [[medium, 16]])) <= 2.5)
 
 describe('coats on a dark body', () => {
   it('of white change the colour by about 49, 7, 3 and 1.5', () => {
@@ -39,7 +54,12 @@ describe('coats on a dark body', () => {
   })
 
   it.each([
-    ['shell-white', 4], ['gorse-yellow', 4], ['thrift-pink', 3], ['berry-red', 3], ['tide-blue', 3], ['marsh-black', 1],
+    ['shell-white', 4],
+    ['gorse-yellow', 4],
+    ['thrift-pink', 3],
+    ['berry-red', 3],
+    ['tide-blue', 3],
+    ['marsh-black', 1],
   ])('%s covers after %i', (medium, wanted) => {
     expect(coatsToOpaque(medium)).toBe(wanted)
   })
@@ -54,21 +74,51 @@ describe('streaks of ±30 % film', () => {
 })
 
 describe('clear over matte colour', () => {
-  it.each(['tide-blue', 'gorse-yellow', 'rowan-orange', 'berry-red', 'thrift-pink', 'reed-green'])('makes %s darker and more vivid', (medium) => {
-    const bare = lab(WHITE, [[medium, 3]])
-    const under = lab(WHITE, [[medium, 3], ['clear-gloss', 3]], 'gloss')
-    expect(under[0]).toBeLessThan(bare[0])
-    expect(chroma(under)).toBeGreaterThan(chroma(bare))
-  })
+  it.each(['tide-blue', 'gorse-yellow', 'rowan-orange', 'berry-red', 'thrift-pink', 'reed-green'])(
+    'makes %s darker and more vivid',
+    (medium) => {
+      const bare = lab(WHITE, [[medium, 3]])
+      const under = lab(
+        WHITE,
+        [
+          [medium, 3],
+          ['clear-gloss', 3],
+        ],
+        'gloss',
+      )
+      expect(under[0]).toBeLessThan(bare[0])
+      expect(chroma(under)).toBeGreaterThan(chroma(bare))
+    },
+  )
 })
 
 describe('mixing and overlaying', () => {
-  const mix = (a: string, b: string) => mixOptics([{ part: 1, optics: optics(a) }, { part: 1, optics: optics(b) }])
+  const mix = (a: string, b: string) =>
+    mixOptics([
+      { part: 1, optics: optics(a) },
+      { part: 1, optics: optics(b) },
+    ])
 
   it('blue and yellow give green', () => {
-    const hue = hueDegrees(lab(WHITE, [[mix('tide-blue', 'gorse-yellow'), 4], ['clear-gloss', 2]], 'gloss'))
+    const hue = hueDegrees(
+      lab(
+        WHITE,
+        [
+          [mix('tide-blue', 'gorse-yellow'), 4],
+          ['clear-gloss', 2],
+        ],
+        'gloss',
+      ),
+    )
     expect(Math.abs(hue - 160)).toBeLessThan(15)
-    expect(hueDegrees(lab(WHITE, [['gorse-yellow', 2], ['tide-blue', 0.5]]))).toBeGreaterThan(110)
+    expect(
+      hueDegrees(
+        lab(WHITE, [
+          ['gorse-yellow', 2],
+          ['tide-blue', 0.5],
+        ]),
+      ),
+    ).toBeGreaterThan(110)
   })
 
   it('orange and red give coral', () => {
@@ -79,11 +129,38 @@ describe('mixing and overlaying', () => {
   })
 
   it('one yellow over black is muted, two black over yellow is black', () => {
-    const muted = lab(DARK, [['marsh-black', 3], ['gorse-yellow', 1], ['clear-gloss', 2]], 'gloss')
-    const full = lab(WHITE, [['gorse-yellow', 4], ['clear-gloss', 2]], 'gloss')
+    const muted = lab(
+      DARK,
+      [
+        ['marsh-black', 3],
+        ['gorse-yellow', 1],
+        ['clear-gloss', 2],
+      ],
+      'gloss',
+    )
+    const full = lab(
+      WHITE,
+      [
+        ['gorse-yellow', 4],
+        ['clear-gloss', 2],
+      ],
+      'gloss',
+    )
     expect(Math.abs(chroma(muted) - 41)).toBeLessThan(6)
     expect(Math.abs(chroma(full) - 69)).toBeLessThan(12)
-    expect(Math.abs(lab(WHITE, [['gorse-yellow', 3], ['marsh-black', 2], ['clear-gloss', 2]], 'gloss')[0] - 13)).toBeLessThan(4)
+    expect(
+      Math.abs(
+        lab(
+          WHITE,
+          [
+            ['gorse-yellow', 3],
+            ['marsh-black', 2],
+            ['clear-gloss', 2],
+          ],
+          'gloss',
+        )[0] - 13,
+      ),
+    ).toBeLessThan(4)
   })
 
   it('an amber glaze is light on white and dark on a dark body', () => {

@@ -18,7 +18,9 @@ const MATRICES: Readonly<Record<Dichromat, readonly number[]>> = {
 }
 
 /** XYZ (Y = 100) as a dichromat sees it. */
-export const seenBy = (xyz: Triple, kind: Dichromat): [number, number, number] => linearRgbToXyz(multiply3(MATRICES[kind], xyzToLinearRgb(xyz)))
+export const seenBy = (xyz: Triple, kind: Dichromat): [number, number, number] =>
+  linearRgbToXyz(multiply3(MATRICES[kind], xyzToLinearRgb(xyz)))
 
 /** ΔE00 between two colours as a dichromat sees them. */
-export const differenceSeenBy = (a: Triple, b: Triple, kind: Dichromat): number => ciede2000(xyzToLab(seenBy(a, kind)), xyzToLab(seenBy(b, kind)))
+export const differenceSeenBy = (a: Triple, b: Triple, kind: Dichromat): number =>
+  ciede2000(xyzToLab(seenBy(a, kind)), xyzToLab(seenBy(b, kind)))

@@ -13,9 +13,18 @@ const DAY = 24 * HOUR
 const iso = (ms: number) => new Date(ms).toISOString().replace(/\.\d+Z$/, 'Z')
 
 /** Made some hours before now; covers as [hours before now, cover]. */
-const made = (nowMs: number, hoursAgo: number, covers: readonly (readonly [hoursAgo: number, cover: Cover])[] = [], more: Partial<Making> = {}): Making => ({
-  madeAt: iso(nowMs - hoursAgo * HOUR), roomId: 'shed', dueOn: null, wetGrams: null,
-  log: covers.map(([ago, cover]): LogEntry => ({ kind: 'cover', at: iso(nowMs - ago * HOUR), cover })), ...more,
+const made = (
+  nowMs: number,
+  hoursAgo: number,
+  covers: readonly (readonly [hoursAgo: number, cover: Cover])[] = [],
+  more: Partial<Making> = {},
+): Making => ({
+  madeAt: iso(nowMs - hoursAgo * HOUR),
+  roomId: 'shed',
+  dueOn: null,
+  wetGrams: null,
+  log: covers.map(([ago, cover]): LogEntry => ({ kind: 'cover', at: iso(nowMs - ago * HOUR), cover })),
+  ...more,
 })
 
 /** When the pieces of the demo were made and how they have stood since. */
@@ -33,17 +42,54 @@ const MAKINGS: Readonly<Record<string, (nowMs: number) => Making>> = {
   'weave-bowl': (now) => made(now, 22 * 24),
   'fence-tiles': (now) => made(now, 25 * 24),
   'feather-jar': (now) => made(now, 20 * 24),
-  'knot-moon-jar': (now) => ({ madeAt: null, roomId: 'shed', dueOn: iso(now + 40 * DAY).slice(0, 10), wetGrams: null, log: [] }),
+  'knot-moon-jar': (now) => ({
+    madeAt: null,
+    roomId: 'shed',
+    dueOn: iso(now + 40 * DAY).slice(0, 10),
+    wetGrams: null,
+    log: [],
+  }),
 }
 
-const SHED: Room = { id: 'shed', name: 'The shed', celsius: 17, humidity: 0.58, air: 'none', factor: { ln: 0, sigma: 0.3 }, record: [] }
-const LOFT: Room = { id: 'loft', name: 'Drying loft', celsius: 22, humidity: 0.45, air: 'fan', factor: { ln: 0, sigma: 0.3 }, record: [] }
+const SHED: Room = {
+  id: 'shed',
+  name: 'The shed',
+  celsius: 17,
+  humidity: 0.58,
+  air: 'none',
+  factor: { ln: 0, sigma: 0.3 },
+  record: [],
+}
+const LOFT: Room = {
+  id: 'loft',
+  name: 'Drying loft',
+  celsius: 22,
+  humidity: 0.45,
+  air: 'fan',
+  factor: { ln: 0, sigma: 0.3 },
+  record: [],
+}
 
 /** Kilns on the Sundays to come. */
-const KILNS: readonly (readonly [id: string, week: number, clock: string, firing: FiringBooking['firing'], cone: FiringBooking['cone'], places: number])[] = [
-  ['bisque-1', 0, '09:00', 'bisque', '04', 24], ['hot-1', 0, '10:00', 'bisque', '05', 12], ['glaze-1', 1, '09:00', 'glaze', '05', 18], ['porcelain-1', 1, '10:00', 'bisque', '06', 12],
-  ['bisque-2', 2, '09:00', 'bisque', '04', 24], ['hot-2', 2, '10:00', 'glaze', '6', 16], ['fix-1', 1, '16:00', 'decoration', '04', 12],
-  ['glaze-2', 3, '09:00', 'glaze', '05', 24], ['bisque-3', 3, '10:00', 'bisque', '05', 12], ['hot-3', 4, '09:00', 'glaze', '6', 20], ['glaze-3', 5, '09:00', 'glaze', '05', 24],
+const KILNS: readonly (readonly [
+  id: string,
+  week: number,
+  clock: string,
+  firing: FiringBooking['firing'],
+  cone: FiringBooking['cone'],
+  places: number,
+])[] = [
+  ['bisque-1', 0, '09:00', 'bisque', '04', 24],
+  ['hot-1', 0, '10:00', 'bisque', '05', 12],
+  ['glaze-1', 1, '09:00', 'glaze', '05', 18],
+  ['porcelain-1', 1, '10:00', 'bisque', '06', 12],
+  ['bisque-2', 2, '09:00', 'bisque', '04', 24],
+  ['hot-2', 2, '10:00', 'glaze', '6', 16],
+  ['fix-1', 1, '16:00', 'decoration', '04', 12],
+  ['glaze-2', 3, '09:00', 'glaze', '05', 24],
+  ['bisque-3', 3, '10:00', 'bisque', '05', 12],
+  ['hot-3', 4, '09:00', 'glaze', '6', 20],
+  ['glaze-3', 5, '09:00', 'glaze', '05', 24],
 ]
 
 /** Puts a studio into a week: two rooms, evenings, a class and a Saturday, kilns on Sundays, and pieces at every dryness. */
@@ -54,7 +100,12 @@ export function withDemoDays(studio: Studio, nowMs: number, timeZone: string): S
   return {
     ...studio,
     rooms: { shed: SHED, loft: LOFT },
-    pieces: Object.fromEntries(Object.entries(studio.pieces).map(([id, piece]) => [id, { ...piece, making: MAKINGS[id]?.(nowMs) ?? piece.making }])),
+    pieces: Object.fromEntries(
+      Object.entries(studio.pieces).map(([id, piece]) => [
+        id,
+        { ...piece, making: MAKINGS[id]?.(nowMs) ?? piece.making },
+      ]),
+    ),
     calendar: {
       timeZone,
       weekly: [
@@ -64,7 +115,14 @@ export function withDemoDays(studio: Studio, nowMs: number, timeZone: string): S
         { id: 'sat', name: 'Saturday', weekday: 6, from: '09:30', to: '16:00' },
       ],
       exceptions: [],
-      firings: KILNS.map(([id, week, clock, firing, cone, places]) => ({ id, at: `${sunday(week)}T${clock}`, firing, cone, places, hours: firing === 'bisque' ? 30 : 34 })),
+      firings: KILNS.map(([id, week, clock, firing, cone, places]) => ({
+        id,
+        at: `${sunday(week)}T${clock}`,
+        firing,
+        cone,
+        places,
+        hours: firing === 'bisque' ? 30 : 34,
+      })),
       covers: ['draped', 'sealed'],
     },
   }

@@ -34,7 +34,9 @@ export const stocked = (media: Readonly<Record<string, Medium>>): Record<string,
         ...medium,
         stock: STOCK[id] ?? medium.stock,
         origin: MADE_HERE.has(id) ? ('made' as const) : medium.origin,
-        ...(id === 'thrift-pink' ? { coats: { brush: 4, bottle: 1 }, notes: 'Thin in the jar; one coat more than it says.' } : {}),
+        ...(id === 'thrift-pink'
+          ? { coats: { brush: 4, bottle: 1 }, notes: 'Thin in the jar; one coat more than it says.' }
+          : {}),
       },
     ]),
   )

@@ -8,7 +8,8 @@ import { stocked } from './demoStock'
 import { firstPieces } from './firstPieces'
 import { techniquePieces } from './techniquePieces'
 
-const byId = <T extends { id: string }>(list: readonly T[]): Record<string, T> => Object.fromEntries(list.map((entry) => [entry.id, entry]))
+const byId = <T extends { id: string }>(list: readonly T[]): Record<string, T> =>
+  Object.fromEntries(list.map((entry) => [entry.id, entry]))
 
 /** A studio with the starter cupboard and no pieces. */
 export const emptyStudio = (timeZone = 'UTC'): Studio => ({
@@ -29,5 +30,15 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
 export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
   const pieces = [...firstPieces(), ...techniquePieces()]
   const empty = emptyStudio(timeZone)
-  return withDemoDays({ ...empty, name: 'Tidewater shed', media: stocked(empty.media), pieces: byId(pieces), order: pieces.map((piece) => piece.id) }, nowMs, timeZone)
+  return withDemoDays(
+    {
+      ...empty,
+      name: 'Tidewater shed',
+      media: stocked(empty.media),
+      pieces: byId(pieces),
+      order: pieces.map((piece) => piece.id),
+    },
+    nowMs,
+    timeZone,
+  )
 }

@@ -8,7 +8,14 @@ const { INSIDE, OUTSIDE } = build
 export const firstPieces = (): Piece[] => [
   // Pale slip under black, carved through to the slip; drying before the carving.
   demoPiece({
-    id: 'reed-jugs', name: 'Reed jugs', count: 4, bodyId: 'estuary-red', form: presetForm('jug'), notes: 'For the spring table. Handles after the carving.', prefix: 'jug', done: 3,
+    id: 'reed-jugs',
+    name: 'Reed jugs',
+    count: 4,
+    bodyId: 'estuary-red',
+    form: presetForm('jug'),
+    notes: 'For the spring table. Handles after the carving.',
+    prefix: 'jug',
+    done: 3,
     steps: [
       build.bring('leatherHard'),
       build.coat('chalk-slip', bandOf(46, 400, 'outside', 'rim')),
@@ -26,12 +33,21 @@ export const firstPieces = (): Piece[] => [
   }),
   // In colour on bisque, with two things to settle: one coat of yellow, and a dip over it unfixed.
   demoPiece({
-    id: 'scallop-dish', name: 'Scallop dish', bodyId: 'chalk-white', form: presetForm('dish'), prefix: 'dish', done: 6,
+    id: 'scallop-dish',
+    name: 'Scallop dish',
+    bodyId: 'chalk-white',
+    form: presetForm('dish'),
+    prefix: 'dish',
+    done: 6,
     steps: [
       build.bring('leatherHard', 'sealed'),
       build.coat('tide-blue', wholeOf('inside', 'rim')),
       build.divide(24, 40),
-      build.carve('narrowLoop', build.motif('scallops', 24, 8, 34, 2, { side: 'inside', variation: 0.2, seed: 4 }), 0.3),
+      build.carve(
+        'narrowLoop',
+        build.motif('scallops', 24, 8, 34, 2, { side: 'inside', variation: 0.2, seed: 4 }),
+        0.3,
+      ),
       build.bring('boneDry'),
       build.fire('bisque', '04'),
       build.coat('gorse-yellow', wholeOf('floor'), 1, { direction: 'oneWay' }),
@@ -42,7 +58,14 @@ export const firstPieces = (): Piece[] => [
   }),
   // A small jar in stoneware, still wet: dark slip carved through dots and leaves.
   demoPiece({
-    id: 'dotted-jar', name: 'Dotted jar', count: 2, bodyId: 'dune-buff', form: { ...presetForm('cylinderJar'), parts: [] }, notes: 'Lids are thrown to fit after the bisque.', prefix: 'jar', done: 0,
+    id: 'dotted-jar',
+    name: 'Dotted jar',
+    count: 2,
+    bodyId: 'dune-buff',
+    form: { ...presetForm('cylinderJar'), parts: [] },
+    notes: 'Lids are thrown to fit after the bisque.',
+    prefix: 'jar',
+    done: 0,
     steps: [
       build.bring('leatherHard'),
       build.coat('peat-slip', bandOf(14, 116)),
@@ -60,7 +83,13 @@ export const firstPieces = (): Piece[] => [
   }),
   // Waxed bands, finished but for the firing.
   demoPiece({
-    id: 'wax-beakers', name: 'Banded beakers', count: 6, bodyId: 'chalk-white', form: presetForm('beaker'), prefix: 'beaker', done: 11,
+    id: 'wax-beakers',
+    name: 'Banded beakers',
+    count: 6,
+    bodyId: 'chalk-white',
+    form: presetForm('beaker'),
+    prefix: 'beaker',
+    done: 11,
     steps: [
       build.bring('leatherHard'),
       build.coat('rowan-orange', bandOf(16, 104)),

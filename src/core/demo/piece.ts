@@ -11,8 +11,18 @@ export function presetForm(preset: FormPreset, sizes: Partial<Form['sizes']> = {
   const { begins, sizes: own } = PRESETS[preset]
   const all = { ...own, ...sizes }
   const built = buildTurnedForm(preset, all)
-  const parts = (begins?.parts ?? []).flatMap((kind: PartKind) => (built.ok ? [{ id: kind, kind, ...PART[kind].begins(built.value) }] : []))
-  return { kind: 'turned', preset, sizes: all, plan: begins?.plan ?? ROUND, unevenMm: begins?.unevenMm ?? 0, own: null, parts }
+  const parts = (begins?.parts ?? []).flatMap((kind: PartKind) =>
+    built.ok ? [{ id: kind, kind, ...PART[kind].begins(built.value) }] : [],
+  )
+  return {
+    kind: 'turned',
+    preset,
+    sizes: all,
+    plan: begins?.plan ?? ROUND,
+    unevenMm: begins?.unevenMm ?? 0,
+    own: null,
+    parts,
+  }
 }
 
 interface DemoPiece {
@@ -29,4 +39,23 @@ interface DemoPiece {
   readonly making?: Making
 }
 
-export const demoPiece = ({ prefix, done, steps, count = 1, use = 'food', notes = '', making = NOT_MADE, ...rest }: DemoPiece): Piece => ({ ...rest, count, use, notes, steps: numbered(prefix, done, steps), variant: null, lightTarget: null, making, fired: [] })
+export const demoPiece = ({
+  prefix,
+  done,
+  steps,
+  count = 1,
+  use = 'food',
+  notes = '',
+  making = NOT_MADE,
+  ...rest
+}: DemoPiece): Piece => ({
+  ...rest,
+  count,
+  use,
+  notes,
+  steps: numbered(prefix, done, steps),
+  variant: null,
+  lightTarget: null,
+  making,
+  fired: [],
+})

@@ -9,7 +9,13 @@ const { INSIDE, OUTSIDE } = build
 export const techniquePieces = (): Piece[] => [
   // Three colours kept apart by wax: birds stay white, a band stays orange, the rest ends blue.
   demoPiece({
-    id: 'swift-mugs', name: 'Swift mugs', count: 4, bodyId: 'chalk-white', form: presetForm('mug'), prefix: 'mug', done: 0,
+    id: 'swift-mugs',
+    name: 'Swift mugs',
+    count: 4,
+    bodyId: 'chalk-white',
+    form: presetForm('mug'),
+    prefix: 'mug',
+    done: 0,
     steps: [
       build.bring('leatherHard'),
       build.divide(7, 50),
@@ -31,7 +37,15 @@ export const techniquePieces = (): Piece[] => [
   }),
   // A weave pressed in, a rust wash wiped back, pale colour dabbed above; open below so that it drains.
   demoPiece({
-    id: 'weave-bowl', name: 'Weave planters', count: 3, use: 'display', bodyId: 'dune-buff', form: presetForm('pinchBowl', { heightMm: 104, rimMm: 150, bellyMm: 158 }), notes: 'A hole in the floor; they drain.', prefix: 'weave', done: 3,
+    id: 'weave-bowl',
+    name: 'Weave planters',
+    count: 3,
+    use: 'display',
+    bodyId: 'dune-buff',
+    form: presetForm('pinchBowl', { heightMm: 104, rimMm: 150, bellyMm: 158 }),
+    notes: 'A hole in the floor; they drain.',
+    prefix: 'weave',
+    done: 3,
     steps: [
       build.impress('cloth', bandOf(20, 92), 0.7, 6),
       build.bring('boneDry', 'open'),
@@ -47,10 +61,21 @@ export const techniquePieces = (): Piece[] => [
   }),
   // Lines filled on bisque fence an amber ground from a clear one.
   demoPiece({
-    id: 'fence-tiles', name: 'Fenced tiles', count: 9, use: 'display', bodyId: 'chalk-white', form: presetForm('tile'), prefix: 'tile', done: 4,
+    id: 'fence-tiles',
+    name: 'Fenced tiles',
+    count: 9,
+    use: 'display',
+    bodyId: 'chalk-white',
+    form: presetForm('tile'),
+    prefix: 'tile',
+    done: 4,
     steps: [
       build.bring('leatherHard'),
-      build.incise('narrowLoop', build.motif('petals', 1, 0, 126, 3, { side: 'floor', variation: 0, seed: 1, made: 'line' }), 0.9),
+      build.incise(
+        'narrowLoop',
+        build.motif('petals', 1, 0, 126, 3, { side: 'floor', variation: 0, seed: 1, made: 'line' }),
+        0.9,
+      ),
       build.bring('boneDry'),
       build.fire('bisque', '04'),
       build.wipeDust(),
@@ -59,7 +84,9 @@ export const techniquePieces = (): Piece[] => [
       build.fire('decoration', '04'),
       build.wipeDust(),
       build.glaze('opaque-white', wholeOf('floor'), 'brush', { coats: 2 }),
-      build.glaze('amber', { parts: ['floor'], band: null, sectors: { of: 8, take: [1, 3, 5, 7] } }, 'brush', { coats: 2 }),
+      build.glaze('amber', { parts: ['floor'], band: null, sectors: { of: 8, take: [1, 3, 5, 7] } }, 'brush', {
+        coats: 2,
+      }),
       build.pick(wholeOf('floor')),
       build.cleanFoot(),
       build.fire('glaze', '05'),
@@ -67,7 +94,12 @@ export const techniquePieces = (): Piece[] => [
   }),
   // White glaze, wax, feathers scratched through, amber in the lines.
   demoPiece({
-    id: 'feather-jar', name: 'Feather jar', bodyId: 'estuary-red', form: presetForm('cylinderJar', { heightMm: 142, rimMm: 96, bellyMm: 112, footMm: 94 }), prefix: 'feather', done: 2,
+    id: 'feather-jar',
+    name: 'Feather jar',
+    bodyId: 'estuary-red',
+    form: presetForm('cylinderJar', { heightMm: 142, rimMm: 96, bellyMm: 112, footMm: 94 }),
+    prefix: 'feather',
+    done: 2,
     steps: [
       build.bring('boneDry', 'open'),
       build.fire('bisque', '04'),
@@ -86,14 +118,24 @@ export const techniquePieces = (): Piece[] => [
   }),
   // Pale slip trailed over a burnished dark ground.
   demoPiece({
-    id: 'kelp-bottle', name: 'Kelp bottle', use: 'display', bodyId: 'estuary-red', form: presetForm('bottle'), prefix: 'kelp', done: 1,
+    id: 'kelp-bottle',
+    name: 'Kelp bottle',
+    use: 'display',
+    bodyId: 'estuary-red',
+    form: presetForm('bottle'),
+    prefix: 'kelp',
+    done: 1,
     steps: [
       build.bring('leatherHard'),
       build.burnish(OUTSIDE),
       build.coat('peat-slip', bandOf(40, 168), 3),
       build.divide(8, 100),
       build.draw('chalk-slip', build.motif('spiral', 8, 62, 44, 2.6, { variation: 0.15, seed: 6 }), 'trailer'),
-      build.draw('chalk-slip', build.motif('dots', 24, 122, 5, 2.6, { variation: 0.2, seed: 8, rows: 3, rowGapMm: 6, alternate: 'offset' }), 'trailer'),
+      build.draw(
+        'chalk-slip',
+        build.motif('dots', 24, 122, 5, 2.6, { variation: 0.2, seed: 8, rows: 3, rowGapMm: 6, alternate: 'offset' }),
+        'trailer',
+      ),
       build.bring('boneDry', 'open'),
       build.fire('bisque', '04'),
       build.wipeDust(),
@@ -104,22 +146,48 @@ export const techniquePieces = (): Piece[] => [
   }),
   // Fish and dots painted on raw white glaze.
   demoPiece({
-    id: 'shoal-platter', name: 'Shoal platter', bodyId: 'chalk-white', form: presetForm('platter'), prefix: 'shoal', done: 1,
+    id: 'shoal-platter',
+    name: 'Shoal platter',
+    bodyId: 'chalk-white',
+    form: presetForm('platter'),
+    prefix: 'shoal',
+    done: 1,
     steps: [
       build.bring('boneDry', 'draped'),
       build.fire('bisque', '04'),
       build.wipeDust(),
       build.glaze('opaque-white', wholeOf('inside', 'floor', 'rim', 'outside'), 'dip'),
-      build.draw('iris-opaque', build.motif('fish', 5, 50, 27, 1.6, { side: 'floor', variation: 0.5, seed: 31 }), 'brush', { coats: 3 }),
-      build.draw('copse-opaque', build.motif('waves', 9, 8, 20, 2, { side: 'inside', variation: 0, seed: 2 }), 'brush', { coats: 2 }),
-      build.draw('honey-opaque', build.motif('petals', 1, 0, 34, 1.6, { side: 'floor', variation: 0.2, seed: 5 }), 'brush', { coats: 3 }),
+      build.draw(
+        'iris-opaque',
+        build.motif('fish', 5, 50, 27, 1.6, { side: 'floor', variation: 0.5, seed: 31 }),
+        'brush',
+        { coats: 3 },
+      ),
+      build.draw(
+        'copse-opaque',
+        build.motif('waves', 9, 8, 20, 2, { side: 'inside', variation: 0, seed: 2 }),
+        'brush',
+        { coats: 2 },
+      ),
+      build.draw(
+        'honey-opaque',
+        build.motif('petals', 1, 0, 34, 1.6, { side: 'floor', variation: 0.2, seed: 5 }),
+        'brush',
+        { coats: 3 },
+      ),
       build.cleanFoot(),
       build.fire('glaze', '05'),
     ],
   }),
   // Coloured slip laid into cut lines and scraped flush; one colour passes into another above it.
   demoPiece({
-    id: 'knot-moon-jar', name: 'Knot moon jar', use: 'water', bodyId: 'dune-buff', form: presetForm('moonJar'), prefix: 'knot', done: 0,
+    id: 'knot-moon-jar',
+    name: 'Knot moon jar',
+    use: 'water',
+    bodyId: 'dune-buff',
+    form: presetForm('moonJar'),
+    prefix: 'knot',
+    done: 0,
     steps: [
       build.bring('leatherHard', 'sealed'),
       build.divide(12, 120),
@@ -138,7 +206,13 @@ export const techniquePieces = (): Piece[] => [
   }),
   // A taped zigzag, colour dabbed and flicked over it, ground cleared round leaves; drips meant.
   demoPiece({
-    id: 'dune-cups', name: 'Dune cups', count: 8, bodyId: 'shell-porcelain', form: presetForm('cup', { heightMm: 84 }), prefix: 'cup', done: 1,
+    id: 'dune-cups',
+    name: 'Dune cups',
+    count: 8,
+    bodyId: 'shell-porcelain',
+    form: presetForm('cup', { heightMm: 84 }),
+    prefix: 'cup',
+    done: 1,
     steps: [
       build.bring('boneDry', 'open'),
       build.divide(12, 40),

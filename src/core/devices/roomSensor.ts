@@ -24,7 +24,9 @@ export function simulatedReadings({ seed, celsius, humidity, fromMs, toMs }: Sen
     return {
       at: new Date(hour * HOUR).toISOString().replace(/\.\d+Z$/, 'Z'),
       celsius: Number((celsius + 2 * day + 1.2 * weather + 0.2 * noise).toFixed(1)),
-      humidity: Number(Math.min(0.97, Math.max(0.05, humidity - 0.06 * day + 0.05 * weather + 0.01 * noise)).toFixed(3)),
+      humidity: Number(
+        Math.min(0.97, Math.max(0.05, humidity - 0.06 * day + 0.05 * weather + 0.01 * noise)).toFixed(3),
+      ),
     }
   })
 }

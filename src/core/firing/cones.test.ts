@@ -4,7 +4,8 @@ import { CONE_TABLE, coneCelsius, coneIndex, CONES, conesAround, conesOutside, s
 describe('cones (values from memory, to be checked against the maker’s chart)', () => {
   it('are listed once each and get hotter along the list, at every rate', () => {
     expect([...CONES].sort()).toEqual(Object.keys(CONE_TABLE).sort())
-    for (let i = 1; i < CONES.length; i++) for (const rate of [0, 1, 2]) expect(CONE_TABLE[CONES[i]][rate]).toBeGreaterThan(CONE_TABLE[CONES[i - 1]][rate])
+    for (let i = 1; i < CONES.length; i++)
+      for (const rate of [0, 1, 2]) expect(CONE_TABLE[CONES[i]][rate]).toBeGreaterThan(CONE_TABLE[CONES[i - 1]][rate])
     for (const cone of CONES) expect(CONE_TABLE[cone][0]).toBeLessThan(CONE_TABLE[cone][2])
   })
 

@@ -30,7 +30,27 @@ export type Cone = keyof typeof CONE_TABLE
 
 /** The keys in order of heat; numeric-looking keys would be reordered by the engine, so the order is stated. */
 export const CONES = [
-  '010', '09', '08', '07', '06', '05', '04', '03', '02', '01', '1', '2', '3', '4', '5', '5½', '6', '7', '8', '9', '10',
+  '010',
+  '09',
+  '08',
+  '07',
+  '06',
+  '05',
+  '04',
+  '03',
+  '02',
+  '01',
+  '1',
+  '2',
+  '3',
+  '4',
+  '5',
+  '5½',
+  '6',
+  '7',
+  '8',
+  '9',
+  '10',
 ] as const satisfies readonly Cone[]
 
 /** Place of a cone in order of heat, 0 coolest. */

@@ -12,7 +12,11 @@ import { repeatAdvice, sectorChord } from './repeats'
 import { drawnLength, firedLength, totalShrinkage } from './shrinkage'
 import { buildFromOutside, buildTurnedForm, profileAt, widest, zoneAt, ZONES, type TurnedForm } from './turnedForm'
 
-const line = (from: ProfilePoint, to: ProfilePoint, n = 40) => Array.from({ length: n + 1 }, (_, i) => ({ r: from.r + ((to.r - from.r) * i) / n, z: from.z + ((to.z - from.z) * i) / n }))
+const line = (from: ProfilePoint, to: ProfilePoint, n = 40) =>
+  Array.from({ length: n + 1 }, (_, i) => ({
+    r: from.r + ((to.r - from.r) * i) / n,
+    z: from.z + ((to.z - from.z) * i) / n,
+  }))
 const arc = (cr: number, cz: number, radius: number, from: number, to: number, n = 4000) =>
   Array.from({ length: n + 1 }, (_, i) => {
     const a = from + ((to - from) * i) / n
@@ -26,12 +30,25 @@ const built = (form: ReturnType<typeof buildTurnedForm>): TurnedForm => {
 describe('turned areas and volumes against closed forms', () => {
   it('cylinder: 2πrh and πr²h', () => {
     expect(sweptArea(line({ r: 30, z: 0 }, { r: 30, z: 100 }))).toBeCloseTo(2 * Math.PI * 30 * 100, 6)
-    expect(sweptVolume([{ r: 0, z: 0 }, { r: 30, z: 0 }, { r: 30, z: 100 }, { r: 0, z: 100 }])).toBeCloseTo(Math.PI * 900 * 100, 6)
+    expect(
+      sweptVolume([
+        { r: 0, z: 0 },
+        { r: 30, z: 0 },
+        { r: 30, z: 100 },
+        { r: 0, z: 100 },
+      ]),
+    ).toBeCloseTo(Math.PI * 900 * 100, 6)
   })
 
   it('cone: π r s and πr²h/3', () => {
     expect(sweptArea(line({ r: 40, z: 0 }, { r: 0, z: 30 }))).toBeCloseTo(Math.PI * 40 * 50, 6)
-    expect(sweptVolume([{ r: 0, z: 0 }, { r: 40, z: 0 }, { r: 0, z: 30 }])).toBeCloseTo((Math.PI * 1600 * 30) / 3, 6)
+    expect(
+      sweptVolume([
+        { r: 0, z: 0 },
+        { r: 40, z: 0 },
+        { r: 0, z: 30 },
+      ]),
+    ).toBeCloseTo((Math.PI * 1600 * 30) / 3, 6)
   })
 
   it('sphere: 4πr² and 4πr³/3', () => {
@@ -65,16 +82,23 @@ describe('every preset', () => {
       expect(zoneAt(form, (form.zones[zone].from + at) / 2)).toBe(zone)
     }
     expect(at).toBeCloseTo(form.totalMm, 9)
-    expect(ZONES.reduce((sum, zone) => sum + stretchArea(form, form.zones[zone]), 0)).toBeCloseTo(sweptArea(form.profile), 3)
+    expect(ZONES.reduce((sum, zone) => sum + stretchArea(form, form.zones[zone]), 0)).toBeCloseTo(
+      sweptArea(form.profile),
+      3,
+    )
     expect(capacityMl(form)).toBeGreaterThan(clayMl(form) * 0.2)
   })
 
   it.each(VESSELS)('%s has a wall of the measured thickness', (preset) => {
     const form = built(buildTurnedForm(preset, PRESETS[preset].sizes))
-    const outside = form.profile.filter((_, i) => form.lengths[i] >= form.zones.outside.from && form.lengths[i] <= form.zones.outside.to)
+    const outside = form.profile.filter(
+      (_, i) => form.lengths[i] >= form.zones.outside.from && form.lengths[i] <= form.zones.outside.to,
+    )
     for (let share = 0.1; share < 0.85; share += 0.15) {
       const { from, to } = form.zones.inside
-      expect(Math.abs(distanceToPolyline(profileAt(form, from + (to - from) * share), outside) - form.wallMm)).toBeLessThan(0.35)
+      expect(
+        Math.abs(distanceToPolyline(profileAt(form, from + (to - from) * share), outside) - form.wallMm),
+      ).toBeLessThan(0.35)
     }
   })
 })
@@ -90,13 +114,26 @@ describe('a form that cannot be', () => {
   })
 
   it('is refused when the wall fills it', () => {
-    expect(buildFromOutside([{ r: 4, z: 0 }, { r: 4, z: 20 }], 5).ok).toBe(false)
+    expect(
+      buildFromOutside(
+        [
+          { r: 4, z: 0 },
+          { r: 4, z: 20 },
+        ],
+        5,
+      ).ok,
+    ).toBe(false)
   })
 })
 
 describe('profiles', () => {
   it('a smooth curve passes through its points and has no loops', () => {
-    const control = [{ r: 40, z: 0 }, { r: 70, z: 60 }, { r: 72, z: 64 }, { r: 30, z: 150 }]
+    const control = [
+      { r: 40, z: 0 },
+      { r: 70, z: 60 },
+      { r: 72, z: 64 },
+      { r: 30, z: 150 },
+    ]
     const smooth = smoothThrough(control)
     for (const p of control) expect(Math.min(...smooth.map((q) => Math.hypot(p.r - q.r, p.z - q.z)))).toBeLessThan(1e-9)
     for (let i = 1; i < smooth.length; i++) expect(smooth[i].z).toBeGreaterThan(smooth[i - 1].z - 1e-9)
@@ -104,7 +141,12 @@ describe('profiles', () => {
   })
 
   it('an offset never comes nearer than the wall', () => {
-    const outside = smoothThrough([{ r: 40, z: 0 }, { r: 60, z: 20 }, { r: 20, z: 40 }, { r: 26, z: 60 }])
+    const outside = smoothThrough([
+      { r: 40, z: 0 },
+      { r: 60, z: 20 },
+      { r: 20, z: 40 },
+      { r: 26, z: 60 },
+    ])
     for (const p of insideOf(outside, 6, 6)) expect(distanceToPolyline(p, outside)).toBeGreaterThan(6 * 0.98)
   })
 
@@ -118,7 +160,10 @@ describe('repeats and sectors', () => {
   it('offer the nearest whole numbers: 7.4 → 7 at +5.7 % or 8 at −7.5 %', () => {
     const { exact, choices } = repeatAdvice(7.4 / (2 * Math.PI), 1)
     expect(exact).toBeCloseTo(7.4, 9)
-    expect(choices.map((c) => [c.repeats, Number((100 * c.stretch).toFixed(1))])).toEqual([[7, 5.7], [8, -7.5]])
+    expect(choices.map((c) => [c.repeats, Number((100 * c.stretch).toFixed(1))])).toEqual([
+      [7, 5.7],
+      [8, -7.5],
+    ])
   })
 
   it('a sixth of a circle has the radius for its chord (Euclid, Elements IV.15)', () => {
@@ -127,9 +172,14 @@ describe('repeats and sectors', () => {
 
   it('stretched repeats close exactly', () => {
     fc.assert(
-      fc.property(fc.double({ min: 10, max: 300, noNaN: true }), fc.double({ min: 3, max: 60, noNaN: true }), (r, w) => {
-        for (const { repeats, stretch } of repeatAdvice(r, w).choices) expect(repeats * w * (1 + stretch)).toBeCloseTo(2 * Math.PI * r, 6)
-      }),
+      fc.property(
+        fc.double({ min: 10, max: 300, noNaN: true }),
+        fc.double({ min: 3, max: 60, noNaN: true }),
+        (r, w) => {
+          for (const { repeats, stretch } of repeatAdvice(r, w).choices)
+            expect(repeats * w * (1 + stretch)).toBeCloseTo(2 * Math.PI * r, 6)
+        },
+      ),
     )
   })
 })
@@ -139,27 +189,73 @@ describe('shrinkage', () => {
     expect(totalShrinkage(0.06, 0.06)).toBeCloseTo(1 - 0.94 * 0.94, 12)
     expect(firedLength(100, 0.06, 0.06, 0)).toBeCloseTo(88.36, 9)
     expect(firedLength(100, 0.06, 0.06, 1)).toBeCloseTo(94, 9)
-    fc.assert(fc.property(fc.double({ min: 1, max: 500, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (mm, shrunk) => { expect(firedLength(drawnLength(mm, 0.063, 0.05, shrunk), 0.063, 0.05, shrunk)).toBeCloseTo(mm, 8) }))
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 500, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (mm, shrunk) => {
+          expect(firedLength(drawnLength(mm, 0.063, 0.05, shrunk), 0.063, 0.05, shrunk)).toBeCloseTo(mm, 8)
+        },
+      ),
+    )
   })
 })
 
 describe('forms of one’s own', () => {
   const spec = presetForm('jug')
-  const rows = (list: [number, number, number][]) => ({ ...spec, own: { kind: 'measured' as const, rows: list.map(([heightMm, diameterMm, wallMm]) => ({ heightMm, diameterMm, wallMm })) } })
+  const rows = (list: [number, number, number][]) => ({
+    ...spec,
+    own: {
+      kind: 'measured' as const,
+      rows: list.map(([heightMm, diameterMm, wallMm]) => ({ heightMm, diameterMm, wallMm })),
+    },
+  })
 
   it('a caliper table gives back its own diameters', () => {
-    const form = built(buildForm(rows([[0, 80, 6], [50, 120, 6], [110, 96, 6], [150, 70, 6]])))
-    for (const [height, diameter] of [[0, 80], [50, 120], [110, 96], [150, 70]]) {
+    const form = built(
+      buildForm(
+        rows([
+          [0, 80, 6],
+          [50, 120, 6],
+          [110, 96, 6],
+          [150, 70, 6],
+        ]),
+      ),
+    )
+    for (const [height, diameter] of [
+      [0, 80],
+      [50, 120],
+      [110, 96],
+      [150, 70],
+    ]) {
       const { from, to } = form.zones.outside
-      const near = Array.from({ length: 800 }, (_, i) => profileAt(form, from + ((to - from) * i) / 799)).reduce((a, b) => (Math.abs(b.z - height) < Math.abs(a.z - height) ? b : a))
+      const near = Array.from({ length: 800 }, (_, i) => profileAt(form, from + ((to - from) * i) / 799)).reduce(
+        (a, b) => (Math.abs(b.z - height) < Math.abs(a.z - height) ? b : a),
+      )
       expect(Math.abs(2 * near.r - diameter)).toBeLessThan(1.2)
     }
   })
 
   it.each<[string, [number, number, number][], string]>([
     ['one row', [[0, 80, 6]], '1 row says'],
-    ['two rows at one height', [[0, 80, 6], [40, 90, 6], [40, 95, 6]], 'stand at 40 mm'],
-    ['a wall too thick for its neck', [[0, 80, 12], [60, 90, 12], [120, 24, 12]], '24 mm measured at 120 mm'],
+    [
+      'two rows at one height',
+      [
+        [0, 80, 6],
+        [40, 90, 6],
+        [40, 95, 6],
+      ],
+      'stand at 40 mm',
+    ],
+    [
+      'a wall too thick for its neck',
+      [
+        [0, 80, 12],
+        [60, 90, 12],
+        [120, 24, 12],
+      ],
+      '24 mm measured at 120 mm',
+    ],
   ])('%s is refused with the reason', (_, list, words) => {
     const form = buildForm(rows(list))
     expect(form.ok).toBe(false)
@@ -167,7 +263,10 @@ describe('forms of one’s own', () => {
   })
 
   it('plans keep an even pace: equal shares are equal lengths', () => {
-    for (const plan of [{ kind: 'oval', ratio: 1.6 }, { kind: 'rectangle', ratio: 1.3 }] as const) {
+    for (const plan of [
+      { kind: 'oval', ratio: 1.6 },
+      { kind: 'rectangle', ratio: 1.3 },
+    ] as const) {
       const outline = planOutline(plan)
       const lengths = Array.from({ length: 40 }, (_, i) => {
         const [ax, az] = outline.at(i / 40)
@@ -181,12 +280,17 @@ describe('forms of one’s own', () => {
     // Ramanujan’s second approximation of an ellipse’s perimeter (1914), good to 1e-6 here.
     const [a, b] = [1.6, 1]
     const h = ((a - b) / (a + b)) ** 2
-    expect(planOutline({ kind: 'oval', ratio: 1.6 }).length).toBeCloseTo(Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h))), 3)
+    expect(planOutline({ kind: 'oval', ratio: 1.6 }).length).toBeCloseTo(
+      Math.PI * (a + b) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h))),
+      3,
+    )
   })
 
   it('joints hide patches of the wall where they sit', () => {
     const form = built(buildForm(spec))
-    const [low, high] = hiddenPatches(form, [{ id: 'h', kind: 'handle', degrees: 90, upMm: 60, heightMm: 80, widthMm: 20, thickMm: 8 }])
+    const [low, high] = hiddenPatches(form, [
+      { id: 'h', kind: 'handle', degrees: 90, upMm: 60, heightMm: 80, widthMm: 20, thickMm: 8 },
+    ])
     expect((low.left + low.right) / 2).toBeCloseTo(0.25, 9)
     expect((high.from + high.to - low.from - low.to) / 2).toBeCloseTo(80, 9)
     expect(PART_KINDS.every((kind) => PART[kind].begins(form).widthMm > 0)).toBe(true)

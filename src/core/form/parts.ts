@@ -20,24 +20,55 @@ export interface Part {
 }
 
 /** What a new part is like on a form. */
-export const PART: Readonly<Record<PartKind, { readonly name: string; readonly words: string; readonly begins: (form: TurnedForm) => Omit<Part, 'id' | 'kind'> }>> = {
+export const PART: Readonly<
+  Record<
+    PartKind,
+    { readonly name: string; readonly words: string; readonly begins: (form: TurnedForm) => Omit<Part, 'id' | 'kind'> }
+  >
+> = {
   handle: {
     name: 'handle',
     words: 'a pulled strap with two joints',
-    begins: (form) => ({ degrees: 90, upMm: Math.round(wallMm(form) * 0.3), heightMm: Math.round(wallMm(form) * 0.5), widthMm: 20, thickMm: 8 }),
+    begins: (form) => ({
+      degrees: 90,
+      upMm: Math.round(wallMm(form) * 0.3),
+      heightMm: Math.round(wallMm(form) * 0.5),
+      widthMm: 20,
+      thickMm: 8,
+    }),
   },
   spout: {
     name: 'spout',
     words: 'a tube that stands off the wall',
-    begins: (form) => ({ degrees: 270, upMm: Math.round(wallMm(form) * 0.45), heightMm: Math.round(wallMm(form) * 0.3), widthMm: 30, thickMm: 5 }),
+    begins: (form) => ({
+      degrees: 270,
+      upMm: Math.round(wallMm(form) * 0.45),
+      heightMm: Math.round(wallMm(form) * 0.3),
+      widthMm: 30,
+      thickMm: 5,
+    }),
   },
   lug: {
     name: 'lug',
     words: 'a small ear to lift it by',
     begins: (form) => ({ degrees: 90, upMm: Math.round(wallMm(form) * 0.6), heightMm: 16, widthMm: 26, thickMm: 14 }),
   },
-  feet: { name: 'three feet', words: 'three small feet under the base', begins: () => ({ degrees: 0, upMm: 0, heightMm: 10, widthMm: 18, thickMm: 12 }) },
-  lid: { name: 'lid', words: 'sits on the rim, with a knob', begins: (form) => ({ degrees: 0, upMm: 0, heightMm: Math.round(form.heightMm * 0.3), widthMm: 24, thickMm: form.wallMm }) },
+  feet: {
+    name: 'three feet',
+    words: 'three small feet under the base',
+    begins: () => ({ degrees: 0, upMm: 0, heightMm: 10, widthMm: 18, thickMm: 12 }),
+  },
+  lid: {
+    name: 'lid',
+    words: 'sits on the rim, with a knob',
+    begins: (form) => ({
+      degrees: 0,
+      upMm: 0,
+      heightMm: Math.round(form.heightMm * 0.3),
+      widthMm: 24,
+      thickMm: form.wallMm,
+    }),
+  },
 }
 
 const wallMm = (form: TurnedForm) => form.zones.outside.to - form.zones.outside.from
@@ -75,5 +106,11 @@ function patch(form: TurnedForm, part: Part, upMm: number): HiddenPatch {
   const half = (part.kind === 'handle' ? part.widthMm * 0.6 : part.widthMm) / 2
   const { r } = profileAt(form, middle)
   const share = half / Math.max(1, form.plan.length * r)
-  return { part, from: middle - half, to: middle + half, left: part.degrees / 360 - share, right: part.degrees / 360 + share }
+  return {
+    part,
+    from: middle - half,
+    to: middle + half,
+    left: part.degrees / 360 - share,
+    right: part.degrees / 360 + share,
+  }
 }

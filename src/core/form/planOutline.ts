@@ -72,7 +72,8 @@ function sampled(plan: Plan): PlanOutline {
   const fine = SAMPLES * 8
   const points = Array.from({ length: fine + 1 }, (_, i) => raw(plan, i / fine))
   const lengths = [0]
-  for (let i = 1; i <= fine; i++) lengths.push(lengths[i - 1] + Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]))
+  for (let i = 1; i <= fine; i++)
+    lengths.push(lengths[i - 1] + Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]))
   const length = lengths[fine]
   const xs = new Float64Array(SAMPLES + 1)
   const zs = new Float64Array(SAMPLES + 1)

@@ -11,7 +11,21 @@ export interface TurnedSizes {
   readonly wallMm: number
 }
 
-export const FORM_PRESETS = ['jug', 'beaker', 'mug', 'cup', 'bowl', 'pinchBowl', 'dish', 'plate', 'platter', 'cylinderJar', 'bottle', 'moonJar', 'tile'] as const
+export const FORM_PRESETS = [
+  'jug',
+  'beaker',
+  'mug',
+  'cup',
+  'bowl',
+  'pinchBowl',
+  'dish',
+  'plate',
+  'platter',
+  'cylinderJar',
+  'bottle',
+  'moonJar',
+  'tile',
+] as const
 
 export type FormPreset = (typeof FORM_PRESETS)[number]
 
@@ -40,8 +54,14 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 214, rimMm: 78, bellyMm: 142, footMm: 84, wallMm: 6.8 },
     hasBelly: true,
     outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
-      at(foot, 0), at(between(foot, belly, 0.42), h * 0.12), at(between(foot, belly, 0.93), h * 0.33), at(belly, h * 0.46),
-      at(between(rim, belly, 0.68), h * 0.65), at(between(rim, belly, 0.06), h * 0.79), at(rim * 0.93, h * 0.87), at(rim, h),
+      at(foot, 0),
+      at(between(foot, belly, 0.42), h * 0.12),
+      at(between(foot, belly, 0.93), h * 0.33),
+      at(belly, h * 0.46),
+      at(between(rim, belly, 0.68), h * 0.65),
+      at(between(rim, belly, 0.06), h * 0.79),
+      at(rim * 0.93, h * 0.87),
+      at(rim, h),
     ],
   },
   beaker: {
@@ -49,7 +69,12 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     words: 'straight, a little wider at the rim',
     sizes: { heightMm: 112, rimMm: 88, bellyMm: 88, footMm: 68, wallMm: 4.5 },
     hasBelly: false,
-    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.34), h * 0.3), at(between(foot, rim, 0.68), h * 0.66), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, rim, 0.34), h * 0.3),
+      at(between(foot, rim, 0.68), h * 0.66),
+      at(rim, h),
+    ],
   },
   mug: {
     name: 'Mug',
@@ -57,14 +82,26 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 98, rimMm: 86, bellyMm: 90, footMm: 76, wallMm: 4.5 },
     hasBelly: true,
     begins: { parts: ['handle'] },
-    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [at(foot, 0), at(between(foot, belly, 0.8), h * 0.16), at(belly, h * 0.4), at(between(rim, belly, 0.6), h * 0.72), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, belly, 0.8), h * 0.16),
+      at(belly, h * 0.4),
+      at(between(rim, belly, 0.6), h * 0.72),
+      at(rim, h),
+    ],
   },
   cup: {
     name: 'Cup',
     words: 'small, round below, no handle',
     sizes: { heightMm: 72, rimMm: 84, bellyMm: 84, footMm: 44, wallMm: 4 },
     hasBelly: false,
-    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(foot * 1.04, h * 0.1), at(between(foot, rim, 0.62), h * 0.34), at(between(foot, rim, 0.94), h * 0.7), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0),
+      at(foot * 1.04, h * 0.1),
+      at(between(foot, rim, 0.62), h * 0.34),
+      at(between(foot, rim, 0.94), h * 0.7),
+      at(rim, h),
+    ],
   },
   pinchBowl: {
     name: 'Pinched bowl',
@@ -72,14 +109,26 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 76, rimMm: 132, bellyMm: 138, footMm: 62, wallMm: 7 },
     hasBelly: true,
     begins: { unevenMm: 2.2 },
-    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [at(foot, 0), at(between(foot, belly, 0.55), h * 0.16), at(between(foot, belly, 0.92), h * 0.45), at(belly, h * 0.72), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, belly, 0.55), h * 0.16),
+      at(between(foot, belly, 0.92), h * 0.45),
+      at(belly, h * 0.72),
+      at(rim, h),
+    ],
   },
   plate: {
     name: 'Plate',
     words: 'flat well, a broad rim',
     sizes: { heightMm: 26, rimMm: 262, bellyMm: 262, footMm: 164, wallMm: 6.5 },
     hasBelly: false,
-    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.14), h * 0.2), at(between(foot, rim, 0.3), h * 0.52), at(between(foot, rim, 0.65), h * 0.78), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, rim, 0.14), h * 0.2),
+      at(between(foot, rim, 0.3), h * 0.52),
+      at(between(foot, rim, 0.65), h * 0.78),
+      at(rim, h),
+    ],
   },
   platter: {
     name: 'Oval platter',
@@ -87,7 +136,12 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 40, rimMm: 246, bellyMm: 246, footMm: 170, wallMm: 7.5 },
     hasBelly: false,
     begins: { plan: { kind: 'oval', ratio: 1.4 } },
-    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [at(foot, 0), at(between(foot, rim, 0.3), h * 0.24), at(between(foot, rim, 0.66), h * 0.62), at(rim, h)],
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, rim, 0.3), h * 0.24),
+      at(between(foot, rim, 0.66), h * 0.62),
+      at(rim, h),
+    ],
   },
   tile: {
     name: 'Tile or slab',
@@ -104,7 +158,11 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 92, rimMm: 204, bellyMm: 204, footMm: 78, wallMm: 5.5 },
     hasBelly: false,
     outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
-      at(foot, 0), at(foot * 1.02, h * 0.08), at(between(foot, rim, 0.5), h * 0.28), at(between(foot, rim, 0.84), h * 0.62), at(rim, h),
+      at(foot, 0),
+      at(foot * 1.02, h * 0.08),
+      at(between(foot, rim, 0.5), h * 0.28),
+      at(between(foot, rim, 0.84), h * 0.62),
+      at(rim, h),
     ],
   },
   dish: {
@@ -113,7 +171,11 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 58, rimMm: 318, bellyMm: 318, footMm: 196, wallMm: 7.5 },
     hasBelly: false,
     outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
-      at(foot, 0), at(foot * 1.01, h * 0.1), at(between(foot, rim, 0.42), h * 0.34), at(between(foot, rim, 0.78), h * 0.7), at(rim, h),
+      at(foot, 0),
+      at(foot * 1.01, h * 0.1),
+      at(between(foot, rim, 0.42), h * 0.34),
+      at(between(foot, rim, 0.78), h * 0.7),
+      at(rim, h),
     ],
   },
   cylinderJar: {
@@ -123,7 +185,12 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     hasBelly: true,
     begins: { parts: ['lid'] },
     outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
-      at(foot, 0), at(between(foot, belly, 0.85), h * 0.12), at(belly, h * 0.4), at(belly, h * 0.72), at(between(rim, belly, 0.75), h * 0.9), at(rim, h),
+      at(foot, 0),
+      at(between(foot, belly, 0.85), h * 0.12),
+      at(belly, h * 0.4),
+      at(belly, h * 0.72),
+      at(between(rim, belly, 0.75), h * 0.9),
+      at(rim, h),
     ],
   },
   bottle: {
@@ -132,8 +199,13 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 246, rimMm: 42, bellyMm: 128, footMm: 82, wallMm: 6 },
     hasBelly: true,
     outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
-      at(foot, 0), at(between(foot, belly, 0.55), h * 0.14), at(belly, h * 0.38), at(between(rim, belly, 0.78), h * 0.56),
-      at(between(rim, belly, 0.16), h * 0.71), at(rim * 0.86, h * 0.84), at(rim, h),
+      at(foot, 0),
+      at(between(foot, belly, 0.55), h * 0.14),
+      at(belly, h * 0.38),
+      at(between(rim, belly, 0.78), h * 0.56),
+      at(between(rim, belly, 0.16), h * 0.71),
+      at(rim * 0.86, h * 0.84),
+      at(rim, h),
     ],
   },
   moonJar: {
@@ -142,8 +214,14 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
     sizes: { heightMm: 226, rimMm: 96, bellyMm: 232, footMm: 92, wallMm: 7 },
     hasBelly: true,
     outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
-      at(foot, 0), at(between(foot, belly, 0.52), h * 0.12), at(between(foot, belly, 0.88), h * 0.29), at(belly, h * 0.49),
-      at(between(rim, belly, 0.86), h * 0.7), at(between(rim, belly, 0.44), h * 0.86), at(rim * 1.01, h * 0.94), at(rim, h),
+      at(foot, 0),
+      at(between(foot, belly, 0.52), h * 0.12),
+      at(between(foot, belly, 0.88), h * 0.29),
+      at(belly, h * 0.49),
+      at(between(rim, belly, 0.86), h * 0.7),
+      at(between(rim, belly, 0.44), h * 0.86),
+      at(rim * 1.01, h * 0.94),
+      at(rim, h),
     ],
   },
 }

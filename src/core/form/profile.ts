@@ -35,7 +35,13 @@ export function smoothThrough(control: readonly ProfilePoint[], stepMm = 1): Pro
   return out
 }
 
-function catmullRom(p0: ProfilePoint, p1: ProfilePoint, p2: ProfilePoint, p3: ProfilePoint, share: number): ProfilePoint {
+function catmullRom(
+  p0: ProfilePoint,
+  p1: ProfilePoint,
+  p2: ProfilePoint,
+  p3: ProfilePoint,
+  share: number,
+): ProfilePoint {
   const knot = (a: ProfilePoint, b: ProfilePoint) => Math.sqrt(Math.max(distance(a, b), 1e-6))
   const t1 = knot(p0, p1)
   const t2 = t1 + knot(p1, p2)
@@ -75,7 +81,10 @@ export function insideOf(outside: readonly ProfilePoint[], wallMm: number, floor
     const before = outside[Math.max(0, i - 1)]
     const after = outside[Math.min(outside.length - 1, i + 1)]
     const length = distance(before, after) || 1
-    const p = { r: outside[i].r - (wallMm * (after.z - before.z)) / length, z: outside[i].z + (wallMm * (after.r - before.r)) / length }
+    const p = {
+      r: outside[i].r - (wallMm * (after.z - before.z)) / length,
+      z: outside[i].z + (wallMm * (after.r - before.r)) / length,
+    }
     if (p.r > 0 && p.z >= floorMm && distanceToPolyline(p, outside) >= wallMm * 0.985) kept.push(p)
   }
   return kept

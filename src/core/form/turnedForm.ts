@@ -57,10 +57,16 @@ export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variatio
   if (PRESETS[preset].flat) return buildSlab(sizes.rimMm / 2, sizes.heightMm, variation)
   const narrowest = Math.min(sizes.rimMm, sizes.footMm)
   if (sizes.wallMm * 2.6 > narrowest) {
-    return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm leaves no room in a diameter of ${narrowest} mm; make the wall thinner or the form wider` })
+    return fail({
+      code: 'form-impossible',
+      reason: `a wall of ${sizes.wallMm} mm leaves no room in a diameter of ${narrowest} mm; make the wall thinner or the form wider`,
+    })
   }
   if (sizes.wallMm * 2 > sizes.heightMm) {
-    return fail({ code: 'form-impossible', reason: `a wall of ${sizes.wallMm} mm is too thick for a height of ${sizes.heightMm} mm; make the wall thinner` })
+    return fail({
+      code: 'form-impossible',
+      reason: `a wall of ${sizes.wallMm} mm is too thick for a height of ${sizes.heightMm} mm; make the wall thinner`,
+    })
   }
   const outside = smoothThrough(PRESETS[preset].outline(sizes))
   return buildFromOutside(outside, sizes.wallMm, variation)
@@ -68,23 +74,54 @@ export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variatio
 
 /** A flat slab: across its back, over its edge and to the middle of its face. */
 function buildSlab(radiusMm: number, thickMm: number, { plan, unevenMm }: FormVariation): Result<TurnedForm> {
-  if (thickMm > radiusMm) return fail({ code: 'form-impossible', reason: `a slab ${thickMm} mm thick and ${2 * radiusMm} mm wide is no slab; make it thinner or wider` })
+  if (thickMm > radiusMm)
+    return fail({
+      code: 'form-impossible',
+      reason: `a slab ${thickMm} mm thick and ${2 * radiusMm} mm wide is no slab; make it thinner or wider`,
+    })
   const corner = { r: radiusMm, z: 0 }
   const brow = { r: radiusMm, z: thickMm }
-  const profile = joined([straight({ r: 0, z: 0 }, corner), straight(corner, brow), straight(brow, { r: 0, z: thickMm })])
+  const profile = joined([
+    straight({ r: 0, z: 0 }, corner),
+    straight(corner, brow),
+    straight(brow, { r: 0, z: thickMm }),
+  ])
   const lengths = arcLengths(profile)
   const totalMm = 2 * radiusMm + thickMm
   const over = { from: radiusMm + thickMm, to: radiusMm + thickMm }
-  const zones = { base: { from: 0, to: radiusMm }, outside: { from: radiusMm, to: radiusMm + thickMm }, rim: over, inside: over, floor: { from: over.from, to: totalMm } }
-  return ok({ profile, lengths, totalMm, wallMm: thickMm, heightMm: thickMm, zones, flat: true, plan: planOutline(plan), unevenMm })
+  const zones = {
+    base: { from: 0, to: radiusMm },
+    outside: { from: radiusMm, to: radiusMm + thickMm },
+    rim: over,
+    inside: over,
+    floor: { from: over.from, to: totalMm },
+  }
+  return ok({
+    profile,
+    lengths,
+    totalMm,
+    wallMm: thickMm,
+    heightMm: thickMm,
+    zones,
+    flat: true,
+    plan: planOutline(plan),
+    unevenMm,
+  })
 }
 
 /** Builds a form from the sampled outside, foot to rim. */
-export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: number, { plan, unevenMm } = PLAIN): Result<TurnedForm> {
+export function buildFromOutside(
+  outside: readonly ProfilePoint[],
+  wallMm: number,
+  { plan, unevenMm } = PLAIN,
+): Result<TurnedForm> {
   const floorMm = wallMm * FLOOR_OVER_WALL
   const inside = insideOf(outside, wallMm, floorMm)
   if (inside.length < 4) {
-    return fail({ code: 'form-impossible', reason: `a wall of ${wallMm} mm fills this form; make the wall thinner or the form wider` })
+    return fail({
+      code: 'form-impossible',
+      reason: `a wall of ${wallMm} mm fills this form; make the wall thinner or the form wider`,
+    })
   }
   const rimOutside = outside[outside.length - 1]
   const rimInside = inside[inside.length - 1]
@@ -121,7 +158,9 @@ export function buildFromOutside(outside: readonly ProfilePoint[], wallMm: numbe
 
 function straight(a: ProfilePoint, b: ProfilePoint): ProfilePoint[] {
   const pieces = Math.max(2, Math.ceil(Math.hypot(a.r - b.r, a.z - b.z) / 2))
-  return Array.from({ length: pieces + 1 }, (_, i) => (i === pieces ? b : { r: a.r + ((b.r - a.r) * i) / pieces, z: a.z + ((b.z - a.z) * i) / pieces }))
+  return Array.from({ length: pieces + 1 }, (_, i) =>
+    i === pieces ? b : { r: a.r + ((b.r - a.r) * i) / pieces, z: a.z + ((b.z - a.z) * i) / pieces },
+  )
 }
 
 /** A half round from the outside edge to the inside edge. */
@@ -159,7 +198,10 @@ export function profileAt(form: TurnedForm, lengthMm: number): ProfilePoint {
     else high = middle
   }
   const t = (s - lengths[low]) / (lengths[high] - lengths[low] || 1)
-  return { r: profile[low].r + (profile[high].r - profile[low].r) * t, z: profile[low].z + (profile[high].z - profile[low].z) * t }
+  return {
+    r: profile[low].r + (profile[high].r - profile[low].r) * t,
+    z: profile[low].z + (profile[high].z - profile[low].z) * t,
+  }
 }
 
 /** The name of the zone at a length along the skin. */

@@ -18,7 +18,11 @@ export async function benchCardPdf(card: BenchCard, fonts: CardFonts): Promise<U
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   pdf.setTitle(`${card.title}: bench card`)
-  const writer = new CardWriter(pdf, await pdf.embedFont(fonts.regular, { subset: true }), await pdf.embedFont(fonts.bold, { subset: true }))
+  const writer = new CardWriter(
+    pdf,
+    await pdf.embedFont(fonts.regular, { subset: true }),
+    await pdf.embedFont(fonts.bold, { subset: true }),
+  )
   writer.heading(card)
   for (const step of card.steps) writer.step(step)
   if (card.openFindings.length) writer.findings(card.openFindings)
@@ -49,11 +53,21 @@ class CardWriter {
   step(step: BenchCardStep): void {
     const indent = 26
     const width = PAGE.width - 2 * PAGE.margin - indent
-    const notes = [step.detail, step.lookFor && `Look for: ${step.lookFor}`, step.wait && `Wait: ${step.wait}`, step.caution && `Caution: ${step.caution}`].filter(Boolean)
+    const notes = [
+      step.detail,
+      step.lookFor && `Look for: ${step.lookFor}`,
+      step.wait && `Wait: ${step.wait}`,
+      step.caution && `Caution: ${step.caution}`,
+    ].filter(Boolean)
     const wrapped = notes.flatMap((note) => this.wrap(note, 10, width))
     const height = 20 + wrapped.length * 13 + (step.boxes > 0 ? 20 : 0)
     this.room(height + 8)
-    this.page.drawLine({ start: { x: PAGE.margin, y: this.y }, end: { x: PAGE.width - PAGE.margin, y: this.y }, thickness: 0.6, color: SOFT })
+    this.page.drawLine({
+      start: { x: PAGE.margin, y: this.y },
+      end: { x: PAGE.width - PAGE.margin, y: this.y },
+      thickness: 0.6,
+      color: SOFT,
+    })
     this.y -= 15
     this.text(String(step.number), PAGE.margin, 13, this.bold)
     this.text(step.title, PAGE.margin + indent, 13, this.bold)
@@ -88,7 +102,14 @@ class CardWriter {
   private tally(boxes: number, indent: number): void {
     const side = 12
     for (let i = 0; i < boxes; i++) {
-      this.page.drawRectangle({ x: PAGE.margin + indent + i * (side + 8), y: this.y - 4, width: side, height: side, borderWidth: 1, borderColor: INK })
+      this.page.drawRectangle({
+        x: PAGE.margin + indent + i * (side + 8),
+        y: this.y - 4,
+        width: side,
+        height: side,
+        borderWidth: 1,
+        borderColor: INK,
+      })
     }
     this.y -= 20
   }

@@ -16,10 +16,23 @@ const sequenceOf = (stampMs: number) => Math.max(0, Math.floor((stampMs - Date.U
 
 /** An iCalendar text (RFC 5545), instants in UTC, alarms, stable identifiers. */
 export function calendarFile(name: string, entries: readonly CalendarEntry[], stampMs: number): string {
-  const calendar = ical({ name, prodId: { company: 'Vernice', product: 'days', language: 'EN' }, method: ICalCalendarMethod.PUBLISH })
+  const calendar = ical({
+    name,
+    prodId: { company: 'Vernice', product: 'days', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  })
   for (const entry of entries) {
-    const event = calendar.createEvent({ id: entry.uid, start: new Date(entry.startMs), end: new Date(Math.max(entry.endMs, entry.startMs + 60_000)), summary: entry.summary, description: entry.description, stamp: new Date(stampMs), sequence: sequenceOf(stampMs) })
-    if (entry.remindMinutes !== null) event.createAlarm({ type: ICalAlarmType.display, trigger: entry.remindMinutes * 60, description: entry.summary })
+    const event = calendar.createEvent({
+      id: entry.uid,
+      start: new Date(entry.startMs),
+      end: new Date(Math.max(entry.endMs, entry.startMs + 60_000)),
+      summary: entry.summary,
+      description: entry.description,
+      stamp: new Date(stampMs),
+      sequence: sequenceOf(stampMs),
+    })
+    if (entry.remindMinutes !== null)
+      event.createAlarm({ type: ICalAlarmType.display, trigger: entry.remindMinutes * 60, description: entry.summary })
   }
   return calendar.toString()
 }

@@ -27,13 +27,16 @@ describe('Vernice files', () => {
     }
   })
 
-  it.each(Object.values(studio.pieces).map((p) => [p.name, p] as const))('%s read back is the same piece with its materials', (_, p) => {
-    const read = readVerniceFile(writePiece(p, studio))
-    if (!read.ok || read.value.format !== 'vernice.piece') throw new Error('it was not read')
-    expect(read.value.piece).toEqual(p)
-    expect(Object.keys(read.value.media).sort()).toEqual(mediaOf(p).sort())
-    expect(read.value.bodies[p.bodyId]).toEqual(studio.bodies[p.bodyId])
-  })
+  it.each(Object.values(studio.pieces).map((p) => [p.name, p] as const))(
+    '%s read back is the same piece with its materials',
+    (_, p) => {
+      const read = readVerniceFile(writePiece(p, studio))
+      if (!read.ok || read.value.format !== 'vernice.piece') throw new Error('it was not read')
+      expect(read.value.piece).toEqual(p)
+      expect(Object.keys(read.value.media).sort()).toEqual(mediaOf(p).sort())
+      expect(read.value.bodies[p.bodyId]).toEqual(studio.bodies[p.bodyId])
+    },
+  )
 
   it.each<[string, string, string]>([
     ['broken JSON', '{"format": "vernice.piece", ', 'JSON'],
@@ -41,14 +44,36 @@ describe('Vernice files', () => {
     ['a list', '[1, 2]', 'a list'],
     ['a foreign file', '{"format":"picture","version":1}', '“picture”'],
     ['a file without a format', '{"a":1}', 'no stated format'],
-    ['a newer file', altered((f) => Object.assign(f, { version: CURRENT_VERSION + 4 })), `version ${CURRENT_VERSION + 4}`],
+    [
+      'a newer file',
+      altered((f) => Object.assign(f, { version: CURRENT_VERSION + 4 })),
+      `version ${CURRENT_VERSION + 4}`,
+    ],
     ['a version in words', altered((f) => Object.assign(f, { version: 'one' })), '"one"'],
-    ['a wall of −3 mm', altered((f) => Object.assign((f as never as { piece: { form: { sizes: object } } }).piece.form.sizes, { wallMm: -3 })), '-3'],
-    ['99 coats', altered((f) => Object.assign((f as never as { piece: { steps: object[] } }).piece.steps[1], { coats: 99 })), '99'],
-    ['an unknown act', altered((f) => Object.assign((f as never as { piece: { steps: object[] } }).piece.steps[0], { act: 'varnish' })), 'varnish'],
+    [
+      'a wall of −3 mm',
+      altered((f) =>
+        Object.assign((f as never as { piece: { form: { sizes: object } } }).piece.form.sizes, { wallMm: -3 }),
+      ),
+      '-3',
+    ],
+    [
+      '99 coats',
+      altered((f) => Object.assign((f as never as { piece: { steps: object[] } }).piece.steps[1], { coats: 99 })),
+      '99',
+    ],
+    [
+      'an unknown act',
+      altered((f) => Object.assign((f as never as { piece: { steps: object[] } }).piece.steps[0], { act: 'varnish' })),
+      'varnish',
+    ],
     ['an unknown entry', altered((f) => Object.assign(f, { script: 'alert(1)' })), 'script'],
     ['a missing body', altered((f) => Object.assign(f, { bodies: {} })), 'estuary-red'],
-    ['a missing colour', altered((f) => delete (f as never as { media: Record<string, unknown> }).media['marsh-black']), 'marsh-black'],
+    [
+      'a missing colour',
+      altered((f) => delete (f as never as { media: Record<string, unknown> }).media['marsh-black']),
+      'marsh-black',
+    ],
     ['deep nesting', `${'['.repeat(5000)}${']'.repeat(5000)}`, '24'],
     ['a huge file', ' '.repeat(FILE_LIMIT_BYTES + 1), 'MB'],
   ])('refuses %s with one sentence that names it', (_, text, value) => {
@@ -61,13 +86,26 @@ describe('Vernice files', () => {
   })
 
   it('never throws, whatever bytes it is given', () => {
-    fc.assert(fc.property(fc.oneof(fc.string(), fc.json()), (text) => { expect(readVerniceFile(text).ok).toBe(false) }), { numRuns: 300 })
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
+        expect(readVerniceFile(text).ok).toBe(false)
+      }),
+      { numRuns: 300 },
+    )
     const whole = writePiece(piece, studio)
-    fc.assert(fc.property(fc.nat(whole.length - 1), fc.string({ maxLength: 3 }), (at, noise) => { expect(typeof readVerniceFile(whole.slice(0, at) + noise + whole.slice(at + 1)).ok).toBe('boolean') }), { numRuns: 120 })
+    fc.assert(
+      fc.property(fc.nat(whole.length - 1), fc.string({ maxLength: 3 }), (at, noise) => {
+        expect(typeof readVerniceFile(whole.slice(0, at) + noise + whole.slice(at + 1)).ok).toBe('boolean')
+      }),
+      { numRuns: 120 },
+    )
   })
 
   it('publishes JSON Schemas that list what a piece and a studio must have', () => {
-    const schemas = jsonSchemas() as Record<string, { required: string[]; properties: Record<string, unknown>; additionalProperties: boolean }>
+    const schemas = jsonSchemas() as Record<
+      string,
+      { required: string[]; properties: Record<string, unknown>; additionalProperties: boolean }
+    >
     expect(schemas.piece.required).toEqual(['format', 'version', 'piece', 'bodies', 'media'])
     expect(schemas.studio.required).toEqual(['format', 'version', 'studio'])
     expect(schemas.piece.additionalProperties).toBe(false)
@@ -76,13 +114,28 @@ describe('Vernice files', () => {
 })
 
 describe('the bench card', () => {
-  const fonts = Object.fromEntries(['400Regular', '700Bold'].map((cut) => [cut, new Uint8Array(readFileSync(`node_modules/@expo-google-fonts/atkinson-hyperlegible-next/${cut}/AtkinsonHyperlegibleNext_${cut}.ttf`))]))
+  const fonts = Object.fromEntries(
+    ['400Regular', '700Bold'].map((cut) => [
+      cut,
+      new Uint8Array(
+        readFileSync(
+          `node_modules/@expo-google-fonts/atkinson-hyperlegible-next/${cut}/AtkinsonHyperlegibleNext_${cut}.ttf`,
+        ),
+      ),
+    ]),
+  )
   const cardFonts = { regular: fonts['400Regular'], bold: fonts['700Bold'] }
 
   /** Text of a PDF by somebody else’s reader. */
   async function textOf(bytes: Uint8Array): Promise<{ pages: number; text: string }> {
     const pdf = await getDocument({ data: bytes.slice(), useSystemFonts: false, verbosity: 0 }).promise
-    const pages = await Promise.all(Array.from({ length: pdf.numPages }, async (_, i) => (await (await pdf.getPage(i + 1)).getTextContent()).items.map((item) => ('str' in item ? item.str : '')).join(' ')))
+    const pages = await Promise.all(
+      Array.from({ length: pdf.numPages }, async (_, i) =>
+        (await (await pdf.getPage(i + 1)).getTextContent()).items
+          .map((item) => ('str' in item ? item.str : ''))
+          .join(' '),
+      ),
+    )
     return { pages: pdf.numPages, text: pages.join('\n') }
   }
 
@@ -92,7 +145,19 @@ describe('the bench card', () => {
     expect(pages).toBeGreaterThanOrEqual(2)
     const places = card.steps.map((step) => text.indexOf(step.title))
     expect(places.every((p) => p >= 0)).toBe(true)
-    for (const words of ['Reed jugs', 'set of 4', 'Estuary red', '3 coats', 'Wait: 16 min, then', 'Look for:', 'Caution:', 'cone 04', 'never this card’s verdict', '214 mm']) expect(text.replace(/\s+/g, ' ')).toContain(words)
+    for (const words of [
+      'Reed jugs',
+      'set of 4',
+      'Estuary red',
+      '3 coats',
+      'Wait: 16 min, then',
+      'Look for:',
+      'Caution:',
+      'cone 04',
+      'never this card’s verdict',
+      '214 mm',
+    ])
+      expect(text.replace(/\s+/g, ' ')).toContain(words)
   })
 
   it('tallies one box for each coat, and says what is still to settle', async () => {
@@ -106,7 +171,11 @@ describe('the bench card', () => {
   })
 
   it('prints names in other alphabets of Latin and long plans over several A4 pages', async () => {
-    const long = { ...piece, name: 'Džbánek s rákosím ½', steps: Array.from({ length: 40 }, (_, i) => ({ ...piece.steps[i % piece.steps.length], id: `l${i}` })) }
+    const long = {
+      ...piece,
+      name: 'Džbánek s rákosím ½',
+      steps: Array.from({ length: 40 }, (_, i) => ({ ...piece.steps[i % piece.steps.length], id: `l${i}` })),
+    }
     const bytes = await benchCardPdf(makeBenchCard(long, studio, []), cardFonts)
     const { pages, text } = await textOf(bytes)
     expect(pages).toBeGreaterThan(4)

@@ -6,7 +6,8 @@ import { presetForm } from '../demo/piece'
 import { drawingSchema } from '../model/motif'
 import { readSvgDrawing, readSvgProfile, SVG_LIMIT } from './svgDrawing'
 
-const svg = (inner: string, more = '') => `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" ${more}>${inner}</svg>`
+const svg = (inner: string, more = '') =>
+  `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" ${more}>${inner}</svg>`
 const drawing = (inner: string) => {
   const read = readSvgDrawing(svg(inner), 'sprig.svg')
   if (!read.ok) throw new Error(sentence(read.issue))
@@ -35,7 +36,8 @@ describe('line art as a motif', () => {
   })
 
   it('a circle stays round: every point at its radius', () => {
-    for (const [x, y] of drawing('<circle cx="50" cy="50" r="20"/>').lines[0].points) expect(Math.hypot(x - 0.5, y - 0.5)).toBeCloseTo(0.5, 2)
+    for (const [x, y] of drawing('<circle cx="50" cy="50" r="20"/>').lines[0].points)
+      expect(Math.hypot(x - 0.5, y - 0.5)).toBeCloseTo(0.5, 2)
   })
 
   it.each<[string, string, string]>([
@@ -43,7 +45,14 @@ describe('line art as a motif', () => {
     ['an event', svg('<line x2="5" y2="5" onload="steal()"/>'), 'onload'],
     ['a link outside', svg('<path d="M0 0L5 5" fill="url(https://elsewhere.example/a)"/>'), 'fill'],
     ['a picture', svg('<image href="photo.png"/>'), 'image'],
-    ['an outside reference', svg('<g xlink:href="http://elsewhere.example/x"><line x2="5" y2="5"/></g>', 'xmlns:xlink="http://www.w3.org/1999/xlink"'), 'href'],
+    [
+      'an outside reference',
+      svg(
+        '<g xlink:href="http://elsewhere.example/x"><line x2="5" y2="5"/></g>',
+        'xmlns:xlink="http://www.w3.org/1999/xlink"',
+      ),
+      'href',
+    ],
     ['entities', `<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg('<line x2="5" y2="5"/>')}`, 'entities'],
     ['broken markup', '<svg><path d="M0 0L5 5"', 'well formed'],
     ['nothing drawn', svg('<g></g>'), 'without any lines'],
@@ -58,7 +67,12 @@ describe('line art as a motif', () => {
 
   it('never throws, whatever it is given', () => {
     const whole = svg('<path d="M0 0C0 40 60 40 60 0"/>')
-    fc.assert(fc.property(fc.nat(whole.length - 1), fc.string({ maxLength: 4 }), (at, noise) => { expect(typeof readSvgDrawing(whole.slice(0, at) + noise + whole.slice(at + 1), 'x').ok).toBe('boolean') }), { numRuns: 150 })
+    fc.assert(
+      fc.property(fc.nat(whole.length - 1), fc.string({ maxLength: 4 }), (at, noise) => {
+        expect(typeof readSvgDrawing(whole.slice(0, at) + noise + whole.slice(at + 1), 'x').ok).toBe('boolean')
+      }),
+      { numRuns: 150 },
+    )
   })
 })
 
@@ -66,7 +80,10 @@ describe('an outline traced from SVG', () => {
   it('becomes a form of the measured height and width', () => {
     const read = readSvgProfile(svg('<path fill="none" d="M30 200C60 180 70 120 50 60L44 0"/>'))
     if (!read.ok) throw new Error(sentence(read.issue))
-    const form = buildForm({ ...presetForm('jug'), own: { kind: 'traced', name: 'x', points: read.value.map(([r, z]) => [r, z]) } })
+    const form = buildForm({
+      ...presetForm('jug'),
+      own: { kind: 'traced', name: 'x', points: read.value.map(([r, z]) => [r, z]) },
+    })
     if (!form.ok) throw new Error(sentence(form.issue))
     expect(form.value.heightMm).toBeCloseTo(presetForm('jug').sizes.heightMm, -1)
     expect(2 * Math.max(...form.value.profile.map((p) => p.r))).toBeCloseTo(presetForm('jug').sizes.bellyMm, -1)

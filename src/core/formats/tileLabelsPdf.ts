@@ -37,7 +37,15 @@ export async function tileLabelsPdf(labels: readonly TileLabel[], fonts: CardFon
     }
     tallest = Math.max(tallest, height)
     const x = PAGE.margin + column * (width + GAP)
-    page.drawRectangle({ x, y: top - height, width, height, borderWidth: 0.6, borderColor: rgb(0.3, 0.3, 0.3), borderDashArray: [3, 2] })
+    page.drawRectangle({
+      x,
+      y: top - height,
+      width,
+      height,
+      borderWidth: 0.6,
+      borderColor: rgb(0.3, 0.3, 0.3),
+      borderDashArray: [3, 2],
+    })
     page.drawText(label.title, { x: x + 4 * MM, y: top - 8 * MM, size: 15, font: bold })
     label.lines.forEach((line, k) => {
       let text = line

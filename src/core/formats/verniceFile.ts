@@ -35,12 +35,20 @@ export type PieceFile = z.infer<typeof pieceFileSchema>
 export type StudioFile = z.infer<typeof studioFileSchema>
 
 /** Ids of the media a piece uses. */
-export const mediaOf = (piece: Piece): string[] => [...new Set([...piece.steps, ...(piece.variant ?? [])].flatMap(mediaOfStep))]
+export const mediaOf = (piece: Piece): string[] => [
+  ...new Set([...piece.steps, ...(piece.variant ?? [])].flatMap(mediaOfStep)),
+]
 
 /** A piece as JSON text, with the materials it needs. */
 export function writePiece(piece: Piece, studio: Studio): string {
   const media = Object.fromEntries(mediaOf(piece).flatMap((id) => (studio.media[id] ? [[id, studio.media[id]]] : [])))
-  const file: PieceFile = { format: PIECE_FORMAT, version: CURRENT_VERSION, piece, bodies: { [piece.bodyId]: studio.bodies[piece.bodyId] }, media }
+  const file: PieceFile = {
+    format: PIECE_FORMAT,
+    version: CURRENT_VERSION,
+    piece,
+    bodies: { [piece.bodyId]: studio.bodies[piece.bodyId] },
+    media,
+  }
   return JSON.stringify(file, null, 1)
 }
 
@@ -52,7 +60,8 @@ export function writeStudio(studio: Studio): string {
 
 /** Reads a file that Vernice wrote, of this version or an older one. Nothing is half-read: it is whole and checked, or an issue. */
 export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
-  if (text.length > FILE_LIMIT_BYTES) return fail({ code: 'file-too-large', bytes: text.length, limitBytes: FILE_LIMIT_BYTES })
+  if (text.length > FILE_LIMIT_BYTES)
+    return fail({ code: 'file-too-large', bytes: text.length, limitBytes: FILE_LIMIT_BYTES })
   if (deeperThan(text, DEPTH_LIMIT)) return fail({ code: 'too-deep', limit: DEPTH_LIMIT })
   let document: unknown
   try {
@@ -61,17 +70,29 @@ export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
     return fail({ code: 'not-json', detail: error instanceof Error ? error.message.slice(0, 120) : 'unreadable' })
   }
   if (typeof document !== 'object' || document === null || Array.isArray(document)) {
-    return fail({ code: 'wrong-kind', actual: Array.isArray(document) ? 'a list' : String(document).slice(0, 40), expected: 'a Vernice piece or studio' })
+    return fail({
+      code: 'wrong-kind',
+      actual: Array.isArray(document) ? 'a list' : String(document).slice(0, 40),
+      expected: 'a Vernice piece or studio',
+    })
   }
   const format = (document as Record<string, unknown>).format
   if (format !== PIECE_FORMAT && format !== STUDIO_FORMAT) {
-    return fail({ code: 'wrong-kind', actual: typeof format === 'string' ? format.slice(0, 60) : 'of no stated format', expected: 'a Vernice piece or studio' })
+    return fail({
+      code: 'wrong-kind',
+      actual: typeof format === 'string' ? format.slice(0, 60) : 'of no stated format',
+      expected: 'a Vernice piece or studio',
+    })
   }
   const migrated = migrate(document as Record<string, unknown>)
   if (!migrated.ok) return migrated
-  const parsed = format === PIECE_FORMAT ? pieceFileSchema.safeParse(migrated.value) : studioFileSchema.safeParse(migrated.value)
+  const parsed =
+    format === PIECE_FORMAT ? pieceFileSchema.safeParse(migrated.value) : studioFileSchema.safeParse(migrated.value)
   if (!parsed.success) return fail(issueFrom(parsed.error, migrated.value))
-  const unknown = parsed.data.format === PIECE_FORMAT ? missingIn(parsed.data.piece, parsed.data, 'piece') : missingInStudio(parsed.data.studio)
+  const unknown =
+    parsed.data.format === PIECE_FORMAT
+      ? missingIn(parsed.data.piece, parsed.data, 'piece')
+      : missingInStudio(parsed.data.studio)
   return unknown ? fail(unknown) : ok(parsed.data)
 }
 
@@ -95,24 +116,49 @@ function deeperThan(text: string, limit: number): boolean {
 function issueFrom(error: z.ZodError, document: unknown): Issue {
   const first = error.issues[0]
   let actual: unknown = document
-  for (const key of first.path) actual = typeof actual === 'object' && actual !== null ? (actual as Record<PropertyKey, unknown>)[key] : undefined
+  for (const key of first.path)
+    actual = typeof actual === 'object' && actual !== null ? (actual as Record<PropertyKey, unknown>)[key] : undefined
   const shown = actual === undefined ? 'missing' : JSON.stringify(actual)
-  return { code: 'bad-value', path: first.path.join('.') || 'the file', actual: shown.length > 60 ? `${shown.slice(0, 57)}…` : shown, expected: expectation(first) }
+  return {
+    code: 'bad-value',
+    path: first.path.join('.') || 'the file',
+    actual: shown.length > 60 ? `${shown.slice(0, 57)}…` : shown,
+    expected: expectation(first),
+  }
 }
 
 /** What a value should have been, without the library's opening words. */
 function expectation(issue: z.core.$ZodIssue): string {
   if (issue.code === 'unrecognized_keys') return `without the unknown entry “${issue.keys[0]}”`
-  const words = issue.message.replace(/^Invalid (input|option|string|key)[^:]*: ?(expected )?/i, '').replace(/, received .*$/, '').replace(/^Too (big|small): expected \w+ to be/i, 'a value') || 'another value'
+  const words =
+    issue.message
+      .replace(/^Invalid (input|option|string|key)[^:]*: ?(expected )?/i, '')
+      .replace(/, received .*$/, '')
+      .replace(/^Too (big|small): expected \w+ to be/i, 'a value') || 'another value'
   return words.length > 150 ? `${words.slice(0, 147)}…` : words
 }
 
 function missingIn(piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>, path: string): Issue | null {
-  if (!bodies[piece.bodyId]) return { code: 'unknown-reference', path: `${path}.bodyId`, actual: `“${piece.bodyId}”`, expected: 'a body in this file' }
-  for (const [list, steps] of [['steps', piece.steps], ['variant', piece.variant ?? []]] as const) {
+  if (!bodies[piece.bodyId])
+    return {
+      code: 'unknown-reference',
+      path: `${path}.bodyId`,
+      actual: `“${piece.bodyId}”`,
+      expected: 'a body in this file',
+    }
+  for (const [list, steps] of [
+    ['steps', piece.steps],
+    ['variant', piece.variant ?? []],
+  ] as const) {
     for (const [at, step] of steps.entries()) {
       const missing = mediaOfStep(step).find((id) => !media[id])
-      if (missing) return { code: 'unknown-reference', path: `${path}.${list}.${at}`, actual: `“${missing}”`, expected: 'a material in this file' }
+      if (missing)
+        return {
+          code: 'unknown-reference',
+          path: `${path}.${list}.${at}`,
+          actual: `“${missing}”`,
+          expected: 'a material in this file',
+        }
     }
   }
   return null
@@ -124,8 +170,18 @@ function missingInStudio(studio: Studio): Issue | null {
     if (missing) return missing
   }
   const lost = studio.order.findIndex((id) => !studio.pieces[id])
-  return lost < 0 ? null : { code: 'unknown-reference', path: `studio.order.${lost}`, actual: `“${studio.order[lost]}”`, expected: 'a piece in this file' }
+  return lost < 0
+    ? null
+    : {
+        code: 'unknown-reference',
+        path: `studio.order.${lost}`,
+        actual: `“${studio.order[lost]}”`,
+        expected: 'a piece in this file',
+      }
 }
 
 /** The published JSON Schemas. */
-export const jsonSchemas = (): Record<'piece' | 'studio', object> => ({ piece: z.toJSONSchema(pieceFileSchema), studio: z.toJSONSchema(studioFileSchema) })
+export const jsonSchemas = (): Record<'piece' | 'studio', object> => ({
+  piece: z.toJSONSchema(pieceFileSchema),
+  studio: z.toJSONSchema(studioFileSchema),
+})

@@ -2,7 +2,21 @@ import { describe, expect, it } from 'vitest'
 import { applyCommand } from '../model/command'
 import type { Studio } from '../model/studio'
 import { timeline } from '../model/timeline'
-import { bisque, carve, coat, divide, dry, findingsOf, finish, glaze, leather, MISTAKES, outside, planned, studio } from './fixtures/mistakes'
+import {
+  bisque,
+  carve,
+  coat,
+  divide,
+  dry,
+  findingsOf,
+  finish,
+  glaze,
+  leather,
+  MISTAKES,
+  outside,
+  planned,
+  studio,
+} from './fixtures/mistakes'
 import { judge, RULES } from './judge'
 import { moveToStage } from './mends'
 import { JudgedPlan } from './plan'
@@ -12,24 +26,32 @@ import { coatsToCover } from './rules/coatRules'
 /* What is said of plans with mistakes, and what the first mend does. */
 
 describe('the judge', () => {
-  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))('%s sees %s', (_, __, { rule, steps, severity, piece, ways, jar }) => {
-    const finding = findingsOf(planned(steps, piece), ways, jar).find((f) => f.ruleId === rule)
-    expect(finding?.severity).toBe(severity)
-    expect(finding?.sentence).toMatch(/\.$/)
-    expect(finding?.because).toMatch(/\.$/)
-    expect(finding?.where.length).toBeGreaterThan(0)
-  })
+  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))(
+    '%s sees %s',
+    (_, __, { rule, steps, severity, piece, ways, jar }) => {
+      const finding = findingsOf(planned(steps, piece), ways, jar).find((f) => f.ruleId === rule)
+      expect(finding?.severity).toBe(severity)
+      expect(finding?.sentence).toMatch(/\.$/)
+      expect(finding?.because).toMatch(/\.$/)
+      expect(finding?.where.length).toBeGreaterThan(0)
+    },
+  )
 
-  it.each(MISTAKES.filter((m) => m.mends).map((m) => [m.rule, m.what, m] as const))('the first mend of %s settles %s', (_, __, { rule, steps, piece, ways, jar }) => {
-    const before = planned(steps, piece)
-    const finding = findingsOf(before, ways, jar).find((f) => f.ruleId === rule)
-    const command = finding?.mends[0]?.command
-    if (!command) throw new Error('no mend was offered')
-    const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] } as Studio, command)
-    if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-    const after = findingsOf(applied.value.studio.pieces.p, ways, jar).filter((f) => f.ruleId === rule && f.stepId === finding?.stepId)
-    expect(after.filter((f) => f.severity === finding?.severity)).toEqual([])
-  })
+  it.each(MISTAKES.filter((m) => m.mends).map((m) => [m.rule, m.what, m] as const))(
+    'the first mend of %s settles %s',
+    (_, __, { rule, steps, piece, ways, jar }) => {
+      const before = planned(steps, piece)
+      const finding = findingsOf(before, ways, jar).find((f) => f.ruleId === rule)
+      const command = finding?.mends[0]?.command
+      if (!command) throw new Error('no mend was offered')
+      const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] } as Studio, command)
+      if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
+      const after = findingsOf(applied.value.studio.pieces.p, ways, jar).filter(
+        (f) => f.ruleId === rule && f.stepId === finding?.stepId,
+      )
+      expect(after.filter((f) => f.severity === finding?.severity)).toEqual([])
+    },
+  )
 
   it('every rule is made to speak by one of these plans, and has a name and a guard', () => {
     expect(new Set(MISTAKES.map((m) => m.rule))).toEqual(new Set(RULES.map((r) => r.id)))
@@ -43,8 +65,12 @@ describe('the judge', () => {
   })
 
   it('puts the worst first', () => {
-    const order = findingsOf(planned([coat('marsh-black', 1), carve({ depthMm: 2.5 }), glaze(outside())])).map((f) => f.severity)
-    expect(order).toEqual([...order].sort((a, b) => ['ruin', 'risk', 'note'].indexOf(a) - ['ruin', 'risk', 'note'].indexOf(b)))
+    const order = findingsOf(planned([coat('marsh-black', 1), carve({ depthMm: 2.5 }), glaze(outside())])).map(
+      (f) => f.severity,
+    )
+    expect(order).toEqual(
+      [...order].sort((a, b) => ['ruin', 'risk', 'note'].indexOf(a) - ['ruin', 'risk', 'note'].indexOf(b)),
+    )
     expect(order[0]).toBe('ruin')
   })
 
@@ -53,7 +79,10 @@ describe('the judge', () => {
   })
 
   it('counts the coats from the simulated opacity: one black covers a dark body, four yellows are needed', () => {
-    const needed = (mediumId: string) => findingsOf(planned([leather, coat(mediumId, 1), dry, bisque], { bodyId: 'peat-dark', use: 'display' })).find((f) => f.ruleId === 'too-few-coats')?.mends[0].label
+    const needed = (mediumId: string) =>
+      findingsOf(planned([leather, coat(mediumId, 1), dry, bisque], { bodyId: 'peat-dark', use: 'display' })).find(
+        (f) => f.ruleId === 'too-few-coats',
+      )?.mends[0].label
     expect(needed('marsh-black')).toBeUndefined()
     expect(needed('gorse-yellow')).toBe('Give it 4 coats')
     expect(coatsToCover([50, 9, 4, 2, 1])).toBe(3)
@@ -62,7 +91,10 @@ describe('the judge', () => {
 
   it('where the jar says how many coats, that is what is asked, by each applicator', () => {
     const blue = studio.media['tide-blue']
-    const jarOf = (coats: typeof blue.coats) => ({ ...studio, media: { ...studio.media, 'tide-blue': { ...blue, coats } } })
+    const jarOf = (coats: typeof blue.coats) => ({
+      ...studio,
+      media: { ...studio.media, 'tide-blue': { ...blue, coats } },
+    })
     const asked = (applicator: 'brush' | 'bottle', coats: typeof blue.coats) => {
       const result = judge(planned([leather, coat('tide-blue', 1, { applicator }), dry, ...finish]), jarOf(coats))
       return result.ok ? result.value.find((f) => f.ruleId === 'too-few-coats')?.mends[0].label : 'no judgement'
@@ -74,12 +106,32 @@ describe('the judge', () => {
   })
 
   it('a blush is thin on purpose', () => {
-    expect(findingsOf(planned([leather, coat('thrift-pink', 1, { intent: 'blush' }), dry, ...finish])).filter((f) => f.ruleId === 'too-few-coats')).toEqual([])
+    expect(
+      findingsOf(planned([leather, coat('thrift-pink', 1, { intent: 'blush' }), dry, ...finish])).filter(
+        (f) => f.ruleId === 'too-few-coats',
+      ),
+    ).toEqual([])
   })
 
   it('shares a cone between ranges, nearest to what was wanted', () => {
-    expect(sharedCone([{ from: '5', to: '6' }, { from: '5½', to: '8' }], '10')).toBe('6')
-    expect(sharedCone([{ from: '06', to: '04' }, { from: '5', to: '6' }], '05')).toBeNull()
+    expect(
+      sharedCone(
+        [
+          { from: '5', to: '6' },
+          { from: '5½', to: '8' },
+        ],
+        '10',
+      ),
+    ).toBe('6')
+    expect(
+      sharedCone(
+        [
+          { from: '06', to: '04' },
+          { from: '5', to: '6' },
+        ],
+        '05',
+      ),
+    ).toBeNull()
   })
 
   it('moves a step to a stage that the plan passes, adding the stop', () => {
@@ -87,7 +139,10 @@ describe('the judge', () => {
     const plan = JudgedPlan.of(piece, studio)
     if (!plan.ok) throw new Error('no plan')
     const mend = moveToStage(plan.value, piece.steps[1], 'leatherHard', 'Move')
-    const applied = applyCommand({ ...studio, pieces: { p: piece }, order: ['p'] }, mend?.command ?? { type: 'studio.rename', name: '' })
+    const applied = applyCommand(
+      { ...studio, pieces: { p: piece }, order: ['p'] },
+      mend?.command ?? { type: 'studio.rename', name: '' },
+    )
     if (!applied.ok) throw new Error('the mend failed')
     const { steps } = applied.value.studio.pieces.p
     const at = steps.findIndex((s) => s.act === 'coat')
@@ -97,6 +152,8 @@ describe('the judge', () => {
 
   it('refuses a form that cannot be built', () => {
     const piece = planned([])
-    expect(judge({ ...piece, form: { ...piece.form, sizes: { ...piece.form.sizes, wallMm: 50 } } }, studio).ok).toBe(false)
+    expect(judge({ ...piece, form: { ...piece.form, sizes: { ...piece.form.sizes, wallMm: 50 } } }, studio).ok).toBe(
+      false,
+    )
   })
 })

@@ -16,7 +16,18 @@ import { motifRules } from './rules/motifRules'
 import { stageRules } from './rules/stageRules'
 
 /** All rules. */
-export const RULES: readonly Rule[] = [...stageRules, ...dryingRules, ...coatRules, ...carveRules, ...motifRules, ...inlayRules, ...layerRules, ...glazeRules, ...jarRules, ...fireRules]
+export const RULES: readonly Rule[] = [
+  ...stageRules,
+  ...dryingRules,
+  ...coatRules,
+  ...carveRules,
+  ...motifRules,
+  ...inlayRules,
+  ...layerRules,
+  ...glazeRules,
+  ...jarRules,
+  ...fireRules,
+]
 
 /** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
 export function judge(piece: Piece, studio: Studio): Result<Finding[]> {
@@ -25,8 +36,16 @@ export function judge(piece: Piece, studio: Studio): Result<Finding[]> {
 }
 
 export function judgePlan(plan: JudgedPlan): Finding[] {
-  const place = (stepId: string | null) => (stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId))
-  return RULES.flatMap((rule) => rule.look(plan).map((sighting) => ({ ...sighting, ruleId: rule.id, school: rule.school, severity: sighting.severity ?? rule.severity }))).sort(
-    (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId),
-  )
+  const place = (stepId: string | null) =>
+    stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
+  return RULES.flatMap((rule) =>
+    rule
+      .look(plan)
+      .map((sighting) => ({
+        ...sighting,
+        ruleId: rule.id,
+        school: rule.school,
+        severity: sighting.severity ?? rule.severity,
+      })),
+  ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId))
 }

@@ -7,7 +7,12 @@ import type { Mend } from './finding'
 import type { JudgedPlan } from './plan'
 
 /** Changes some values of a step. */
-export const changeStep = (plan: JudgedPlan, label: string, stepId: string, changes: Record<string, unknown>): Mend => ({
+export const changeStep = (
+  plan: JudgedPlan,
+  label: string,
+  stepId: string,
+  changes: Record<string, unknown>,
+): Mend => ({
   label,
   command: { type: 'step.change', pieceId: plan.piece.id, stepId, changes },
 })
@@ -15,7 +20,12 @@ export const changeStep = (plan: JudgedPlan, label: string, stepId: string, chan
 /** Adds a step at a place in the plan. */
 export const addStep = (plan: JudgedPlan, label: string, at: number, content: StepContent, offset = 0): Mend => ({
   label,
-  command: { type: 'step.add', pieceId: plan.piece.id, at, step: { ...content, id: plan.freshId(offset), done: false } as Step },
+  command: {
+    type: 'step.add',
+    pieceId: plan.piece.id,
+    at,
+    step: { ...content, id: plan.freshId(offset), done: false } as Step,
+  },
 })
 
 export const removeStep = (plan: JudgedPlan, label: string, stepId: string): Mend => ({

@@ -40,7 +40,9 @@ export class JudgedPlan {
   ) {
     const shelf = new MediaShelf(media)
     this.steps = piece.steps
-    this.times = timeline(piece.steps).map((time, i) => (i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time))
+    this.times = timeline(piece.steps).map((time, i) =>
+      i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time,
+    )
     this.operations = compilePlan(piece.steps, shelf, grid)
     this.shelf = shelf
     this.media = shelf.list
@@ -58,7 +60,9 @@ export class JudgedPlan {
 
   /** Steps of one act with their place in the plan and the stage they happen in. */
   of<A extends Step['act']>(act: A): { step: StepOf<A>; index: number; time: StepTime }[] {
-    return this.steps.flatMap((step, index) => (step.act === act ? [{ step: step as StepOf<A>, index, time: this.times[index] }] : []))
+    return this.steps.flatMap((step, index) =>
+      step.act === act ? [{ step: step as StepOf<A>, index, time: this.times[index] }] : [],
+    )
   }
 
   medium(id: string): Medium | undefined {
@@ -82,7 +86,10 @@ export class JudgedPlan {
 
   /** The cone of the hottest firing planned, or the body's bisque. */
   get topCone(): Cone {
-    return this.of('fire').reduce<Cone>((top, { step }) => (coneIndex(step.cone) > coneIndex(top) ? step.cone : top), this.body.bisqueCone)
+    return this.of('fire').reduce<Cone>(
+      (top, { step }) => (coneIndex(step.cone) > coneIndex(top) ? step.cone : top),
+      this.body.bisqueCone,
+    )
   }
 
   /** Lab of a stack as it will be after the last firing. */

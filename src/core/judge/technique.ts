@@ -4,10 +4,28 @@ import type { Step } from '../model/step'
 
 /** What a technique is called at the head of a sentence. */
 export const TECHNIQUE_WORDS: Readonly<Record<Technique, string>> = {
-  underglaze: 'Underglaze', slip: 'Slip', trail: 'Slip trailing', wash: 'A stain wash', opaque: 'Opaque colour', burnish: 'Burnishing',
-  sgraffito: 'Carving through colour', incise: 'Incising', impress: 'Pressing a texture in', fill: 'Filling lines', slipInlay: 'Inlaying slip',
-  wipe: 'Wiping back', scrape: 'Scraping flush', wax: 'Wax', swab: 'Swabbing beads', mask: 'Masking', peel: 'Peeling tape', glaze: 'Glaze', pick: 'Picking glaze out',
-  divide: 'Marking out', wipeDust: 'Wiping off dust', cleanFoot: 'Cleaning the foot',
+  underglaze: 'Underglaze',
+  slip: 'Slip',
+  trail: 'Slip trailing',
+  wash: 'A stain wash',
+  opaque: 'Opaque colour',
+  burnish: 'Burnishing',
+  sgraffito: 'Carving through colour',
+  incise: 'Incising',
+  impress: 'Pressing a texture in',
+  fill: 'Filling lines',
+  slipInlay: 'Inlaying slip',
+  wipe: 'Wiping back',
+  scrape: 'Scraping flush',
+  wax: 'Wax',
+  swab: 'Swabbing beads',
+  mask: 'Masking',
+  peel: 'Peeling tape',
+  glaze: 'Glaze',
+  pick: 'Picking glaze out',
+  divide: 'Marking out',
+  wipeDust: 'Wiping off dust',
+  cleanFoot: 'Cleaning the foot',
 }
 
 /** The technique that a medium of a kind is laid on by. */

@@ -3,15 +3,29 @@ import { CONES } from '../firing/cones'
 import { COVERS } from '../clay/stages'
 import { instant } from './room'
 
-const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
+const id = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
 const clock = z.iso.time({ precision: -1 })
 const day = z.iso.date()
 
 /** Hours of a weekday when hands are in the studio, or a class is. Monday is 1. Local times of the calendar's zone. */
-export const weeklyHoursSchema = z.strictObject({ id, name: z.string().trim().min(1).max(60), weekday: z.int().min(1).max(7), from: clock, to: clock })
+export const weeklyHoursSchema = z.strictObject({
+  id,
+  name: z.string().trim().min(1).max(60),
+  weekday: z.int().min(1).max(7),
+  from: clock,
+  to: clock,
+})
 
 /** A day that differs: closed, or open at other hours. */
-export const exceptionSchema = z.strictObject({ date: day, hours: z.strictObject({ from: clock, to: clock }).nullable(), note: z.string().max(120) })
+export const exceptionSchema = z.strictObject({
+  date: day,
+  hours: z.strictObject({ from: clock, to: clock }).nullable(),
+  note: z.string().max(120),
+})
 
 export const FIRING_KINDS = ['bisque', 'decoration', 'glaze'] as const
 
@@ -56,7 +70,12 @@ export const visitSchema = z.strictObject({
 
 export type Visit = z.infer<typeof visitSchema>
 
-export const unmetSchema = z.strictObject({ pieceId: id, stepId: id.nullable(), why: z.string().max(400), changes: z.array(z.string().max(300)).max(8) })
+export const unmetSchema = z.strictObject({
+  pieceId: id,
+  stepId: id.nullable(),
+  why: z.string().max(400),
+  changes: z.array(z.string().max(300)).max(8),
+})
 
 /** What could not be placed, and the smallest changes that would make it possible. */
 export type Unmet = z.infer<typeof unmetSchema>
@@ -74,4 +93,10 @@ export type Schedule = z.infer<typeof scheduleSchema>
 
 export const EMPTY_SCHEDULE: Schedule = { madeAt: null, visits: [], loads: [], unmet: [], pins: [] }
 
-export const plainCalendar = (timeZone: string): Calendar => ({ timeZone, weekly: [], exceptions: [], firings: [], covers: ['draped', 'sealed'] })
+export const plainCalendar = (timeZone: string): Calendar => ({
+  timeZone,
+  weekly: [],
+  exceptions: [],
+  firings: [],
+  covers: ['draped', 'sealed'],
+})

@@ -21,7 +21,16 @@ export type Command =
   | { type: 'studio.stock'; bodies: Studio['bodies']; media: Studio['media'] }
   | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
   | { type: 'piece.remove'; pieceId: string }
-  | { type: 'piece.change'; pieceId: string; changes: Partial<Pick<Piece, 'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget' | 'fired'>> }
+  | {
+      type: 'piece.change'
+      pieceId: string
+      changes: Partial<
+        Pick<
+          Piece,
+          'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget' | 'fired'
+        >
+      >
+    }
   | { type: 'piece.making'; pieceId: string; changes: Partial<Making> }
   /** Adds what happened to a piece; entries stay in order of time. */
   | { type: 'piece.log'; pieceId: string; entry: LogEntry }
@@ -56,7 +65,11 @@ function withPiece(studio: Studio, pieceId: string, edit: (piece: Piece) => Issu
   return piece ? edit(piece) : { code: 'no-such-piece', id: pieceId }
 }
 
-function withStep(studio: Studio, command: { pieceId: string; stepId: string }, edit: (piece: Piece, index: number) => Issue | null): Issue | null {
+function withStep(
+  studio: Studio,
+  command: { pieceId: string; stepId: string },
+  edit: (piece: Piece, index: number) => Issue | null,
+): Issue | null {
   return withPiece(studio, command.pieceId, (piece) => {
     const index = piece.steps.findIndex((step) => step.id === command.stepId)
     return index < 0 ? { code: 'no-such-step', id: command.stepId } : edit(piece, index)
@@ -64,13 +77,30 @@ function withStep(studio: Studio, command: { pieceId: string; stepId: string }, 
 }
 
 /** The check of a changed record, as an issue. */
-function checkWith(schema: typeof pieceSchema | typeof stepSchema | typeof roomSchema | typeof calendarSchema | typeof scheduleSchema | typeof bodySchema | typeof mediumSchema | typeof tileSchema, value: unknown, prefix: string): Issue | null {
+function checkWith(
+  schema:
+    | typeof pieceSchema
+    | typeof stepSchema
+    | typeof roomSchema
+    | typeof calendarSchema
+    | typeof scheduleSchema
+    | typeof bodySchema
+    | typeof mediumSchema
+    | typeof tileSchema,
+  value: unknown,
+  prefix: string,
+): Issue | null {
   const parsed = schema.safeParse(value)
   if (parsed.success) return null
   const first = parsed.error.issues[0]
   let actual: unknown = value
   for (const key of first.path) actual = (actual as Record<PropertyKey, unknown> | undefined)?.[key]
-  return { code: 'bad-value', path: [prefix, ...first.path].join('.'), actual: JSON.stringify(actual) ?? 'missing', expected: first.message }
+  return {
+    code: 'bad-value',
+    path: [prefix, ...first.path].join('.'),
+    actual: JSON.stringify(actual) ?? 'missing',
+    expected: first.message,
+  }
 }
 
 const handlers: Handlers = {
@@ -130,7 +160,13 @@ const handlers: Handlers = {
   },
   'room.remove': (studio, { roomId }) => {
     const inIt = Object.values(studio.pieces).filter((piece) => piece.making.roomId === roomId)
-    if (inIt.length) return { code: 'bad-value', path: 'room', actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`, expected: 'empty; move them to another room first' }
+    if (inIt.length)
+      return {
+        code: 'bad-value',
+        path: 'room',
+        actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`,
+        expected: 'empty; move them to another room first',
+      }
     delete studio.rooms[roomId]
     return null
   },
@@ -143,8 +179,16 @@ const handlers: Handlers = {
     return checkWith(mediumSchema, medium, 'medium')
   },
   'medium.remove': (studio, { mediumId }) => {
-    const used = Object.values(studio.pieces).filter((piece) => [...piece.steps, ...(piece.variant ?? [])].some((step) => mediaOfStep(step).includes(mediumId)))
-    if (used.length) return { code: 'bad-value', path: studio.media[mediumId]?.name ?? mediumId, actual: `used on “${used[0].name}”`, expected: 'unused; take it out of the plans first' }
+    const used = Object.values(studio.pieces).filter((piece) =>
+      [...piece.steps, ...(piece.variant ?? [])].some((step) => mediaOfStep(step).includes(mediumId)),
+    )
+    if (used.length)
+      return {
+        code: 'bad-value',
+        path: studio.media[mediumId]?.name ?? mediumId,
+        actual: `used on “${used[0].name}”`,
+        expected: 'unused; take it out of the plans first',
+      }
     delete studio.media[mediumId]
     return null
   },
@@ -215,32 +259,63 @@ const carryOut = (studio: Studio, command: Command): Issue | null =>
 /** What an edit is called in the undo button. */
 export function commandLabel(command: Command): string {
   switch (command.type) {
-    case 'studio.rename': return 'rename the studio'
-    case 'studio.settings': return 'change settings'
-    case 'studio.ways': return 'change a way of working'
-    case 'studio.stock': return 'stock the cupboard'
-    case 'studio.replace': return `open “${command.studio.name}”`
-    case 'piece.add': return `add “${command.piece.name}”`
-    case 'piece.remove': return 'remove a piece'
-    case 'piece.change': return 'change the piece'
-    case 'piece.making': return 'change when it was made'
-    case 'piece.log': return { cover: 'change the cover', blow: 'dry with moving air', stage: 'say how dry it is', weight: 'enter a weight' }[command.entry.kind]
-    case 'room.set': return `change “${command.room.name}”`
-    case 'room.remove': return 'remove a room'
-    case 'body.set': return `change “${command.body.name}”`
-    case 'medium.set': return `change “${command.medium.name}”`
-    case 'medium.remove': return 'take a material out'
-    case 'tile.set': return `change tile ${command.tile.number}`
-    case 'tile.remove': return 'take a tile out'
-    case 'calendar.change': return 'change the calendar'
-    case 'schedule.set': return 'plan the days'
-    case 'piece.progress': return 'mark what is done'
-    case 'step.add': return `add a step (${command.step.act})`
-    case 'step.remove': return 'remove a step'
-    case 'step.move': return 'move a step'
-    case 'step.duplicate': return 'repeat a step'
-    case 'step.change': return 'change a step'
-    case 'batch': return command.label
+    case 'studio.rename':
+      return 'rename the studio'
+    case 'studio.settings':
+      return 'change settings'
+    case 'studio.ways':
+      return 'change a way of working'
+    case 'studio.stock':
+      return 'stock the cupboard'
+    case 'studio.replace':
+      return `open “${command.studio.name}”`
+    case 'piece.add':
+      return `add “${command.piece.name}”`
+    case 'piece.remove':
+      return 'remove a piece'
+    case 'piece.change':
+      return 'change the piece'
+    case 'piece.making':
+      return 'change when it was made'
+    case 'piece.log':
+      return {
+        cover: 'change the cover',
+        blow: 'dry with moving air',
+        stage: 'say how dry it is',
+        weight: 'enter a weight',
+      }[command.entry.kind]
+    case 'room.set':
+      return `change “${command.room.name}”`
+    case 'room.remove':
+      return 'remove a room'
+    case 'body.set':
+      return `change “${command.body.name}”`
+    case 'medium.set':
+      return `change “${command.medium.name}”`
+    case 'medium.remove':
+      return 'take a material out'
+    case 'tile.set':
+      return `change tile ${command.tile.number}`
+    case 'tile.remove':
+      return 'take a tile out'
+    case 'calendar.change':
+      return 'change the calendar'
+    case 'schedule.set':
+      return 'plan the days'
+    case 'piece.progress':
+      return 'mark what is done'
+    case 'step.add':
+      return `add a step (${command.step.act})`
+    case 'step.remove':
+      return 'remove a step'
+    case 'step.move':
+      return 'move a step'
+    case 'step.duplicate':
+      return 'repeat a step'
+    case 'step.change':
+      return 'change a step'
+    case 'batch':
+      return command.label
   }
 }
 

@@ -5,7 +5,11 @@ import { CONES } from '../firing/cones'
 import { APPLICATORS } from './tools'
 
 const name = z.string().trim().min(1).max(80)
-const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
+const id = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
 const hex = z.string().regex(/^#[0-9a-f]{6}$/)
 const spectrum = (max: number) => z.array(z.number().min(0).max(max)).length(BANDS)
 
@@ -36,16 +40,36 @@ export type MediumKind = (typeof MEDIUM_KINDS)[number]
 export const KNOWN_BY = ['assumed', 'swatch', 'tiles'] as const
 
 /** What makers and potters warn of. */
-export const CAUTIONS = ['notAlone', 'runs', 'shivers', 'containsManganese', 'containsChromium', 'containsCobalt', 'containsNickel', 'latex'] as const
+export const CAUTIONS = [
+  'notAlone',
+  'runs',
+  'shivers',
+  'containsManganese',
+  'containsChromium',
+  'containsCobalt',
+  'containsNickel',
+  'latex',
+] as const
 
 export type Caution = (typeof CAUTIONS)[number]
 
 export const CAUTION_WORDS: Readonly<Record<Caution, string>> = {
-  notAlone: 'not alone: shivers or flakes by itself', runs: 'runs', shivers: 'shivers', containsManganese: 'contains manganese', containsChromium: 'contains chromium', containsCobalt: 'contains cobalt', containsNickel: 'contains nickel', latex: 'contains latex',
+  notAlone: 'not alone: shivers or flakes by itself',
+  runs: 'runs',
+  shivers: 'shivers',
+  containsManganese: 'contains manganese',
+  containsChromium: 'contains chromium',
+  containsCobalt: 'contains cobalt',
+  containsNickel: 'contains nickel',
+  latex: 'contains latex',
 }
 
 /** What is in the cupboard of a medium, and what it cost. */
-const stockSchema = z.strictObject({ jars: z.number().min(0).max(1000), jarMl: z.number().min(1).max(100_000), price: z.number().min(0).max(100_000).nullable() })
+const stockSchema = z.strictObject({
+  jars: z.number().min(0).max(1000),
+  jarMl: z.number().min(1).max(100_000),
+  price: z.number().min(0).max(100_000).nullable(),
+})
 
 /** Anything laid on. K and S are per nominal fired coat, 36 bands; the raw colours are what it looks like on the bench. */
 export const mediumSchema = z.strictObject({
@@ -69,6 +93,13 @@ export const mediumSchema = z.strictObject({
 })
 
 /** What a medium has that was never asked for. */
-export const PLAIN_MEDIUM = { knownBy: 'assumed', origin: 'bought', cautions: [], coats: {}, stock: null, notes: '' } as const satisfies Partial<z.infer<typeof mediumSchema>>
+export const PLAIN_MEDIUM = {
+  knownBy: 'assumed',
+  origin: 'bought',
+  cautions: [],
+  coats: {},
+  stock: null,
+  notes: '',
+} as const satisfies Partial<z.infer<typeof mediumSchema>>
 
 export type Medium = z.infer<typeof mediumSchema>

@@ -13,19 +13,33 @@ export interface Migration {
 type Loose = Record<string, unknown>
 
 const eachPiece = (record: Loose, change: (piece: Loose) => Loose): Loose => {
-  const all = (pieces: unknown) => Object.fromEntries(Object.entries((pieces ?? {}) as Record<string, Loose>).map(([id, piece]) => [id, change(piece)]))
+  const all = (pieces: unknown) =>
+    Object.fromEntries(
+      Object.entries((pieces ?? {}) as Record<string, Loose>).map(([id, piece]) => [id, change(piece)]),
+    )
   if ('steps' in record && 'form' in record) return change(record)
   if ('piece' in record) return { ...record, piece: change(record.piece as Loose) }
-  if ('studio' in record) return { ...record, studio: { ...(record.studio as Loose), pieces: all((record.studio as Loose).pieces) } }
+  if ('studio' in record)
+    return { ...record, studio: { ...(record.studio as Loose), pieces: all((record.studio as Loose).pieces) } }
   return record
 }
 
-const PLAIN_MOTIF_1 = { made: 'filled', ground: false, rows: 1, rowGapMm: 4, alternate: 'none', startDeg: 0, text: '', drawing: null }
+const PLAIN_MOTIF_1 = {
+  made: 'filled',
+  ground: false,
+  rows: 1,
+  rowGapMm: 4,
+  alternate: 'none',
+  startDeg: 0,
+  text: '',
+  drawing: null,
+}
 
 /** What version 2 added to each step of version 1. */
 function stepFrom1(step: Loose): Loose {
   const placed: Loose = 'place' in step ? { ...step, place: { ...(step.place as Loose), sectors: null } } : { ...step }
-  const drawn: Loose = 'motif' in placed ? { ...placed, motif: { ...(placed.motif as Loose), ...PLAIN_MOTIF_1 } } : placed
+  const drawn: Loose =
+    'motif' in placed ? { ...placed, motif: { ...(placed.motif as Loose), ...PLAIN_MOTIF_1 } } : placed
   switch (step.act) {
     case 'coat':
       return { ...drawn, mix: [], water: 0, blend: null, applicator: 'brush' }
@@ -42,7 +56,8 @@ function stepFrom1(step: Loose): Loose {
 
 const NOT_MADE_3 = { madeAt: null, roomId: 'studio', dueOn: null, wetGrams: null, log: [] }
 
-const stepFrom2 = (step: unknown): unknown => ((step as Loose).act === 'bring' ? { ...(step as Loose), blower: 'none' } : step)
+const stepFrom2 = (step: unknown): unknown =>
+  (step as Loose).act === 'bring' ? { ...(step as Loose), blower: 'none' } : step
 
 const planFrom2 = (piece: Loose): Loose => ({
   steps: Array.isArray(piece.steps) ? piece.steps.map(stepFrom2) : piece.steps,
@@ -54,19 +69,47 @@ const bodiesFrom2 = (bodies: unknown): Loose =>
   Object.fromEntries(
     Object.entries((bodies ?? {}) as Record<string, Loose>).map(([id, body]) => {
       const hot = !String((body.range as Loose | undefined)?.from ?? '').startsWith('0')
-      return [id, { ...body, water: body.grain === 'grogged' ? 'grogged' : hot ? 'porcelain' : /red/i.test(String(body.name)) ? 'red' : 'fineWhite' }]
+      return [
+        id,
+        {
+          ...body,
+          water:
+            body.grain === 'grogged'
+              ? 'grogged'
+              : hot
+                ? 'porcelain'
+                : /red/i.test(String(body.name))
+                  ? 'red'
+                  : 'fineWhite',
+        },
+      ]
     }),
   )
 
 const mediaFrom2 = (media: unknown): Loose =>
-  Object.fromEntries(Object.entries((media ?? {}) as Record<string, Loose>).map(([id, medium]) => [id, { ...medium, knownBy: 'assumed', origin: 'bought', cautions: [], coats: {}, stock: null, notes: '' }]))
+  Object.fromEntries(
+    Object.entries((media ?? {}) as Record<string, Loose>).map(([id, medium]) => [
+      id,
+      { ...medium, knownBy: 'assumed', origin: 'bought', cautions: [], coats: {}, stock: null, notes: '' },
+    ]),
+  )
 
 const headFrom2 = (head: Loose): Loose => ({
   ...head,
   bodies: bodiesFrom2(head.bodies),
   media: mediaFrom2(head.media),
   tiles: {},
-  rooms: { studio: { id: 'studio', name: 'The studio', celsius: 21, humidity: 0.5, air: 'none', factor: { ln: 0, sigma: 0.3 }, record: [] } },
+  rooms: {
+    studio: {
+      id: 'studio',
+      name: 'The studio',
+      celsius: 21,
+      humidity: 0.5,
+      air: 'none',
+      factor: { ln: 0, sigma: 0.3 },
+      record: [],
+    },
+  },
   calendar: { timeZone: 'UTC', weekly: [], exceptions: [], firings: [], covers: ['draped', 'sealed'] },
   schedule: { madeAt: null, visits: [], loads: [], unmet: [], pins: [] },
 })
@@ -90,8 +133,17 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'dryness and days, cupboard and tiles: bodies that hold water, rooms, a calendar, when pieces were made, what is known of media',
     migrate: (record) => {
       const dried = eachPiece(record, (piece) => ({ ...piece, ...planFrom2(piece), making: NOT_MADE_3, fired: [] }))
-      const head = 'studio' in dried ? { ...dried, studio: headFrom2(dried.studio as Loose) } : 'ways' in dried ? headFrom2(dried) : dried
-      return { ...head, ...('bodies' in head ? { bodies: bodiesFrom2(head.bodies) } : {}), ...('media' in head ? { media: mediaFrom2(head.media) } : {}) }
+      const head =
+        'studio' in dried
+          ? { ...dried, studio: headFrom2(dried.studio as Loose) }
+          : 'ways' in dried
+            ? headFrom2(dried)
+            : dried
+      return {
+        ...head,
+        ...('bodies' in head ? { bodies: bodiesFrom2(head.bodies) } : {}),
+        ...('media' in head ? { media: mediaFrom2(head.media) } : {}),
+      }
     },
   },
 ]
@@ -107,7 +159,12 @@ export function migrate(
 ): Result<Record<string, unknown>> {
   const version = record.version
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
-    return fail({ code: 'bad-value', path: 'version', actual: JSON.stringify(version) ?? 'missing', expected: 'a whole number from 1' })
+    return fail({
+      code: 'bad-value',
+      path: 'version',
+      actual: JSON.stringify(version) ?? 'missing',
+      expected: 'a whole number from 1',
+    })
   }
   if (version > current) return fail({ code: 'newer-version', actual: version, newest: current })
   let migrated = record

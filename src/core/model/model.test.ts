@@ -35,19 +35,29 @@ const COMMANDS: Command[] = [
   { type: 'step.move', pieceId: 'reed-jugs', stepId: 'jug-5', to: 1 },
   { type: 'step.duplicate', pieceId: 'reed-jugs', stepId: 'jug-2', newId: 'copy-1' },
   { type: 'step.change', pieceId: 'reed-jugs', stepId: 'jug-3', changes: { coats: 1 } },
-  { type: 'batch', label: 'two at once', commands: [{ type: 'step.remove', pieceId: 'reed-jugs', stepId: 'jug-1' }, { type: 'studio.rename', name: 'Both' }] },
+  {
+    type: 'batch',
+    label: 'two at once',
+    commands: [
+      { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'jug-1' },
+      { type: 'studio.rename', name: 'Both' },
+    ],
+  },
 ]
 
 describe('commands', () => {
-  it.each(COMMANDS.map((c) => [c.type, c] as const))('%s changes the studio to a valid one, and its inverse takes it back exactly', (_, command) => {
-    const before = demoStudio()
-    const { studio, diff } = done(applyCommand(before, command))
-    expect(studio).not.toEqual(before)
-    expect(studioSchema.safeParse(studio).success).toBe(true)
-    expect(applyDiff(studio, diff.inverse)).toEqual(before)
-    expect(applyDiff(before, diff.forward)).toEqual(studio)
-    expect(commandLabel(command).length).toBeGreaterThan(3)
-  })
+  it.each(COMMANDS.map((c) => [c.type, c] as const))(
+    '%s changes the studio to a valid one, and its inverse takes it back exactly',
+    (_, command) => {
+      const before = demoStudio()
+      const { studio, diff } = done(applyCommand(before, command))
+      expect(studio).not.toEqual(before)
+      expect(studioSchema.safeParse(studio).success).toBe(true)
+      expect(applyDiff(studio, diff.inverse)).toEqual(before)
+      expect(applyDiff(before, diff.forward)).toEqual(studio)
+      expect(commandLabel(command).length).toBeGreaterThan(3)
+    },
+  )
 
   it('any row of commands undoes step by step to where it began', () => {
     fc.assert(
@@ -77,7 +87,17 @@ describe('commands', () => {
     ['bad-value', { type: 'step.change', pieceId: 'reed-jugs', stepId: 'jug-3', changes: { coats: 99 } }],
     ['bad-value', { type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 0 } }],
     ['bad-value', { type: 'studio.rename', name: '  ' }],
-    ['no-such-step', { type: 'batch', label: 'half', commands: [{ type: 'studio.rename', name: 'Half' }, { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'none' }] }],
+    [
+      'no-such-step',
+      {
+        type: 'batch',
+        label: 'half',
+        commands: [
+          { type: 'studio.rename', name: 'Half' },
+          { type: 'step.remove', pieceId: 'reed-jugs', stepId: 'none' },
+        ],
+      },
+    ],
   ])('that cannot be done say %s and change nothing', (code, command) => {
     const before = demoStudio()
     const result = applyCommand(before, command)
@@ -94,12 +114,18 @@ describe('migrations', () => {
   ]
 
   it('run in order and write the version last', () => {
-    expect(migrate({ version: 1, name: 'Jug' }, chain, 3)).toEqual({ ok: true, value: { version: 3, count: 1, title: 'Jug' } })
+    expect(migrate({ version: 1, name: 'Jug' }, chain, 3)).toEqual({
+      ok: true,
+      value: { version: 3, count: 1, title: 'Jug' },
+    })
     expect(migrate({ version: 3, title: 'Jug' }, chain, 3)).toEqual({ ok: true, value: { version: 3, title: 'Jug' } })
   })
 
   it('refuse newer documents and odd versions, and never skip a gap', () => {
-    expect(migrate({ version: 4 }, chain, 3)).toEqual({ ok: false, issue: { code: 'newer-version', actual: 4, newest: 3 } })
+    expect(migrate({ version: 4 }, chain, 3)).toEqual({
+      ok: false,
+      issue: { code: 'newer-version', actual: 4, newest: 3 },
+    })
     for (const version of [0, 1.5, 'one', undefined]) expect(migrate({ version }, chain, 3).ok).toBe(false)
     expect(() => migrate({ version: 1 }, chain.slice(1), 3)).toThrow('version 1')
     expect(MIGRATIONS.map((m) => m.from)).toEqual(Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1))
@@ -125,9 +151,17 @@ describe('documents of version 2', () => {
     expect(read.ok).toBe(true)
     if (!read.ok || read.value.format !== 'vernice.studio') return
     const { studio } = read.value
-    expect(Object.fromEntries(Object.values(studio.bodies).map((b) => [b.id, b.water]))).toEqual({ 'chalk-white': 'fineWhite', 'estuary-red': 'red', 'dune-buff': 'grogged', 'peat-dark': 'grogged', 'shell-porcelain': 'porcelain' })
+    expect(Object.fromEntries(Object.values(studio.bodies).map((b) => [b.id, b.water]))).toEqual({
+      'chalk-white': 'fineWhite',
+      'estuary-red': 'red',
+      'dune-buff': 'grogged',
+      'peat-dark': 'grogged',
+      'shell-porcelain': 'porcelain',
+    })
     expect(studio.rooms.studio.humidity).toBe(0.5)
-    expect(Object.values(studio.pieces).every((piece) => piece.making.madeAt === null && piece.making.roomId === 'studio')).toBe(true)
+    expect(
+      Object.values(studio.pieces).every((piece) => piece.making.madeAt === null && piece.making.roomId === 'studio'),
+    ).toBe(true)
     expect(studio.pieces['reed-jugs'].steps[0]).toMatchObject({ act: 'bring', blower: 'none' })
   })
 })
@@ -135,7 +169,17 @@ describe('documents of version 2', () => {
 describe('the timeline', () => {
   it('follows the demo jug through its life', () => {
     const stages = timeline(demoStudio().pieces['reed-jugs'].steps).map((t) => t.stage)
-    expect(stages).toEqual(['wet', ...Array<string>(5).fill('leatherHard'), 'boneDry', 'bisque', 'bisque', 'glazedRaw', 'glazedRaw', 'glazedRaw', 'fired'])
+    expect(stages).toEqual([
+      'wet',
+      ...Array<string>(5).fill('leatherHard'),
+      'boneDry',
+      'bisque',
+      'bisque',
+      'glazedRaw',
+      'glazedRaw',
+      'glazedRaw',
+      'fired',
+    ])
   })
 
   it('knows the next step', () => {
@@ -147,7 +191,11 @@ describe('the timeline', () => {
 
 describe('ways to begin', () => {
   const studio = emptyStudio()
-  const cases = SEQUENCES.flatMap((sequence) => (['jug', 'tile'] as const).flatMap((preset) => Object.keys(studio.bodies).map((bodyId) => [sequence, preset, bodyId] as const)))
+  const cases = SEQUENCES.flatMap((sequence) =>
+    (['jug', 'tile'] as const).flatMap((preset) =>
+      Object.keys(studio.bodies).map((bodyId) => [sequence, preset, bodyId] as const),
+    ),
+  )
 
   it.each(cases)('%s on a %s of %s gives a plan that nothing would ruin', (sequence, preset, bodyId) => {
     const spec = presetForm(preset)
@@ -155,11 +203,28 @@ describe('ways to begin', () => {
     if (!form.ok) throw new Error('the preset does not build')
     let n = 0
     const { from, to } = form.value.zones.outside
-    const context = { body: studio.bodies[bodyId], media: Object.values(studio.media), sizes: spec.sizes, colourId: null, outsideMm: to - from, flat: form.value.flat }
+    const context = {
+      body: studio.bodies[bodyId],
+      media: Object.values(studio.media),
+      sizes: spec.sizes,
+      colourId: null,
+      outsideMm: to - from,
+      flat: form.value.flat,
+    }
     const steps = startingSteps(sequence, context, () => `s${++n}`)
-    const piece = { ...demoStudio().pieces['reed-jugs'], id: 'p', use: preset === 'tile' ? ('display' as const) : ('food' as const), bodyId, form: spec, steps, notes: '' }
+    const piece = {
+      ...demoStudio().pieces['reed-jugs'],
+      id: 'p',
+      use: preset === 'tile' ? ('display' as const) : ('food' as const),
+      bodyId,
+      form: spec,
+      steps,
+      notes: '',
+    }
     const findings = judge(piece, studio)
-    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => `${f.ruleId}: ${f.sentence}`)).toEqual([])
+    expect(
+      findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => `${f.ruleId}: ${f.sentence}`),
+    ).toEqual([])
     expect(SEQUENCE[sequence].words.length).toBeGreaterThan(5)
   })
 })

@@ -1,8 +1,28 @@
 import { z } from 'zod'
 
 export const MOTIF_KINDS = [
-  'reeds', 'leaves', 'petals', 'seedHeads', 'feather', 'fish', 'bird', 'star',
-  'scallops', 'chevrons', 'zigzag', 'dottedRing', 'dots', 'dashes', 'waves', 'spiral', 'lattice', 'scales', 'knot', 'line', 'band', 'rings',
+  'reeds',
+  'leaves',
+  'petals',
+  'seedHeads',
+  'feather',
+  'fish',
+  'bird',
+  'star',
+  'scallops',
+  'chevrons',
+  'zigzag',
+  'dottedRing',
+  'dots',
+  'dashes',
+  'waves',
+  'spiral',
+  'lattice',
+  'scales',
+  'knot',
+  'line',
+  'band',
+  'rings',
   'letters',
 ] as const
 
@@ -16,7 +36,10 @@ const point = z.tuple([z.number().min(-20).max(20), z.number().min(-20).max(20)]
 export const drawingSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
   aspect: z.number().min(0.02).max(20),
-  lines: z.array(z.strictObject({ filled: z.boolean(), points: z.array(point).min(2).max(800) })).min(1).max(400),
+  lines: z
+    .array(z.strictObject({ filled: z.boolean(), points: z.array(point).min(2).max(800) }))
+    .min(1)
+    .max(400),
 })
 
 export type Drawing = z.infer<typeof drawingSchema>
@@ -51,4 +74,13 @@ export const motifSchema = z.strictObject({
 export type Motif = z.infer<typeof motifSchema>
 
 /** What a motif is unless more is said of it. */
-export const PLAIN_MOTIF = { made: 'filled', ground: false, rows: 1, rowGapMm: 4, alternate: 'none', startDeg: 0, text: '', drawing: null } as const
+export const PLAIN_MOTIF = {
+  made: 'filled',
+  ground: false,
+  rows: 1,
+  rowGapMm: 4,
+  alternate: 'none',
+  startDeg: 0,
+  text: '',
+  drawing: null,
+} as const

@@ -11,7 +11,11 @@ import { labSchema, MEASURED_BY } from './tile'
 const mm = z.number().positive().max(1500)
 
 const partSchema = z.strictObject({
-  id: z.string().min(1).max(64).regex(/^[\w-]+$/),
+  id: z
+    .string()
+    .min(1)
+    .max(64)
+    .regex(/^[\w-]+$/),
   kind: z.enum(PART_KINDS),
   degrees: z.number().min(0).max(360),
   upMm: z.number().min(0).max(2000),
@@ -20,7 +24,11 @@ const partSchema = z.strictObject({
   thickMm: z.number().min(1).max(200),
 })
 
-const caliperRowSchema = z.strictObject({ heightMm: z.number().min(0).max(1500), diameterMm: mm, wallMm: z.number().min(1).max(60) })
+const caliperRowSchema = z.strictObject({
+  heightMm: z.number().min(0).max(1500),
+  diameterMm: mm,
+  wallMm: z.number().min(1).max(60),
+})
 
 /** Sizes are those of the preset as made; an outline of one’s own takes the place of the preset’s. */
 export const formSchema = z.strictObject({
@@ -32,7 +40,14 @@ export const formSchema = z.strictObject({
   own: z
     .discriminatedUnion('kind', [
       z.strictObject({ kind: z.literal('measured'), rows: z.array(caliperRowSchema).min(2).max(40) }),
-      z.strictObject({ kind: z.literal('traced'), name: z.string().max(80), points: z.array(z.tuple([z.number(), z.number()])).min(3).max(200) }),
+      z.strictObject({
+        kind: z.literal('traced'),
+        name: z.string().max(80),
+        points: z
+          .array(z.tuple([z.number(), z.number()]))
+          .min(3)
+          .max(200),
+      }),
     ])
     .nullable(),
   parts: z.array(partSchema).max(12),
@@ -48,7 +63,12 @@ export type Use = (typeof USES)[number]
 /** What happened to a piece while it dried. */
 const logEntrySchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('cover'), at: instant, cover: z.enum(COVERS) }),
-  z.strictObject({ kind: z.literal('blow'), at: instant, blower: z.enum(BLOWERS), minutes: z.number().min(1).max(600) }),
+  z.strictObject({
+    kind: z.literal('blow'),
+    at: instant,
+    blower: z.enum(BLOWERS),
+    minutes: z.number().min(1).max(600),
+  }),
   z.strictObject({ kind: z.literal('stage'), at: instant, stage: z.enum(DRYING_STAGES) }),
   z.strictObject({ kind: z.literal('weight'), at: instant, grams: z.number().positive().max(200_000) }),
 ])
@@ -82,7 +102,11 @@ export type FiredSpot = z.infer<typeof firedSpotSchema>
 
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({
-  id: z.string().min(1).max(64).regex(/^[\w-]+$/),
+  id: z
+    .string()
+    .min(1)
+    .max(64)
+    .regex(/^[\w-]+$/),
   name: z.string().trim().min(1).max(80),
   count: z.int().min(1).max(500),
   use: z.enum(USES),

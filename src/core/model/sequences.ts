@@ -6,7 +6,19 @@ import type { Medium } from './material'
 import { coneIndex, type Cone } from '../firing/cones'
 import type { Motif, MotifKind } from './motif'
 
-export const SEQUENCES = ['sgraffito', 'slipAndCarve', 'waxRounds', 'colourOnBisque', 'slipTrail', 'inlaidLines', 'stainedTexture', 'glazeInlay', 'stencil', 'opaqueColours', 'empty'] as const
+export const SEQUENCES = [
+  'sgraffito',
+  'slipAndCarve',
+  'waxRounds',
+  'colourOnBisque',
+  'slipTrail',
+  'inlaidLines',
+  'stainedTexture',
+  'glazeInlay',
+  'stencil',
+  'opaqueColours',
+  'empty',
+] as const
 
 export type SequenceId = (typeof SEQUENCES)[number]
 
@@ -47,30 +59,58 @@ function mostContrasting(context: SequenceContext, kind: Medium['kind'], over: n
 function clearFor(context: SequenceContext): Medium {
   const glazes = context.media.filter((m) => m.kind === 'glaze' && fits(m, context.body))
   const pool = glazes.length ? glazes : context.media.filter((m) => m.kind === 'glaze')
-  return pool.reduce((best, m) => (lightness(m.optics.K) + lightness(m.optics.S) < lightness(best.optics.K) + lightness(best.optics.S) ? m : best))
+  return pool.reduce((best, m) =>
+    lightness(m.optics.K) + lightness(m.optics.S) < lightness(best.optics.K) + lightness(best.optics.S) ? m : best,
+  )
 }
 
 /** A band of the outside from a share of its height up, or the whole face of a slab. */
-const onWall = ({ outsideMm, flat }: SequenceContext, from = 0, to = 1.5): Place => (flat ? wholeOf('floor') : from === 0 && to > 1 ? build.OUTSIDE : bandOf(Math.round(outsideMm * from), to > 1 ? 2000 : Math.round(outsideMm * to)))
+const onWall = ({ outsideMm, flat }: SequenceContext, from = 0, to = 1.5): Place =>
+  flat
+    ? wholeOf('floor')
+    : from === 0 && to > 1
+      ? build.OUTSIDE
+      : bandOf(Math.round(outsideMm * from), to > 1 ? 2000 : Math.round(outsideMm * to))
 
 /** A motif on the wall at shares of its height, or round the middle of a slab’s face. */
-function onForm({ outsideMm, sizes, flat }: SequenceContext, kind: MotifKind, repeats: number, from: number, tall: number, lineMm: number, more: Partial<Motif> = {}): Motif {
+function onForm(
+  { outsideMm, sizes, flat }: SequenceContext,
+  kind: MotifKind,
+  repeats: number,
+  from: number,
+  tall: number,
+  lineMm: number,
+  more: Partial<Motif> = {},
+): Motif {
   const radius = sizes.rimMm / 2
-  if (flat) return build.motif(kind, Math.max(3, Math.min(repeats, 8)), radius * 0.52, radius * 0.6, lineMm, { side: 'floor', ...more })
+  if (flat)
+    return build.motif(kind, Math.max(3, Math.min(repeats, 8)), radius * 0.52, radius * 0.6, lineMm, {
+      side: 'floor',
+      ...more,
+    })
   return build.motif(kind, repeats, outsideMm * from, outsideMm * tall, lineMm, more)
 }
 
-const cone = ({ body }: SequenceContext, glaze: Medium): Cone => (coneIndex(glaze.range.to) <= coneIndex(body.range.to) ? glaze.range.to : body.range.to)
+const cone = ({ body }: SequenceContext, glaze: Medium): Cone =>
+  coneIndex(glaze.range.to) <= coneIndex(body.range.to) ? glaze.range.to : body.range.to
 
 /** From bisque on: dust off, inside poured, outside dipped, foot bare, fired. */
-const finish = (context: SequenceContext, outer = clearFor(context)): StepContent[] => [build.wipeDust(), ...glazing(context, outer), build.cleanFoot(), build.fire('glaze', cone(context, outer))]
+const finish = (context: SequenceContext, outer = clearFor(context)): StepContent[] => [
+  build.wipeDust(),
+  ...glazing(context, outer),
+  build.cleanFoot(),
+  build.fire('glaze', cone(context, outer)),
+]
 
 function glazing(context: SequenceContext, outer: Medium): StepContent[] {
   if (context.flat) return [build.glaze(outer.id, wholeOf('floor'), 'brush')]
   return [build.glaze(clearFor(context).id, build.INSIDE, 'pour'), build.glaze(outer.id, build.OUTSIDE, 'dip')]
 }
 
-const throughBisque = ({ body }: SequenceContext): StepContent[] => [build.bring('boneDry', 'open'), build.fire('bisque', body.bisqueCone)]
+const throughBisque = ({ body }: SequenceContext): StepContent[] => [
+  build.bring('boneDry', 'open'),
+  build.fire('bisque', body.bisqueCone),
+]
 
 function colour(context: SequenceContext, over: number): Medium {
   const chosen = context.media.find((m) => m.id === context.colourId && m.kind !== 'slip')
@@ -82,10 +122,15 @@ const bodyPaleness = ({ body }: SequenceContext) => lightness(body.reflectance)
 /** The first glaze with a colour of its own that this body’s firing takes, or the clear. */
 const colouredGlaze = (context: SequenceContext): Medium => {
   const clear = clearFor(context)
-  return context.media.find((m) => m.kind === 'glaze' && m.id !== clear.id && m.range.to === clear.range.to && Math.max(...m.optics.K) > 0.2) ?? clear
+  return (
+    context.media.find(
+      (m) => m.kind === 'glaze' && m.id !== clear.id && m.range.to === clear.range.to && Math.max(...m.optics.K) > 0.2,
+    ) ?? clear
+  )
 }
 
-const opaqueWhite = (context: SequenceContext): Medium => context.media.find((m) => m.kind === 'glaze' && lightness(m.optics.S) > 0.3) ?? clearFor(context)
+const opaqueWhite = (context: SequenceContext): Medium =>
+  context.media.find((m) => m.kind === 'glaze' && lightness(m.optics.S) > 0.3) ?? clearFor(context)
 
 const ofKind = ({ media }: SequenceContext, kind: Medium['kind'], n = 0): string => {
   const all = media.filter((m) => m.kind === kind)
@@ -127,7 +172,11 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     words: 'wax keeps each colour while the next goes over; it burns away in the bisque',
     steps: (c) => {
       const first = colour(c, bodyPaleness(c))
-      const second = mostContrasting({ ...c, media: c.media.filter((m) => m.id !== first.id) }, 'underglaze', paleness(first))
+      const second = mostContrasting(
+        { ...c, media: c.media.filter((m) => m.id !== first.id) },
+        'underglaze',
+        paleness(first),
+      )
       return [
         build.bring('leatherHard'),
         build.divide(8, c.outsideMm * 0.5),
@@ -144,7 +193,13 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   colourOnBisque: {
     name: 'Colour on bisque, fixed',
     words: 'painted after the bisque, a decoration firing holds it for the dip',
-    steps: (c) => [...throughBisque(c), build.wipeDust(), build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.1)), build.fire('decoration', c.body.bisqueCone), ...finish(c)],
+    steps: (c) => [
+      ...throughBisque(c),
+      build.wipeDust(),
+      build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.1)),
+      build.fire('decoration', c.body.bisqueCone),
+      ...finish(c),
+    ],
   },
   slipTrail: {
     name: 'Slip trailed on a slip ground',
@@ -242,8 +297,12 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
         build.wipeDust(),
         ...(c.flat ? [] : [build.glaze(white.id, build.INSIDE, 'pour')]),
         build.glaze(white.id, onWall(c), c.flat ? 'brush' : 'dip'),
-        build.draw(ofKind(c, 'opaque', 0), onForm(c, 'leaves', 8, 0.25, 0.45, 2.2, { seed: 12 }), 'brush', { coats: 2 }),
-        build.draw(ofKind(c, 'opaque', 2), onForm(c, 'dots', 16, 0.78, 0.05, 2, { variation: 0.2 }), 'brush', { coats: 2 }),
+        build.draw(ofKind(c, 'opaque', 0), onForm(c, 'leaves', 8, 0.25, 0.45, 2.2, { seed: 12 }), 'brush', {
+          coats: 2,
+        }),
+        build.draw(ofKind(c, 'opaque', 2), onForm(c, 'dots', 16, 0.78, 0.05, 2, { variation: 0.2 }), 'brush', {
+          coats: 2,
+        }),
         build.cleanFoot(),
         build.fire('glaze', cone(c, white)),
       ]

@@ -26,7 +26,13 @@ export const waysSchema = z.strictObject({
 export type Ways = z.infer<typeof waysSchema>
 
 /** The choices and the reason for each default. */
-export const WAY_CHOICES: { readonly [K in keyof Ways]: { readonly question: string; readonly because: string; readonly choices: Readonly<Record<Ways[K], string>> } } = {
+export const WAY_CHOICES: {
+  readonly [K in keyof Ways]: {
+    readonly question: string
+    readonly because: string
+    readonly choices: Readonly<Record<Ways[K], string>>
+  }
+} = {
   foot: {
     question: 'Underglaze on the foot',
     because: 'Default: allowed, since underglaze does not melt. Bare foot until tested is the careful school.',
@@ -39,7 +45,8 @@ export const WAY_CHOICES: { readonly [K in keyof Ways]: { readonly question: str
   },
   firstGlaze: {
     question: 'Which side is glazed first',
-    because: 'Default: inside, since drips can be sponged off a bare outside. Outside first when drips over it are meant.',
+    because:
+      'Default: inside, since drips can be sponged off a bare outside. Outside first when drips over it are meant.',
     choices: { inside: 'inside', outside: 'outside' },
   },
   firings: {
@@ -49,8 +56,13 @@ export const WAY_CHOICES: { readonly [K in keyof Ways]: { readonly question: str
   },
   beforeDip: {
     question: 'Unfired underglaze on bisque under a dipped clear',
-    because: 'Default: a decoration firing for fine work. Brushing the clear spares the firing; dipping at once risks a smear.',
-    choices: { decorationFiring: 'decoration firing first', brushTheClear: 'brush the clear', dipAtOnce: 'let it dry well and dip' },
+    because:
+      'Default: a decoration firing for fine work. Brushing the clear spares the firing; dipping at once risks a smear.',
+    choices: {
+      decorationFiring: 'decoration firing first',
+      brushTheClear: 'brush the clear',
+      dipAtOnce: 'let it dry well and dip',
+    },
   },
 }
 

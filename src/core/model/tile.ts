@@ -1,9 +1,17 @@
 import { z } from 'zod'
 import { CONES } from '../firing/cones'
 
-const id = z.string().min(1).max(64).regex(/^[\w-]+$/)
+const id = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
 
-export const labSchema = z.tuple([z.number().min(0).max(100), z.number().min(-128).max(128), z.number().min(-128).max(128)])
+export const labSchema = z.tuple([
+  z.number().min(0).max(100),
+  z.number().min(-128).max(128),
+  z.number().min(-128).max(128),
+])
 
 /** Where a measured colour came from, and so how sure it is. */
 export const MEASURED_BY = ['instrument', 'photograph', 'eye'] as const

@@ -14,7 +14,8 @@ export function interpolateLinear(xs: ArrayLike<number>, ys: ArrayLike<number>, 
 }
 
 /** Value clamped to [low, high]. */
-export const clamp = (value: number, low: number, high: number): number => (value < low ? low : value > high ? high : value)
+export const clamp = (value: number, low: number, high: number): number =>
+  value < low ? low : value > high ? high : value
 
 /** Smooth step from 0 at `edge0` to 1 at `edge1` (cubic Hermite). */
 export function smoothstep(edge0: number, edge1: number, x: number): number {
@@ -34,7 +35,8 @@ export function multiply3(m: readonly number[], v: readonly number[]): [number, 
 /** The product a · b of two row-major 3 × 3 matrices. */
 export function product3(a: readonly number[], b: readonly number[]): number[] {
   const out = new Array<number>(9).fill(0)
-  for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) for (let k = 0; k < 3; k++) out[3 * i + j] += a[3 * i + k] * b[3 * k + j]
+  for (let i = 0; i < 3; i++)
+    for (let j = 0; j < 3; j++) for (let k = 0; k < 3; k++) out[3 * i + j] += a[3 * i + k] * b[3 * k + j]
   return out
 }
 
@@ -46,5 +48,15 @@ export function inverse3(m: readonly number[]): number[] {
   const C = d * h - e * g
   const det = a * A + b * B + c * C
   if (det === 0) throw new Error('a singular matrix has no inverse')
-  return [A, -(b * i - c * h), b * f - c * e, B, a * i - c * g, -(a * f - c * d), C, -(a * h - b * g), a * e - b * d].map((x) => x / det)
+  return [
+    A,
+    -(b * i - c * h),
+    b * f - c * e,
+    B,
+    a * i - c * g,
+    -(a * f - c * d),
+    C,
+    -(a * h - b * g),
+    a * e - b * d,
+  ].map((x) => x / det)
 }

@@ -6,10 +6,18 @@ import { inverseSpd, jacobianOf, levenbergMarquardt, linearSolve } from './least
    difficulty; data and certified values from memory. */
 const VOLUME = [10.07, 14.73, 17.94, 23.93, 29.61, 35.18, 40.02, 44.82, 50.76, 55.05, 61.01, 66.4, 75.47, 81.78]
 const PRESSURE = [77.6, 114.9, 141.1, 190.8, 239.9, 289, 332.8, 378.4, 434.8, 477.3, 536.8, 593.1, 689.1, 760]
-const CERTIFIED = { b1: 238.94212918, b2: 5.5015643181e-4, sd1: 2.7070075241, sd2: 7.2668688436e-6, misfit: 0.12455138894, sigma: 0.1018787633 }
+const CERTIFIED = {
+  b1: 238.94212918,
+  b2: 5.5015643181e-4,
+  sd1: 2.7070075241,
+  sd2: 7.2668688436e-6,
+  misfit: 0.12455138894,
+  sigma: 0.1018787633,
+}
 
 /** Fitted in logarithms, so that both parameters are of one size. */
-const residuals = ([ln1, ln2]: readonly number[]) => PRESSURE.map((x, i) => Math.exp(ln1) * (1 - Math.exp(-Math.exp(ln2) * x)) - VOLUME[i])
+const residuals = ([ln1, ln2]: readonly number[]) =>
+  PRESSURE.map((x, i) => Math.exp(ln1) * (1 - Math.exp(-Math.exp(ln2) * x)) - VOLUME[i])
 
 describe('least squares after Levenberg and Marquardt', () => {
   it.each([
@@ -33,14 +41,19 @@ describe('least squares after Levenberg and Marquardt', () => {
   })
 
   it('a prior is a residual: with little said it wins, with much it yields', () => {
-    const fitted = (measurements: number) => levenbergMarquardt([0], ([p]) => [(p - 0) / 1, ...Array.from({ length: measurements }, () => (p - 3) / 1)]).parameters[0]
+    const fitted = (measurements: number) =>
+      levenbergMarquardt([0], ([p]) => [(p - 0) / 1, ...Array.from({ length: measurements }, () => (p - 3) / 1)])
+        .parameters[0]
     expect(fitted(0)).toBeCloseTo(0, 6)
     expect(fitted(1)).toBeCloseTo(1.5, 4)
     expect(fitted(29)).toBeCloseTo(2.9, 4)
   })
 
   it('the Jacobian of a linear function is its matrix', () => {
-    const rows = [[2, -1, 0.5], [0, 3, 7]]
+    const rows = [
+      [2, -1, 0.5],
+      [0, 3, 7],
+    ]
     const of = (p: readonly number[]) => rows.map((row) => row.reduce((sum, v, j) => sum + v * p[j], 0))
     const jacobian = jacobianOf([1, 2, 3], of([1, 2, 3]), of)
     jacobian.forEach((row, i) => row.forEach((v, j) => expect(v).toBeCloseTo(rows[i][j], 6)))
@@ -48,15 +61,23 @@ describe('least squares after Levenberg and Marquardt', () => {
 })
 
 describe('linear algebra', () => {
-  const matrix = (n: number) => fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), { minLength: n, maxLength: n })
+  const matrix = (n: number) =>
+    fc.array(fc.array(fc.double({ min: -2, max: 2, noNaN: true }), { minLength: n, maxLength: n }), {
+      minLength: n,
+      maxLength: n,
+    })
 
   it('a solution put back gives the right-hand side', () => {
     fc.assert(
-      fc.property(matrix(4), fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 4, maxLength: 4 }), (noise, b) => {
-        const a = noise.map((row, i) => row.map((v, j) => (i === j ? v + 12 : v)))
-        const x = linearSolve(a, b)
-        a.forEach((row, i) => expect(row.reduce((sum, v, j) => sum + v * x[j], 0)).toBeCloseTo(b[i], 9))
-      }),
+      fc.property(
+        matrix(4),
+        fc.array(fc.double({ min: -5, max: 5, noNaN: true }), { minLength: 4, maxLength: 4 }),
+        (noise, b) => {
+          const a = noise.map((row, i) => row.map((v, j) => (i === j ? v + 12 : v)))
+          const x = linearSolve(a, b)
+          a.forEach((row, i) => expect(row.reduce((sum, v, j) => sum + v * x[j], 0)).toBeCloseTo(b[i], 9))
+        },
+      ),
     )
   })
 
@@ -65,7 +86,11 @@ describe('linear algebra', () => {
       fc.property(matrix(5), (m) => {
         const a = m.map((_, i) => m.map((_row, j) => m.reduce((sum, row) => sum + row[i] * row[j], i === j ? 1 : 0)))
         const inverse = inverseSpd(a)
-        a.forEach((row, i) => inverse[0].forEach((_, j) => expect(row.reduce((sum, v, k) => sum + v * inverse[k][j], 0)).toBeCloseTo(i === j ? 1 : 0, 8)))
+        a.forEach((row, i) =>
+          inverse[0].forEach((_, j) =>
+            expect(row.reduce((sum, v, k) => sum + v * inverse[k][j], 0)).toBeCloseTo(i === j ? 1 : 0, 8),
+          ),
+        )
       }),
     )
   })

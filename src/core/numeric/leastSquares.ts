@@ -1,13 +1,16 @@
 import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix'
 
 /** Solves A x = b for a square A. Throws when A is singular. */
-export const linearSolve = (a: readonly (readonly number[])[], b: readonly number[]): number[] => solve(new Matrix(a.map((row) => row.slice())), Matrix.columnVector(b.slice())).to1DArray()
+export const linearSolve = (a: readonly (readonly number[])[], b: readonly number[]): number[] =>
+  solve(new Matrix(a.map((row) => row.slice())), Matrix.columnVector(b.slice())).to1DArray()
 
 /** The inverse of a symmetric positive definite matrix, as rows. */
 export function inverseSpd(a: readonly (readonly number[])[]): number[][] {
   const n = a.length
   // Rounding leaves the halves a little apart.
-  return new CholeskyDecomposition(new Matrix(a.map((row, i) => row.map((v, j) => (v + a[j][i]) / 2)))).solve(Matrix.eye(n)).to2DArray()
+  return new CholeskyDecomposition(new Matrix(a.map((row, i) => row.map((v, j) => (v + a[j][i]) / 2))))
+    .solve(Matrix.eye(n))
+    .to2DArray()
 }
 
 /** A result of `levenbergMarquardt`. */
@@ -25,7 +28,11 @@ export interface LeastSquares {
  * among them, so that JᵀJ is the information.
  * Sources: Levenberg 1944; Marquardt 1963. The registry's fitting packages take y(x) only, not residual vectors with priors.
  */
-export function levenbergMarquardt(start: readonly number[], residuals: (p: readonly number[]) => number[], rounds = 40): LeastSquares {
+export function levenbergMarquardt(
+  start: readonly number[],
+  residuals: (p: readonly number[]) => number[],
+  rounds = 40,
+): LeastSquares {
   let parameters = start.slice()
   let now = residuals(parameters)
   let misfit = sumSquares(now)
@@ -60,7 +67,11 @@ export function levenbergMarquardt(start: readonly number[], residuals: (p: read
 const sumSquares = (values: readonly number[]) => values.reduce((sum, v) => sum + v * v, 0)
 
 /** Rows are residuals, columns parameters. */
-export function jacobianOf(parameters: readonly number[], at: readonly number[], of: (p: readonly number[]) => readonly number[]): number[][] {
+export function jacobianOf(
+  parameters: readonly number[],
+  at: readonly number[],
+  of: (p: readonly number[]) => readonly number[],
+): number[][] {
   const rows = at.map(() => new Array<number>(parameters.length))
   const shifted = parameters.slice()
   for (let j = 0; j < parameters.length; j++) {
@@ -73,7 +84,10 @@ export function jacobianOf(parameters: readonly number[], at: readonly number[],
   return rows
 }
 
-function normalEquations(jacobian: readonly (readonly number[])[], residual: readonly number[]): { normal: number[][]; gradient: number[] } {
+function normalEquations(
+  jacobian: readonly (readonly number[])[],
+  residual: readonly number[],
+): { normal: number[][]; gradient: number[] } {
   const n = jacobian[0].length
   const normal = Array.from({ length: n }, () => new Array<number>(n).fill(0))
   const gradient = new Array<number>(n).fill(0)

@@ -16,7 +16,13 @@ const DECODED = Float64Array.from({ length: 256 }, (_, i) => decodeSrgb(i / 255)
  * A picture of a form with its skin, drawn without a graphics card: orthographic, with a depth buffer, RGBA bytes on a
  * transparent ground. Serves the thumbnails of the rack and machines without WebGL.
  */
-export function formPicture(mesh: LatheMesh, skin: SkinPicture, view: View, width: number, height: number): Uint8ClampedArray {
+export function formPicture(
+  mesh: LatheMesh,
+  skin: SkinPicture,
+  view: View,
+  width: number,
+  height: number,
+): Uint8ClampedArray {
   const over = 2
   const w = width * over
   const h = height * over
@@ -32,10 +38,15 @@ export function formPicture(mesh: LatheMesh, skin: SkinPicture, view: View, widt
     const tz = -x * sinTurn + z * cosTurn
     return [tx, y * cosTilt - tz * sinTilt, y * sinTilt + tz * cosTilt]
   }
-  const world = (x: number, y: number, z: number): [number, number, number] => [x * cosTurn + z * sinTurn, y, -x * sinTurn + z * cosTurn]
+  const world = (x: number, y: number, z: number): [number, number, number] => [
+    x * cosTurn + z * sinTurn,
+    y,
+    -x * sinTurn + z * cosTurn,
+  ]
 
   const shade = (out: number, a: number, b: number, c: number, wa: number, wb: number, wc: number) => {
-    const mixed = (source: Float32Array, size: number, i: number) => source[size * a + i] * wa + source[size * b + i] * wb + source[size * c + i] * wc
+    const mixed = (source: Float32Array, size: number, i: number) =>
+      source[size * a + i] * wa + source[size * b + i] * wb + source[size * c + i] * wc
     const column = Math.min(skin.width - 1, Math.floor((((mixed(mesh.uvs, 2, 0) % 1) + 1) % 1) * skin.width))
     const row = Math.min(skin.height - 1, Math.floor(mixed(mesh.uvs, 2, 1) * skin.height))
     const texel = 4 * (row * skin.width + column)
@@ -50,7 +61,11 @@ export function formPicture(mesh: LatheMesh, skin: SkinPicture, view: View, widt
     const eye: [number, number, number] = [0, sinTilt, cosTilt]
     const facing = n[0] * eye[0] + n[1] * eye[1] + n[2] * eye[2]
     const light = diffuseLight(n, mixed(mesh.openness, 1, 0))
-    const mirror: [number, number, number] = [2 * facing * n[0] - eye[0], 2 * facing * n[1] - eye[1], 2 * facing * n[2] - eye[2]]
+    const mirror: [number, number, number] = [
+      2 * facing * n[0] - eye[0],
+      2 * facing * n[1] - eye[1],
+      2 * facing * n[2] - eye[2],
+    ]
     const shine = fresnel(facing) * reflectedLight(mirror, skin.colour[texel + 3] / 255) * mixed(mesh.openness, 1, 0)
     for (let i = 0; i < 3; i++) linear[out + i] = DECODED[skin.colour[texel + i]] * light + shine
     linear[out + 3] = 1

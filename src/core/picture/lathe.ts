@@ -23,12 +23,16 @@ export interface LatheMesh {
 function strays(form: TurnedForm, share: number, z: number, inside: boolean): number {
   if (form.unevenMm === 0) return 0
   const turn = 2 * Math.PI * share
-  const both = 0.55 * Math.sin(2 * turn + 0.8 + z / 34) + 0.3 * Math.sin(3 * turn + 2.1 - z / 23) + 0.15 * Math.sin(7 * turn + z / 9)
+  const both =
+    0.55 * Math.sin(2 * turn + 0.8 + z / 34) +
+    0.3 * Math.sin(3 * turn + 2.1 - z / 23) +
+    0.15 * Math.sin(7 * turn + z / 9)
   return form.unevenMm * (both + (inside ? 0.4 * Math.sin(4 * turn + 1.3 + z / 17) : 0))
 }
 
 /** How far the rim of a hand-built wall rises and falls, mm. */
-const rimWave = (form: TurnedForm, share: number, z: number) => form.unevenMm * 1.1 * Math.sin(4 * Math.PI * share + 0.4) * (z / form.heightMm) ** 3
+const rimWave = (form: TurnedForm, share: number, z: number) =>
+  form.unevenMm * 1.1 * Math.sin(4 * Math.PI * share + 0.4) * (z / form.heightMm) ** 3
 
 /** How far a ring-to-ring chord may stray from the profile, mm; how far the profile may turn between rings, and how long it may be. */
 const CHORD_MM = 0.04
@@ -45,7 +49,12 @@ export function ringsOf(profile: readonly ProfilePoint[]): number[] {
     let to = from + 1
     for (let turning = 0; to < last; to++) {
       turning += turned(heading(to - 1), heading(to))
-      if (turning > TURN || Math.hypot(profile[to + 1].r - profile[from].r, profile[to + 1].z - profile[from].z) > RING_MM || strayFrom(profile, from, to + 1) > CHORD_MM) break
+      if (
+        turning > TURN ||
+        Math.hypot(profile[to + 1].r - profile[from].r, profile[to + 1].z - profile[from].z) > RING_MM ||
+        strayFrom(profile, from, to + 1) > CHORD_MM
+      )
+        break
     }
     kept.push(to)
   }
@@ -57,7 +66,8 @@ function strayFrom(profile: readonly ProfilePoint[], from: number, to: number): 
   const [a, b] = [profile[from], profile[to]]
   const length = Math.hypot(b.r - a.r, b.z - a.z) || 1
   let most = 0
-  for (let i = from + 1; i < to; i++) most = Math.max(most, Math.abs((b.r - a.r) * (profile[i].z - a.z) - (b.z - a.z) * (profile[i].r - a.r)) / length)
+  for (let i = from + 1; i < to; i++)
+    most = Math.max(most, Math.abs((b.r - a.r) * (profile[i].z - a.z) - (b.z - a.z) * (profile[i].r - a.r)) / length)
   return most
 }
 
@@ -96,7 +106,10 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
       const { x, z: zed, tx, tz, support } = around[j]
       const share = j / sides
       const stray = strays(form, share, z, inside) * Math.min(1, r / 12)
-      const slope = form.unevenMm ? (strays(form, share + 0.002, z, inside) - strays(form, share - 0.002, z, inside)) / (0.004 * form.plan.length * Math.max(r, 12)) : 0
+      const slope = form.unevenMm
+        ? (strays(form, share + 0.002, z, inside) - strays(form, share - 0.002, z, inside)) /
+          (0.004 * form.plan.length * Math.max(r, 12))
+        : 0
       // Normal ∝ z′ n − r′ h ŷ, n the outline’s own normal and h its distance from the tangent.
       const nx = rise * (-tz - slope * tx * (inside ? -1 : 1))
       const nz = rise * (tx - slope * tz * (inside ? -1 : 1))
@@ -130,7 +143,10 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
       uvs.set(mesh.skin, 2 * v)
       tangents.set([normals[3 * v + 2], 0, -normals[3 * v]], 3 * v)
     }
-    indices.set(mesh.indices.map((index) => index + start), k)
+    indices.set(
+      mesh.indices.map((index) => index + start),
+      k,
+    )
     k += mesh.indices.length
     start += vertices
   }
@@ -151,7 +167,12 @@ function skyShare(form: TurnedForm, lengthMm: number, r: number, z: number): num
 function narrowestAbove(form: TurnedForm, lengthMm: number): number {
   let least = Infinity
   for (let i = 0; i < form.profile.length; i++) {
-    if (form.lengths[i] >= form.zones.rim.from && form.lengths[i] <= lengthMm && form.lengths[i] <= form.zones.inside.to - form.wallMm) least = Math.min(least, form.profile[i].r)
+    if (
+      form.lengths[i] >= form.zones.rim.from &&
+      form.lengths[i] <= lengthMm &&
+      form.lengths[i] <= form.zones.inside.to - form.wallMm
+    )
+      least = Math.min(least, form.profile[i].r)
   }
   return Number.isFinite(least) ? least : form.profile[form.profile.length - 1].r
 }

@@ -16,7 +16,12 @@ const partOn = (spec: Form, kind: PartKind): Part => {
   const { form } = meshOf(spec)
   return { id: kind, kind, ...PART[kind].begins(form) }
 }
-const points = ({ positions }: LatheMesh, from = 0) => Array.from({ length: positions.length / 3 - from }, (_, i) => [positions[3 * (i + from)], positions[3 * (i + from) + 1], positions[3 * (i + from) + 2]])
+const points = ({ positions }: LatheMesh, from = 0) =>
+  Array.from({ length: positions.length / 3 - from }, (_, i) => [
+    positions[3 * (i + from)],
+    positions[3 * (i + from) + 1],
+    positions[3 * (i + from) + 2],
+  ])
 const wallVertices = (mesh: LatheMesh) => (mesh.rings + 1) * (mesh.sides + 1)
 const jug = presetForm('jug')
 
@@ -27,10 +32,14 @@ describe('a form as a mesh', () => {
     ['a pinched bowl', presetForm('pinchBowl'), ['lug']],
     ['a square tile', presetForm('tile'), ['feet']],
   ])('%s is whole: finite points, unit normals, indices in range, skin within its edges', (_, spec, kinds) => {
-    const { mesh } = meshOf(spec, kinds.map((kind) => partOn(spec, kind)))
+    const { mesh } = meshOf(
+      spec,
+      kinds.map((kind) => partOn(spec, kind)),
+    )
     expect([...mesh.positions].every(Number.isFinite)).toBe(true)
     expect(mesh.indices.reduce((a, b) => Math.max(a, b), 0)).toBeLessThan(mesh.positions.length / 3)
-    for (let i = 0; i < mesh.normals.length; i += 3) expect(Math.abs(Math.hypot(mesh.normals[i], mesh.normals[i + 1], mesh.normals[i + 2]) - 1)).toBeLessThan(1e-3)
+    for (let i = 0; i < mesh.normals.length; i += 3)
+      expect(Math.abs(Math.hypot(mesh.normals[i], mesh.normals[i + 1], mesh.normals[i + 2]) - 1)).toBeLessThan(1e-3)
     for (const uv of mesh.uvs) {
       expect(uv).toBeGreaterThanOrEqual(0)
       expect(uv).toBeLessThanOrEqual(1)
@@ -64,7 +73,12 @@ describe('a form as a mesh', () => {
     const spread = (unevenMm: number) => {
       const { mesh } = meshOf({ ...jug, unevenMm })
       const ring = Math.round(mesh.rings / 4)
-      const radii = Array.from({ length: mesh.sides }, (_, j) => Math.hypot(mesh.positions[3 * (ring * (mesh.sides + 1) + j)], mesh.positions[3 * (ring * (mesh.sides + 1) + j) + 2]))
+      const radii = Array.from({ length: mesh.sides }, (_, j) =>
+        Math.hypot(
+          mesh.positions[3 * (ring * (mesh.sides + 1) + j)],
+          mesh.positions[3 * (ring * (mesh.sides + 1) + j) + 2],
+        ),
+      )
       return Math.max(...radii) - Math.min(...radii)
     }
     expect(spread(0)).toBeLessThan(1e-3)

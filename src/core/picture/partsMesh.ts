@@ -13,7 +13,11 @@ export interface PartMesh {
 }
 
 const add = (a: Vector, b: Vector, k = 1): Vector => [a[0] + b[0] * k, a[1] + b[1] * k, a[2] + b[2] * k]
-const cross = (a: Vector, b: Vector): Vector => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+const cross = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
 const unit = (a: Vector): Vector => {
   const length = Math.hypot(...a) || 1
   return [a[0] / length, a[1] / length, a[2] / length]
@@ -22,7 +26,12 @@ const unit = (a: Vector): Vector => {
 const RING = 14
 
 /** A tube along a path: an ellipse `across` wide and `thick` deep at each point. */
-function tube(path: readonly Vector[], sideways: Vector, size: (t: number) => readonly [across: number, thick: number], capped: boolean): Omit<PartMesh, 'skin'> {
+function tube(
+  path: readonly Vector[],
+  sideways: Vector,
+  size: (t: number) => readonly [across: number, thick: number],
+  capped: boolean,
+): Omit<PartMesh, 'skin'> {
   const positions: number[] = []
   const normals: number[] = []
   const indices: number[] = []
@@ -35,7 +44,9 @@ function tube(path: readonly Vector[], sideways: Vector, size: (t: number) => re
       const c = Math.cos(angle)
       const s = Math.sin(angle)
       positions.push(...add(add(p, sideways, (across / 2) * c), out, (thick / 2) * s))
-      normals.push(...unit(add([sideways[0] * c * thick, sideways[1] * c * thick, sideways[2] * c * thick], out, s * across)))
+      normals.push(
+        ...unit(add([sideways[0] * c * thick, sideways[1] * c * thick, sideways[2] * c * thick], out, s * across)),
+      )
     }
     if (i === 0) return
     for (let k = 0; k < RING; k++) {
@@ -44,7 +55,8 @@ function tube(path: readonly Vector[], sideways: Vector, size: (t: number) => re
       indices.push(a, b, a + 1, a + 1, b, b + 1)
     }
   })
-  if (capped) cap(path[path.length - 1], unit(add(path[path.length - 1], path[path.length - 2], -1)), positions, normals, indices)
+  if (capped)
+    cap(path[path.length - 1], unit(add(path[path.length - 1], path[path.length - 2], -1)), positions, normals, indices)
   return { positions, normals, indices }
 }
 
@@ -96,28 +108,45 @@ function onWall(form: TurnedForm, part: Part, upMm: number): { point: Vector; ou
   return { point: [r * x, z, r * zed], out: unit([-side[2], 0, side[0]]), side }
 }
 
-const curve = (count: number, at: (t: number) => Vector): Vector[] => Array.from({ length: count + 1 }, (_, i) => at(i / count))
+const curve = (count: number, at: (t: number) => Vector): Vector[] =>
+  Array.from({ length: count + 1 }, (_, i) => at(i / count))
 
 function handle(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'> {
   const [low, high] = joints(part).map((up) => onWall(form, part, up))
   const reach = Math.max(26, part.heightMm * 0.42)
   const path = curve(26, (t) => {
     const between: Vector = add(add(low.point, high.point, 0), add(high.point, low.point, -1), t)
-    return add(add(between, low.out, reach * Math.sin(Math.PI * t) ** 0.62 * (0.86 + 0.2 * t)), [0, 1, 0], part.heightMm * 0.1 * Math.sin(Math.PI * t))
+    return add(
+      add(between, low.out, reach * Math.sin(Math.PI * t) ** 0.62 * (0.86 + 0.2 * t)),
+      [0, 1, 0],
+      part.heightMm * 0.1 * Math.sin(Math.PI * t),
+    )
   })
-  return tube(path, low.side, (t) => [part.widthMm * (1 - 0.28 * Math.sin(Math.PI * t)), part.thickMm * (1 + 0.5 * Math.abs(1 - 2 * t) ** 6)], false)
+  return tube(
+    path,
+    low.side,
+    (t) => [part.widthMm * (1 - 0.28 * Math.sin(Math.PI * t)), part.thickMm * (1 + 0.5 * Math.abs(1 - 2 * t) ** 6)],
+    false,
+  )
 }
 
 function spout(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'> {
   const base = onWall(form, part, part.upMm)
-  const path = curve(16, (t) => add(add(base.point, base.out, part.heightMm * 0.75 * t - 4), [0, 1, 0], part.heightMm * (0.35 * t + 0.65 * t * t)))
+  const path = curve(16, (t) =>
+    add(add(base.point, base.out, part.heightMm * 0.75 * t - 4), [0, 1, 0], part.heightMm * (0.35 * t + 0.65 * t * t)),
+  )
   return tube(path, base.side, (t) => [part.widthMm * (1 - 0.55 * t), part.widthMm * (1 - 0.55 * t)], true)
 }
 
 function lug(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'> {
   const base = onWall(form, part, part.upMm)
   const path = curve(8, (t) => add(base.point, base.out, part.heightMm * t - 2))
-  return tube(path, base.side, (t) => [part.widthMm * Math.sqrt(1 - 0.8 * t * t), part.thickMm * Math.sqrt(1 - 0.8 * t * t)], true)
+  return tube(
+    path,
+    base.side,
+    (t) => [part.widthMm * Math.sqrt(1 - 0.8 * t * t), part.thickMm * Math.sqrt(1 - 0.8 * t * t)],
+    true,
+  )
 }
 
 function feet(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'>[] {
@@ -125,7 +154,12 @@ function feet(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'>[] {
   return [0, 1, 2].map((k) => {
     const angle = (part.degrees / 180) * Math.PI + (k * 2 * Math.PI) / 3
     const path = curve(5, (t): Vector => [r * Math.sin(angle), -part.heightMm * t + 1.5, r * Math.cos(angle)])
-    return tube(path, [Math.cos(angle), 0, -Math.sin(angle)], (t) => [part.widthMm * (1 - 0.3 * t), part.thickMm * (1 - 0.3 * t)], true)
+    return tube(
+      path,
+      [Math.cos(angle), 0, -Math.sin(angle)],
+      (t) => [part.widthMm * (1 - 0.3 * t), part.thickMm * (1 - 0.3 * t)],
+      true,
+    )
   })
 }
 
@@ -136,14 +170,21 @@ function lid(form: TurnedForm, part: Part): Omit<PartMesh, 'skin'> {
   const dome = part.heightMm * 0.48
   const knob = part.heightMm - dome
   const k = part.widthMm / 2
-  const profile: [number, number][] = [[r - 1.2, z], [r, z + 1.5], [r - 0.4, z + 4]]
+  const profile: [number, number][] = [
+    [r - 1.2, z],
+    [r, z + 1.5],
+    [r - 0.4, z + 4],
+  ]
   for (let i = 1; i <= 10; i++) {
     const t = i / 10
-    profile.push([r * Math.cos((Math.PI / 2) * t) ** 0.85 * (1 - t) + k * 0.5 * t, z + 4 + (dome - 4) * Math.sin((Math.PI / 2) * t)])
+    profile.push([
+      r * Math.cos((Math.PI / 2) * t) ** 0.85 * (1 - t) + k * 0.5 * t,
+      z + 4 + (dome - 4) * Math.sin((Math.PI / 2) * t),
+    ])
   }
   for (let i = 0; i <= 8; i++) {
     const angle = -Math.PI * 0.34 + (i / 8) * (Math.PI * 0.84)
-    profile.push([Math.max(0, k * Math.cos(angle)), z + dome + knob * 0.5 + (knob * 0.5) * Math.sin(angle)])
+    profile.push([Math.max(0, k * Math.cos(angle)), z + dome + knob * 0.5 + knob * 0.5 * Math.sin(angle)])
   }
   return turned(profile)
 }
@@ -153,7 +194,10 @@ export function partMeshes(form: TurnedForm, parts: readonly Part[]): PartMesh[]
   const { outside, base } = form.zones
   return parts.flatMap((part): PartMesh[] => {
     const patch = hiddenPatches(form, [part])[0]
-    const beside: readonly [number, number] = [((((patch?.right ?? 0) + 0.012) % 1) + 1) % 1, (outside.from + part.upMm + (part.kind === 'handle' ? part.heightMm * 0.5 : 0)) / form.totalMm]
+    const beside: readonly [number, number] = [
+      ((((patch?.right ?? 0) + 0.012) % 1) + 1) % 1,
+      (outside.from + part.upMm + (part.kind === 'handle' ? part.heightMm * 0.5 : 0)) / form.totalMm,
+    ]
     switch (part.kind) {
       case 'handle':
         return [{ ...handle(form, part), skin: beside }]

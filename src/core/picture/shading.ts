@@ -18,9 +18,11 @@ export function reflectedLight([x, y, z]: Vector, gloss: number): number {
   const soft = 0.05 + 0.5 * (1 - gloss)
   const azimuth = Math.atan2(x, z)
   const pane = (centre: number, half: number, low: number, high: number) =>
-    smoothstep(-soft, soft, half - Math.abs(azimuth - centre)) * smoothstep(-soft, soft, y - low) * smoothstep(-soft, soft, high - y)
+    smoothstep(-soft, soft, half - Math.abs(azimuth - centre)) *
+    smoothstep(-soft, soft, y - low) *
+    smoothstep(-soft, soft, high - y)
   const panes = pane(-0.95, 0.26, 0.05, 0.78) + 0.35 * pane(1.25, 0.16, -0.1, 0.7)
-  return gloss * (0.9 * panes + 0.10 + 0.12 * clamp(y, 0, 1))
+  return gloss * (0.9 * panes + 0.1 + 0.12 * clamp(y, 0, 1))
 }
 
 /** Schlick's approximation of the share reflected at the angle whose cosine is given, for glass (Schlick 1994). */

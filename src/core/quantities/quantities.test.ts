@@ -7,7 +7,8 @@ import { dryGramsPerLitre, scaledBatch, waterToAdd } from './suspension'
 const litreWeight = (dryGrams: number, density: number) => 1000 + dryGrams - dryGrams / density
 
 /** Weight of a litre when suspensions are poured together. */
-const mixedLitreWeight = (parts: readonly { ml: number; litreGrams: number }[]) => parts.reduce((sum, p) => sum + p.ml * p.litreGrams, 0) / parts.reduce((sum, p) => sum + p.ml, 0)
+const mixedLitreWeight = (parts: readonly { ml: number; litreGrams: number }[]) =>
+  parts.reduce((sum, p) => sum + p.ml * p.litreGrams, 0) / parts.reduce((sum, p) => sum + p.ml, 0)
 
 describe('suspensions', () => {
   it('Brongniart’s formula: a litre of 1500 g with solids of 2.5 g/ml holds 833 g of them (textbook example)', () => {
@@ -15,15 +16,34 @@ describe('suspensions', () => {
     expect(dryGramsPerLitre(1000)).toBe(0)
   })
 
-  it('is undone by its inverse', () => fc.assert(fc.property(fc.double({ min: 1001, max: 2000, noNaN: true }), fc.double({ min: 2, max: 3.5, noNaN: true }), (w, d) => { expect(litreWeight(dryGramsPerLitre(w, d), d)).toBeCloseTo(w, 6) })))
+  it('is undone by its inverse', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1001, max: 2000, noNaN: true }),
+        fc.double({ min: 2, max: 3.5, noNaN: true }),
+        (w, d) => {
+          expect(litreWeight(dryGramsPerLitre(w, d), d)).toBeCloseTo(w, 6)
+        },
+      ),
+    ))
 
   it('water to add brings a litre to the wanted weight: volumes and weights add up', () => {
     fc.assert(
-      fc.property(fc.double({ min: 200, max: 20_000, noNaN: true }), fc.double({ min: 1300, max: 1800, noNaN: true }), fc.double({ min: 1050, max: 1290, noNaN: true }), (ml, from, to) => {
-        const water = waterToAdd(ml, from, to)
-        if (!water.ok) throw new Error()
-        expect(mixedLitreWeight([{ ml, litreGrams: from }, { ml: water.value, litreGrams: 1000 }])).toBeCloseTo(to, 6)
-      }),
+      fc.property(
+        fc.double({ min: 200, max: 20_000, noNaN: true }),
+        fc.double({ min: 1300, max: 1800, noNaN: true }),
+        fc.double({ min: 1050, max: 1290, noNaN: true }),
+        (ml, from, to) => {
+          const water = waterToAdd(ml, from, to)
+          if (!water.ok) throw new Error()
+          expect(
+            mixedLitreWeight([
+              { ml, litreGrams: from },
+              { ml: water.value, litreGrams: 1000 },
+            ]),
+          ).toBeCloseTo(to, 6)
+        },
+      ),
     )
   })
 
@@ -35,7 +55,20 @@ describe('suspensions', () => {
   })
 
   it('a batch scales by percent, additions on top of a hundred', () => {
-    expect(scaledBatch([{ name: 'Frit', percent: 80 }, { name: 'Clay', percent: 20 }, { name: '+ Iron oxide', percent: 5 }], 2000)).toEqual([{ name: 'Frit', grams: 1600 }, { name: 'Clay', grams: 400 }, { name: 'Iron oxide', grams: 100 }])
+    expect(
+      scaledBatch(
+        [
+          { name: 'Frit', percent: 80 },
+          { name: 'Clay', percent: 20 },
+          { name: '+ Iron oxide', percent: 5 },
+        ],
+        2000,
+      ),
+    ).toEqual([
+      { name: 'Frit', grams: 1600 },
+      { name: 'Clay', grams: 400 },
+      { name: 'Iron oxide', grams: 100 },
+    ])
   })
 })
 

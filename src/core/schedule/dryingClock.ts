@@ -41,14 +41,19 @@ function hourOf(hours: readonly number[], water: readonly number[], x: number): 
     if (water[middle] > x) low = middle
     else high = middle
   }
-  return water[low] === water[high] ? hours[high] : hours[low] + ((hours[high] - hours[low]) * (water[low] - x)) / (water[low] - water[high])
+  return water[low] === water[high]
+    ? hours[high]
+    : hours[low] + ((hours[high] - hours[low]) * (water[low] - x)) / (water[low] - water[high])
 }
 
 /** Both columns after some hours under a cover. A cover without a curve leaves them as they are. */
 export function dryOn(curves: DryingCurves, state: ClockState, cover: Cover, more: number): ClockState {
   const wall = curves.wall[cover]
   const foot = curves.foot[cover]
-  return { wall: wall ? onwards(wall, state.wall, more) : state.wall, foot: foot ? onwards(foot, state.foot, more) : state.foot }
+  return {
+    wall: wall ? onwards(wall, state.wall, more) : state.wall,
+    foot: foot ? onwards(foot, state.foot, more) : state.foot,
+  }
 }
 
 /** Hours until a column has come down to x under a cover; Infinity when it never does. */

@@ -31,7 +31,11 @@ interface Strand {
 export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[]; endMs: number; late: boolean } {
   const strands: Strand[] = visits.map(({ pieceId, visit }) => ({
     pieceId,
-    phases: visit.tasks.flatMap((task, i) => (task.kind === 'fire' ? [] : task.phases.map((phase) => ({ ...phase, task: i, latestMs: visit.latestMs[i] ?? Infinity })))),
+    phases: visit.tasks.flatMap((task, i) =>
+      task.kind === 'fire'
+        ? []
+        : task.phases.map((phase) => ({ ...phase, task: i, latestMs: visit.latestMs[i] ?? Infinity })),
+    ),
     next: 0,
     readyMs: visit.startMs,
   }))
@@ -43,7 +47,9 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
     if (!open.length) break
     const soonest = Math.max(freeMs, Math.min(...open.map((strand) => strand.readyMs)))
     const patience = ({ phases, next }: Strand) => phases[next].latestMs
-    const waiting = open.filter((strand) => strand.readyMs <= soonest).reduce((a, b) => (patience(b) < patience(a) || (patience(b) === patience(a) && b.readyMs < a.readyMs) ? b : a))
+    const waiting = open
+      .filter((strand) => strand.readyMs <= soonest)
+      .reduce((a, b) => (patience(b) < patience(a) || (patience(b) === patience(a) && b.readyMs < a.readyMs) ? b : a))
     const first = waiting.next === 0 || waiting.phases[waiting.next - 1].task !== waiting.phases[waiting.next].task
     const phase = waiting.phases[waiting.next++]
     const startMs = soonest

@@ -4,7 +4,8 @@ import type { Kiln, Session } from './sessions'
 import { handsOf, lastWait, spanOf, type Job, type Task, type Window } from './task'
 
 /** What happens on the way, in order of time. */
-export type Occasion = { readonly kind: 'session'; readonly session: Session } | { readonly kind: 'kiln'; readonly kiln: Kiln }
+export type Occasion =
+  { readonly kind: 'session'; readonly session: Session } | { readonly kind: 'kiln'; readonly kiln: Kiln }
 
 /** What is left of hands and kiln places: minutes by session id, pieces by booking id. */
 export interface Capacity {
@@ -35,7 +36,15 @@ export interface PiecePlan {
 }
 
 /** What a plan costs [our choice]: a visit counts 1. Without the days in process everything would be kept in plastic for weeks. */
-export const COST = { visit: 1, coverOnly: 1.3, offMiddle: 0.8, dayInProcess: 0.2, dayLate: 3, unplaced: 60, pinBroken: 25 } as const
+export const COST = {
+  visit: 1,
+  coverOnly: 1.3,
+  offMiddle: 0.8,
+  dayInProcess: 0.2,
+  dayLate: 3,
+  unplaced: 60,
+  pinBroken: 25,
+} as const
 
 export interface BeamSettings {
   /** States kept for each number of tasks done. */
@@ -66,9 +75,25 @@ interface BeamState {
  * Puts the tasks of one piece into sessions and kilns by a beam search over the occasions in order of time. At each session: skip
  * it, or do some consecutive tasks and leave the piece open, draped or sealed. Gives the `want` cheapest plans, cheapest first.
  */
-export function planPiece(job: Job, occasions: readonly Occasion[], left: Capacity, nowMs: number, settings: BeamSettings = BEAM, want = 1): PiecePlan[] {
+export function planPiece(
+  job: Job,
+  occasions: readonly Occasion[],
+  left: Capacity,
+  nowMs: number,
+  settings: BeamSettings = BEAM,
+  want = 1,
+): PiecePlan[] {
   const first: BeamState = {
-    done: 0, atMs: nowMs, water: job.now?.water ?? job.plastic, cover: job.now?.cover ?? 'open', readyMs: nowMs, startedMs: job.now ? nowMs : Infinity, cost: 0, parent: null, visit: null, firing: null,
+    done: 0,
+    atMs: nowMs,
+    water: job.now?.water ?? job.plastic,
+    cover: job.now?.cover ?? 'open',
+    readyMs: nowMs,
+    startedMs: job.now ? nowMs : Infinity,
+    cost: 0,
+    parent: null,
+    visit: null,
+    firing: null,
   }
   let states: BeamState[] = [first]
   for (const occasion of occasions) {
@@ -107,12 +132,34 @@ function fire(job: Job, state: BeamState, kiln: Kiln, left: Capacity): BeamState
   if (task.kind !== 'fire' || task.firing !== kiln.booking.firing || task.cone !== kiln.booking.cone) return null
   if ((left.places.get(kiln.booking.id) ?? 0) < job.count || state.readyMs > kiln.startMs) return null
   const water = dryOn(job.curves, state.water, state.cover, (kiln.startMs - state.atMs) / HOUR)
-  if (task.footDriest !== null && (water.foot > task.footDriest || state.cover === 'sealed' || state.cover === 'dampBox')) return null
-  return { ...state, done: state.done + 1, atMs: kiln.openMs, readyMs: kiln.openMs, water: { wall: 0, foot: 0 }, cover: 'open', parent: state, visit: null, firing: { kiln, task } }
+  if (
+    task.footDriest !== null &&
+    (water.foot > task.footDriest || state.cover === 'sealed' || state.cover === 'dampBox')
+  )
+    return null
+  return {
+    ...state,
+    done: state.done + 1,
+    atMs: kiln.openMs,
+    readyMs: kiln.openMs,
+    water: { wall: 0, foot: 0 },
+    cover: 'open',
+    parent: state,
+    visit: null,
+    firing: { kiln, task },
+  }
 }
 
 /** All ways to use a session: how many of the next tasks, and which cover after them. */
-function visit(job: Job, state: BeamState, session: Session, left: Capacity, settings: BeamSettings, nowMs: number, out: BeamState[]): void {
+function visit(
+  job: Job,
+  state: BeamState,
+  session: Session,
+  left: Capacity,
+  settings: BeamSettings,
+  nowMs: number,
+  out: BeamState[],
+): void {
   const openMs = Math.max(session.startMs, state.readyMs, nowMs)
   if (openMs >= session.endMs) return
   const minutes = left.hands.get(session.id) ?? 0
@@ -129,23 +176,45 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
     const task = job.tasks[k]
     if (task.kind === 'fire') break
     if (task.stepId && (job.pins.get(task.stepId) ?? session.id) !== session.id) break
-    if (task.kind === 'work' && task.within && (water.wall > task.within.wettest || water.wall < task.within.driest)) break
+    if (task.kind === 'work' && task.within && (water.wall > task.within.wettest || water.wall < task.within.driest))
+      break
     if (!made && task.kind !== 'make') break
     hands += handsOf(task.phases)
     const endMs = atMs + spanOf(task.phases) * MINUTE
     if (hands > minutes || endMs > session.endMs) break
-    latestMs.push(task.kind === 'work' && task.within ? atMs + hoursUntil(job.curves.wall[tasks.length ? 'open' : state.cover], water.wall, task.within.driest) * HOUR : Infinity)
+    latestMs.push(
+      task.kind === 'work' && task.within
+        ? atMs + hoursUntil(job.curves.wall[tasks.length ? 'open' : state.cover], water.wall, task.within.driest) * HOUR
+        : Infinity,
+    )
     if (task.kind === 'make') {
       made = true
       startedMs = atMs
       water = job.plastic
-    } else if (task.kind === 'work' && task.within) offMiddle += Math.abs((2 * (water.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
+    } else if (task.kind === 'work' && task.within)
+      offMiddle += Math.abs((2 * (water.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
     water = dryOn(job.curves, water, 'open', (endMs - atMs) / HOUR)
     atMs = endMs
     if (task.kind === 'work' && task.within && water.wall < stillWorkable(task.within)) break
     tasks.push(task)
     const readyMs = atMs + lastWait(task.phases) * MINUTE
-    leave(job, state, session, start, atMs, water, hands, offMiddle, tasks.slice(), latestMs.slice(), startedMs, readyMs, made, settings, out)
+    leave(
+      job,
+      state,
+      session,
+      start,
+      atMs,
+      water,
+      hands,
+      offMiddle,
+      tasks.slice(),
+      latestMs.slice(),
+      startedMs,
+      readyMs,
+      made,
+      settings,
+      out,
+    )
     // The next task waits for the last coat.
     water = dryOn(job.curves, water, 'open', (readyMs - atMs) / HOUR)
     atMs = readyMs
@@ -154,7 +223,8 @@ function visit(job: Job, state: BeamState, session: Session, left: Capacity, set
 }
 
 /** How dry a wall may have become by the end of a task: into the margin of its moment, not beyond. */
-const stillWorkable = ({ wettest, driest }: NonNullable<Window>): number => (Number.isFinite(wettest) ? driest - (wettest - driest) / 8 : driest)
+const stillWorkable = ({ wettest, driest }: NonNullable<Window>): number =>
+  Number.isFinite(wettest) ? driest - (wettest - driest) / 8 : driest
 
 /** When hands go to a piece in a session: as soon as it may be touched and, if it is still too wet, once it has dried that far. */
 function arrive(job: Job, state: BeamState, openMs: number, endMs: number): number {
@@ -166,17 +236,57 @@ function arrive(job: Job, state: BeamState, openMs: number, endMs: number): numb
 }
 
 /** Leaves a piece after a visit under each cover it may have; without tasks, only where that changes something. */
-function leave(job: Job, state: BeamState, session: Session, startMs: number, endMs: number, water: ClockState, hands: number, offMiddle: number, tasks: readonly Task[], latestMs: readonly number[], startedMs: number, readyMs: number, made: boolean, settings: BeamSettings, out: BeamState[]): void {
+function leave(
+  job: Job,
+  state: BeamState,
+  session: Session,
+  startMs: number,
+  endMs: number,
+  water: ClockState,
+  hands: number,
+  offMiddle: number,
+  tasks: readonly Task[],
+  latestMs: readonly number[],
+  startedMs: number,
+  readyMs: number,
+  made: boolean,
+  settings: BeamSettings,
+  out: BeamState[],
+): void {
   const next = job.tasks[state.done + tasks.length]
-  const clayMatters = made && water.wall > 0 && job.tasks.slice(state.done + tasks.length).some((task) => (task.kind === 'work' && task.within) || (task.kind === 'fire' && task.footDriest !== null))
+  const clayMatters =
+    made &&
+    water.wall > 0 &&
+    job.tasks
+      .slice(state.done + tasks.length)
+      .some((task) => (task.kind === 'work' && task.within) || (task.kind === 'fire' && task.footDriest !== null))
   if (tasks.length === 0 && !clayMatters) return
   const covers = clayMatters && next ? settings.covers : (['open'] as const)
   for (const cover of covers) {
     if (tasks.length === 0 && cover === state.cover) continue
     out.push({
-      done: state.done + tasks.length, atMs: endMs, water, cover, readyMs: Math.max(readyMs, endMs), startedMs,
-      cost: state.cost + (tasks.length ? COST.visit : COST.coverOnly) + offMiddle * COST.offMiddle + (cover === 'open' ? 0 : 0.05),
-      parent: state, visit: { session, startMs: tasks.length ? startMs : endMs, endMs, tasks, latestMs, hands: hands + (tasks.length ? 0 : 2), cover }, firing: null,
+      done: state.done + tasks.length,
+      atMs: endMs,
+      water,
+      cover,
+      readyMs: Math.max(readyMs, endMs),
+      startedMs,
+      cost:
+        state.cost +
+        (tasks.length ? COST.visit : COST.coverOnly) +
+        offMiddle * COST.offMiddle +
+        (cover === 'open' ? 0 : 0.05),
+      parent: state,
+      visit: {
+        session,
+        startMs: tasks.length ? startMs : endMs,
+        endMs,
+        tasks,
+        latestMs,
+        hands: hands + (tasks.length ? 0 : 2),
+        cover,
+      },
+      firing: null,
     })
   }
 }

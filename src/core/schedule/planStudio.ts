@@ -20,18 +20,24 @@ export interface StudioProblem {
 
 /** Sessions and kilns in order of time. */
 export const occasionsOf = ({ sessions, kilns }: Pick<StudioProblem, 'sessions' | 'kilns'>): Occasion[] =>
-  [...sessions.map((session): Occasion => ({ kind: 'session', session })), ...kilns.map((kiln): Occasion => ({ kind: 'kiln', kiln }))].sort((a, b) => timeOf(a) - timeOf(b))
+  [
+    ...sessions.map((session): Occasion => ({ kind: 'session', session })),
+    ...kilns.map((kiln): Occasion => ({ kind: 'kiln', kiln })),
+  ].sort((a, b) => timeOf(a) - timeOf(b))
 
 const timeOf = (occasion: Occasion) => (occasion.kind === 'session' ? occasion.session.startMs : occasion.kiln.startMs)
 
 /** Hands and places that the plans of some pieces leave. A session that is running has only what is left of it. */
 export function capacityLeft(problem: StudioProblem, taken: Iterable<PiecePlan>): Capacity {
-  const hands = new Map(problem.sessions.map((s) => [s.id, Math.max(0, s.endMs - Math.max(s.startMs, problem.nowMs)) / 60_000]))
+  const hands = new Map(
+    problem.sessions.map((s) => [s.id, Math.max(0, s.endMs - Math.max(s.startMs, problem.nowMs)) / 60_000]),
+  )
   const places = new Map(problem.kilns.map((k) => [k.booking.id, k.booking.places]))
   const counts = new Map(problem.jobs.map((job) => [job.pieceId, job.count]))
   for (const plan of taken) {
     for (const visit of plan.visits) hands.set(visit.session.id, (hands.get(visit.session.id) ?? 0) - visit.hands)
-    for (const { kiln } of plan.firings) places.set(kiln.booking.id, (places.get(kiln.booking.id) ?? 0) - (counts.get(plan.pieceId) ?? 1))
+    for (const { kiln } of plan.firings)
+      places.set(kiln.booking.id, (places.get(kiln.booking.id) ?? 0) - (counts.get(plan.pieceId) ?? 1))
   }
   return { hands, places }
 }
@@ -53,11 +59,16 @@ function inTime(visits: readonly TouchedVisit[]): boolean {
 function fitsBeside(problem: StudioProblem, others: readonly PiecePlan[], plan: PiecePlan): boolean {
   const counts = new Map(problem.jobs.map((job) => [job.pieceId, job.count]))
   for (const { kiln } of plan.firings) {
-    const taken = others.reduce((sum, other) => sum + (other.firings.some((f) => f.kiln === kiln) ? (counts.get(other.pieceId) ?? 1) : 0), counts.get(plan.pieceId) ?? 1)
+    const taken = others.reduce(
+      (sum, other) => sum + (other.firings.some((f) => f.kiln === kiln) ? (counts.get(other.pieceId) ?? 1) : 0),
+      counts.get(plan.pieceId) ?? 1,
+    )
     if (taken > kiln.booking.places) return false
   }
   for (const sessionId of new Set(plan.visits.map((visit) => visit.session.id))) {
-    const visits = [...others, plan].flatMap((p) => p.visits.filter((visit) => visit.session.id === sessionId).map((visit) => ({ pieceId: p.pieceId, visit })))
+    const visits = [...others, plan].flatMap((p) =>
+      p.visits.filter((visit) => visit.session.id === sessionId).map((visit) => ({ pieceId: p.pieceId, visit })),
+    )
     const { session } = visits[0].visit
     const minutes = (session.endMs - Math.max(session.startMs, problem.nowMs)) / 60_000
     if (visits.reduce((sum, { visit }) => sum + visit.hands, 0) > minutes + 1e-6 || !inTime(visits)) return false
@@ -80,13 +91,21 @@ export function visitsBySession(plans: Iterable<PiecePlan>): Map<string, Touched
 const costOf = (plans: Iterable<PiecePlan>) => [...plans].reduce((sum, plan) => sum + plan.cost, 0)
 
 /** Plans one piece among others. When the touches of a session do not fit, that session is closed to it and it is planned again. */
-function planAmong(problem: StudioProblem, job: Job, others: readonly PiecePlan[], occasions: readonly Occasion[]): PiecePlan {
+function planAmong(
+  problem: StudioProblem,
+  job: Job,
+  others: readonly PiecePlan[],
+  occasions: readonly Occasion[],
+): PiecePlan {
   const left = capacityLeft(problem, others)
   const hands = new Map(left.hands)
   for (let attempt = 0; ; attempt++) {
     const [plan] = planPiece(job, occasions, { hands, places: left.places }, problem.nowMs, problem.settings ?? BEAM)
-    const crowded = [...visitsBySession([...others, plan])].filter(([, visits]) => visits.some((v) => v.pieceId === job.pieceId) && !inTime(visits))
-    if (!crowded.length || attempt > 12) return crowded.length ? { ...plan, visits: [], firings: [], unplaced: job.tasks, cost: plan.cost + 1000 } : plan
+    const crowded = [...visitsBySession([...others, plan])].filter(
+      ([, visits]) => visits.some((v) => v.pieceId === job.pieceId) && !inTime(visits),
+    )
+    if (!crowded.length || attempt > 12)
+      return crowded.length ? { ...plan, visits: [], firings: [], unplaced: job.tasks, cost: plan.cost + 1000 } : plan
     for (const [sessionId] of crowded) hands.set(sessionId, 0)
   }
 }
@@ -94,11 +113,20 @@ function planAmong(problem: StudioProblem, job: Job, others: readonly PiecePlan[
 /** A first plan: pieces in order of due date, then of how little water they have left. */
 export function firstPlan(problem: StudioProblem): StudioPlan {
   const occasions = occasionsOf(problem)
-  const order = problem.jobs.slice().sort((a, b) => (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) || (a.now?.water.wall ?? 1) - (b.now?.water.wall ?? 1))
+  const order = problem.jobs
+    .slice()
+    .sort(
+      (a, b) => (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) || (a.now?.water.wall ?? 1) - (b.now?.water.wall ?? 1),
+    )
   return inOrder(problem, order, new Map(), occasions)
 }
 
-function inOrder(problem: StudioProblem, order: readonly Job[], kept: ReadonlyMap<string, PiecePlan>, occasions: readonly Occasion[]): StudioPlan {
+function inOrder(
+  problem: StudioProblem,
+  order: readonly Job[],
+  kept: ReadonlyMap<string, PiecePlan>,
+  occasions: readonly Occasion[],
+): StudioPlan {
   const plans = new Map(kept)
   for (const job of order) plans.set(job.pieceId, planAmong(problem, job, [...plans.values()], occasions))
   return { plans, cost: costOf(plans.values()) }
@@ -112,12 +140,20 @@ const MOST_TRIED = 1500
  * Exact over the cheapest alternatives of a few pieces that share sessions: branch and bound on their sum, the rest held fixed.
  * The bound is the sum of each piece's cheapest.
  */
-export function jointPlan(problem: StudioProblem, jobs: readonly Job[], kept: ReadonlyMap<string, PiecePlan>): StudioPlan | null {
+export function jointPlan(
+  problem: StudioProblem,
+  jobs: readonly Job[],
+  kept: ReadonlyMap<string, PiecePlan>,
+): StudioPlan | null {
   const occasions = occasionsOf(problem)
   const others = [...kept.values()]
   const left = capacityLeft(problem, others)
-  const choices = jobs.map((job) => planPiece(job, occasions, left, problem.nowMs, problem.settings ?? BEAM, ALTERNATIVES))
-  const cheapestFrom = choices.map((_, i) => choices.slice(i).reduce((sum, list) => sum + (list[0]?.cost ?? Infinity), 0))
+  const choices = jobs.map((job) =>
+    planPiece(job, occasions, left, problem.nowMs, problem.settings ?? BEAM, ALTERNATIVES),
+  )
+  const cheapestFrom = choices.map((_, i) =>
+    choices.slice(i).reduce((sum, list) => sum + (list[0]?.cost ?? Infinity), 0),
+  )
   let best: { plans: PiecePlan[]; cost: number } | null = null
   let tried = 0
   const search = (i: number, chosen: PiecePlan[], cost: number) => {
@@ -144,14 +180,22 @@ export function jointPlan(problem: StudioProblem, jobs: readonly Job[], kept: Re
  * Improves a plan: takes out one to four pieces that share sessions and plans them again, in another order or, for three or four,
  * jointly. Gives each better plan; seeded, so that the same studio gets the same days.
  */
-export function* improvements(problem: StudioProblem, start: StudioPlan, rounds: number, seed = 1): Generator<{ round: number; better: StudioPlan | null }> {
+export function* improvements(
+  problem: StudioProblem,
+  start: StudioPlan,
+  rounds: number,
+  seed = 1,
+): Generator<{ round: number; better: StudioPlan | null }> {
   const random = seededRandom(seed)
   const occasions = occasionsOf(problem)
   let best = start
   for (let round = 1; round <= rounds && problem.jobs.length; round++) {
     const taken = neighbours(problem, best, 1 + Math.floor(random() * 4), random)
     const kept = new Map([...best.plans].filter(([id]) => !taken.some((job) => job.pieceId === id)))
-    const trial = taken.length >= 3 && random() < 0.5 ? jointPlan(problem, taken, kept) : inOrder(problem, shuffled(taken, random), kept, occasions)
+    const trial =
+      taken.length >= 3 && random() < 0.5
+        ? jointPlan(problem, taken, kept)
+        : inOrder(problem, shuffled(taken, random), kept, occasions)
     const better = trial && trial.cost < best.cost - 1e-6 ? trial : null
     if (better) best = better
     yield { round, better }
@@ -160,10 +204,14 @@ export function* improvements(problem: StudioProblem, start: StudioPlan, rounds:
 
 /** A piece, dear ones first, and others that share a session or a kiln with it. */
 function neighbours(problem: StudioProblem, plan: StudioPlan, count: number, random: () => number): Job[] {
-  const byCost = problem.jobs.slice().sort((a, b) => (plan.plans.get(b.pieceId)?.cost ?? 0) - (plan.plans.get(a.pieceId)?.cost ?? 0))
+  const byCost = problem.jobs
+    .slice()
+    .sort((a, b) => (plan.plans.get(b.pieceId)?.cost ?? 0) - (plan.plans.get(a.pieceId)?.cost ?? 0))
   const first = byCost[Math.floor(random() ** 2 * byCost.length)]
   const own = new Set((plan.plans.get(first.pieceId)?.visits ?? []).map((v) => v.session.id))
-  const sharing = problem.jobs.filter((job) => job !== first && (plan.plans.get(job.pieceId)?.visits ?? []).some((v) => own.has(v.session.id)))
+  const sharing = problem.jobs.filter(
+    (job) => job !== first && (plan.plans.get(job.pieceId)?.visits ?? []).some((v) => own.has(v.session.id)),
+  )
   const pool = shuffled(sharing.length >= count - 1 ? sharing : problem.jobs.filter((job) => job !== first), random)
   return [first, ...pool.slice(0, count - 1)]
 }

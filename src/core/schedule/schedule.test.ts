@@ -6,7 +6,16 @@ import { dryOn, hoursUntil, onwards, type DryingCurve, type DryingCurves } from 
 import { interleave } from './interleave'
 import { COST, planPiece, type BeamSettings, type Occasion, type PiecePlan } from './planPiece'
 import { capacityLeft, firstPlan, fits, improvements, jointPlan, occasionsOf, type StudioProblem } from './planStudio'
-import { isTimeZone, kilnsAfter, localClock, localDate, localInstant, sessionsBetween, type Kiln, type Session } from './sessions'
+import {
+  isTimeZone,
+  kilnsAfter,
+  localClock,
+  localDate,
+  localInstant,
+  sessionsBetween,
+  type Kiln,
+  type Session,
+} from './sessions'
 import { handsOf, lastWait, spanOf, type Job, type Task } from './task'
 
 const HOUR = 3_600_000
@@ -14,15 +23,62 @@ const T0 = Date.UTC(2026, 2, 2, 8)
 
 /** A clay that loses its water at an even pace: leather-hard from half of it on. */
 const falling = (hours: number): DryingCurve => ({ hours: [0, hours], water: [1, 0] })
-const CURVES: DryingCurves = { wall: { open: falling(24), draped: falling(96), sealed: falling(960) }, foot: { open: falling(36), draped: falling(144), sealed: falling(1440) } }
-const work = (stepId: string, from: number, to: number, hands = 30, wait = 0): Task => ({ kind: 'work', stepId, within: { wettest: from, driest: to }, phases: [{ hands, wait }], bottleSaves: 0 })
-const free = (stepId: string, hands = 20): Task => ({ kind: 'work', stepId, within: null, phases: [{ hands, wait: 0 }], bottleSaves: 0 })
+const CURVES: DryingCurves = {
+  wall: { open: falling(24), draped: falling(96), sealed: falling(960) },
+  foot: { open: falling(36), draped: falling(144), sealed: falling(1440) },
+}
+const work = (stepId: string, from: number, to: number, hands = 30, wait = 0): Task => ({
+  kind: 'work',
+  stepId,
+  within: { wettest: from, driest: to },
+  phases: [{ hands, wait }],
+  bottleSaves: 0,
+})
+const free = (stepId: string, hands = 20): Task => ({
+  kind: 'work',
+  stepId,
+  within: null,
+  phases: [{ hands, wait: 0 }],
+  bottleSaves: 0,
+})
 const bisque: Task = { kind: 'fire', stepId: 'bisque', firing: 'bisque', cone: '04', footDriest: 0.06 }
-const job = (pieceId: string, tasks: readonly Task[], more: Partial<Job> = {}): Job => ({ pieceId, name: pieceId, count: 1, tasks, now: { water: { wall: 1, foot: 1 }, cover: 'open' }, plastic: { wall: 1, foot: 1 }, curves: CURVES, scale: { plastic: 1, limit: 0 }, dueMs: null, pins: new Map(), ...more })
-const session = (id: string, fromHour: number, hours = 3): Session => ({ id, name: id, date: '2026-03-02', startMs: T0 + fromHour * HOUR, endMs: T0 + (fromHour + hours) * HOUR })
-const kiln = (id: string, fromHour: number, places = 9, more: Partial<FiringBooking> = {}): Kiln => ({ booking: { id, at: '2026-03-02T08:00', firing: 'bisque', cone: '04', places, hours: 24, ...more }, startMs: T0 + fromHour * HOUR, openMs: T0 + (fromHour + 24) * HOUR })
-const problem = (jobs: readonly Job[], sessions: readonly Session[], kilns: readonly Kiln[] = []): StudioProblem => ({ jobs, sessions, kilns, nowMs: T0 })
-const alone = (j: Job, sessions: readonly Session[], kilns: readonly Kiln[] = [], settings?: BeamSettings): PiecePlan => {
+const job = (pieceId: string, tasks: readonly Task[], more: Partial<Job> = {}): Job => ({
+  pieceId,
+  name: pieceId,
+  count: 1,
+  tasks,
+  now: { water: { wall: 1, foot: 1 }, cover: 'open' },
+  plastic: { wall: 1, foot: 1 },
+  curves: CURVES,
+  scale: { plastic: 1, limit: 0 },
+  dueMs: null,
+  pins: new Map(),
+  ...more,
+})
+const session = (id: string, fromHour: number, hours = 3): Session => ({
+  id,
+  name: id,
+  date: '2026-03-02',
+  startMs: T0 + fromHour * HOUR,
+  endMs: T0 + (fromHour + hours) * HOUR,
+})
+const kiln = (id: string, fromHour: number, places = 9, more: Partial<FiringBooking> = {}): Kiln => ({
+  booking: { id, at: '2026-03-02T08:00', firing: 'bisque', cone: '04', places, hours: 24, ...more },
+  startMs: T0 + fromHour * HOUR,
+  openMs: T0 + (fromHour + 24) * HOUR,
+})
+const problem = (jobs: readonly Job[], sessions: readonly Session[], kilns: readonly Kiln[] = []): StudioProblem => ({
+  jobs,
+  sessions,
+  kilns,
+  nowMs: T0,
+})
+const alone = (
+  j: Job,
+  sessions: readonly Session[],
+  kilns: readonly Kiln[] = [],
+  settings?: BeamSettings,
+): PiecePlan => {
   const p = problem([j], sessions, kilns)
   return planPiece(j, occasionsOf(p), capacityLeft(p, []), T0, settings)[0]
 }
@@ -30,13 +86,31 @@ const alone = (j: Job, sessions: readonly Session[], kilns: readonly Kiln[] = []
 describe('sessions', () => {
   const calendar: Calendar = {
     ...plainCalendar('Europe/Paris'),
-    weekly: [{ id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00' }, { id: 'sun', name: 'Sunday night', weekday: 7, from: '22:00', to: '01:30' }],
-    exceptions: [{ date: '2026-03-14', hours: null, note: 'closed' }, { date: '2026-03-18', hours: { from: '09:00', to: '12:00' }, note: 'School visit' }],
+    weekly: [
+      { id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00' },
+      { id: 'sun', name: 'Sunday night', weekday: 7, from: '22:00', to: '01:30' },
+    ],
+    exceptions: [
+      { date: '2026-03-14', hours: null, note: 'closed' },
+      { date: '2026-03-18', hours: { from: '09:00', to: '12:00' }, note: 'School visit' },
+    ],
   }
   const sessions = sessionsBetween(calendar, Date.UTC(2026, 2, 1), Date.UTC(2026, 3, 6))
 
   it('follow the week, its exceptions, and nights that end tomorrow', () => {
-    expect(sessions.map((s) => s.id)).toEqual(['sun@2026-03-01', 'sat@2026-03-07', 'sun@2026-03-08', 'sun@2026-03-15', 'extra@2026-03-18', 'sat@2026-03-21', 'sun@2026-03-22', 'sat@2026-03-28', 'sun@2026-03-29', 'sat@2026-04-04', 'sun@2026-04-05'])
+    expect(sessions.map((s) => s.id)).toEqual([
+      'sun@2026-03-01',
+      'sat@2026-03-07',
+      'sun@2026-03-08',
+      'sun@2026-03-15',
+      'extra@2026-03-18',
+      'sat@2026-03-21',
+      'sun@2026-03-22',
+      'sat@2026-03-28',
+      'sun@2026-03-29',
+      'sat@2026-04-04',
+      'sun@2026-04-05',
+    ])
     expect(sessions[4].name).toBe('School visit')
     expect(sessions[0].endMs - sessions[0].startMs).toBe(3.5 * HOUR)
   })
@@ -44,15 +118,24 @@ describe('sessions', () => {
   it('keep their clock over daylight saving (29 March 2026, European Union)', () => {
     const clocks = sessions.filter((s) => s.id.startsWith('sat')).map((s) => localClock(s.startMs, 'Europe/Paris'))
     expect(new Set(clocks)).toEqual(new Set(['10:00']))
-    expect(localInstant('2026-04-04', '10:00', 'Europe/Paris') - localInstant('2026-03-28', '10:00', 'Europe/Paris')).toBe((7 * 24 - 1) * HOUR)
+    expect(
+      localInstant('2026-04-04', '10:00', 'Europe/Paris') - localInstant('2026-03-28', '10:00', 'Europe/Paris'),
+    ).toBe((7 * 24 - 1) * HOUR)
     expect(localClock(localInstant('2026-03-29', '02:30', 'Europe/Paris'), 'Europe/Paris')).toBe('03:30')
     expect(localDate(Date.UTC(2026, 2, 1, 23, 30), 'Asia/Tokyo')).toBe('2026-03-02')
   })
 
-  it('know time zones from nonsense', () => expect(['Europe/Paris', 'UTC', 'Tidewater'].map(isTimeZone)).toEqual([true, true, false]))
+  it('know time zones from nonsense', () =>
+    expect(['Europe/Paris', 'UTC', 'Tidewater'].map(isTimeZone)).toEqual([true, true, false]))
 
   it('kilns are instants of their zone', () => {
-    const [first] = kilnsAfter({ ...calendar, firings: [{ id: 'k', at: '2026-03-08T09:00', firing: 'bisque', cone: '04', places: 4, hours: 30 }] }, 0)
+    const [first] = kilnsAfter(
+      {
+        ...calendar,
+        firings: [{ id: 'k', at: '2026-03-08T09:00', firing: 'bisque', cone: '04', places: 4, hours: 30 }],
+      },
+      0,
+    )
     expect(new Date(first.startMs).toISOString()).toBe('2026-03-08T08:00:00.000Z')
     expect(first.openMs - first.startMs).toBe(30 * HOUR)
   })
@@ -69,26 +152,38 @@ describe('the drying clock', () => {
 
   it('in two spells is as in one', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 30, noNaN: true }), fc.double({ min: 0, max: 30, noNaN: true }), fc.constantFrom<Cover>('open', 'draped', 'sealed'), (a, b, cover) => {
-        const twice = dryOn(CURVES, dryOn(CURVES, { wall: 0.9, foot: 1 }, cover, a), cover, b)
-        const once = dryOn(CURVES, { wall: 0.9, foot: 1 }, cover, a + b)
-        expect(twice.wall).toBeCloseTo(once.wall, 9)
-        expect(twice.foot).toBeCloseTo(once.foot, 9)
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        fc.double({ min: 0, max: 30, noNaN: true }),
+        fc.constantFrom<Cover>('open', 'draped', 'sealed'),
+        (a, b, cover) => {
+          const twice = dryOn(CURVES, dryOn(CURVES, { wall: 0.9, foot: 1 }, cover, a), cover, b)
+          const once = dryOn(CURVES, { wall: 0.9, foot: 1 }, cover, a + b)
+          expect(twice.wall).toBeCloseTo(once.wall, 9)
+          expect(twice.foot).toBeCloseTo(once.foot, 9)
+        },
+      ),
     )
   })
 })
 
 describe('the days of one piece', () => {
   it('waits for the window, and works in it', () => {
-    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('now', 0), session('noon', 12), session('late', 30)])
+    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [
+      session('now', 0),
+      session('noon', 12),
+      session('late', 30),
+    ])
     expect(plan.visits.map((v) => v.session.id)).toEqual(['noon'])
     expect(plan.unplaced).toEqual([])
   })
 
   it('covers it when otherwise the window would fall between two sessions', () => {
     const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('now', 0), session('tomorrow', 36)])
-    expect(plan.visits.map((v) => [v.session.id, v.cover, v.tasks.length])).toEqual([['now', 'draped', 0], ['tomorrow', 'open', 1]])
+    expect(plan.visits.map((v) => [v.session.id, v.cover, v.tasks.length])).toEqual([
+      ['now', 'draped', 0],
+      ['tomorrow', 'open', 1],
+    ])
   })
 
   it('says what is left over when the window cannot be met', () => {
@@ -99,33 +194,70 @@ describe('the days of one piece', () => {
   it('fires only when the foot is dry, the kind and cone are right, and there is room', () => {
     const tasks = [work('carve', 0.6, 0.3), bisque]
     const sessions = [session('noon', 12)]
-    expect(alone(job('a', tasks), sessions, [kiln('early', 20), kiln('glaze', 40, 9, { firing: 'glaze' }), kiln('hot', 41, 9, { cone: '05' }), kiln('late', 60)]).firings.map((f) => f.kiln.booking.id)).toEqual(['late'])
+    expect(
+      alone(job('a', tasks), sessions, [
+        kiln('early', 20),
+        kiln('glaze', 40, 9, { firing: 'glaze' }),
+        kiln('hot', 41, 9, { cone: '05' }),
+        kiln('late', 60),
+      ]).firings.map((f) => f.kiln.booking.id),
+    ).toEqual(['late'])
     expect(alone(job('a', tasks, { count: 4 }), sessions, [kiln('full', 60, 3)]).unplaced).toHaveLength(1)
   })
 
   it('uses both sides of a firing', () => {
-    const plan = alone(job('a', [bisque, free('glaze')]), [session('before', 40), session('after', 90)], [kiln('k', 50)])
+    const plan = alone(
+      job('a', [bisque, free('glaze')]),
+      [session('before', 40), session('after', 90)],
+      [kiln('k', 50)],
+    )
     expect(plan.visits.map((v) => v.session.id)).toEqual(['after'])
   })
 
   it('a pinned step stays in its session, even if another would be better', () => {
-    const pinned = alone(job('a', [free('dust')], { pins: new Map([['dust', 'third']]) }), [session('first', 1), session('second', 12), session('third', 24)])
+    const pinned = alone(job('a', [free('dust')], { pins: new Map([['dust', 'third']]) }), [
+      session('first', 1),
+      session('second', 12),
+      session('third', 24),
+    ])
     expect(pinned.visits.map((v) => v.session.id)).toEqual(['third'])
   })
 
   it('a piece still to be made is made first, and covered at once where that helps', () => {
-    const plan = alone(job('a', [{ kind: 'make', stepId: null, phases: [{ hands: 25, wait: 0 }] }, work('carve', 0.6, 0.3)], { now: null }), [session('now', 0), session('tomorrow', 40)])
-    expect(plan.visits.map((v) => [v.session.id, v.cover])).toEqual([['now', 'draped'], ['tomorrow', 'open']])
+    const plan = alone(
+      job('a', [{ kind: 'make', stepId: null, phases: [{ hands: 25, wait: 0 }] }, work('carve', 0.6, 0.3)], {
+        now: null,
+      }),
+      [session('now', 0), session('tomorrow', 40)],
+    )
+    expect(plan.visits.map((v) => [v.session.id, v.cover])).toEqual([
+      ['now', 'draped'],
+      ['tomorrow', 'open'],
+    ])
   })
 
   /** Every way to place the tasks: for each session skip it or do some next tasks, under every cover. */
   function cheapest(j: Job, sessions: readonly Session[]): number {
     const covers: Cover[] = ['open', 'draped', 'sealed']
     let best = Infinity
-    const go = (i: number, done: number, atMs: number, water: { wall: number; foot: number }, cover: Cover, readyMs: number, cost: number) => {
+    const go = (
+      i: number,
+      done: number,
+      atMs: number,
+      water: { wall: number; foot: number },
+      cover: Cover,
+      readyMs: number,
+      cost: number,
+    ) => {
       if (i === sessions.length || done === j.tasks.length) {
         const undone = j.tasks.length - done
-        best = Math.min(best, cost + undone * COST.unplaced + Math.max(0, ((undone ? sessions[sessions.length - 1].endMs : Math.max(atMs, readyMs)) - T0) / (24 * HOUR)) * COST.dayInProcess)
+        best = Math.min(
+          best,
+          cost +
+            undone * COST.unplaced +
+            Math.max(0, ((undone ? sessions[sessions.length - 1].endMs : Math.max(atMs, readyMs)) - T0) / (24 * HOUR)) *
+              COST.dayInProcess,
+        )
         if (i === sessions.length) return
       }
       if (done === j.tasks.length) return
@@ -133,24 +265,46 @@ describe('the days of one piece', () => {
       go(i + 1, done, atMs, water, cover, readyMs, cost)
       const open = Math.max(s.startMs, readyMs)
       const first = j.tasks[done]
-      const wetWait = first.kind === 'work' && first.within ? hoursUntil(j.curves.wall[cover], dryOn(j.curves, water, cover, (open - atMs) / HOUR).wall, first.within.wettest) * HOUR : 0
+      const wetWait =
+        first.kind === 'work' && first.within
+          ? hoursUntil(
+              j.curves.wall[cover],
+              dryOn(j.curves, water, cover, (open - atMs) / HOUR).wall,
+              first.within.wettest,
+            ) * HOUR
+          : 0
       const start = wetWait > 0 && open + wetWait < s.endMs ? open + wetWait + 60_000 : open
       let here = dryOn(j.curves, water, cover, (start - atMs) / HOUR)
-      for (const c of covers) if (c !== cover) go(i + 1, done, start, here, c, readyMs, cost + COST.coverOnly + (c === 'open' ? 0 : 0.05))
+      for (const c of covers)
+        if (c !== cover) go(i + 1, done, start, here, c, readyMs, cost + COST.coverOnly + (c === 'open' ? 0 : 0.05))
       let [t, hands, off] = [start, 0, 0]
       for (let k = done; k < j.tasks.length; k++) {
         const task = j.tasks[k]
-        if (task.kind !== 'work' || (task.within && (here.wall > task.within.wettest || here.wall < task.within.driest))) break
+        if (
+          task.kind !== 'work' ||
+          (task.within && (here.wall > task.within.wettest || here.wall < task.within.driest))
+        )
+          break
         hands += handsOf(task.phases)
         const end = t + spanOf(task.phases) * 60_000
         if (hands > (s.endMs - s.startMs) / 60_000 || end > s.endMs) break
-        if (task.within) off += Math.abs((2 * (here.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
+        if (task.within)
+          off += Math.abs((2 * (here.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
         here = dryOn(j.curves, here, 'open', (end - t) / HOUR)
         t = end
         if (task.within && here.wall < task.within.driest - (task.within.wettest - task.within.driest) / 8) break
         const last = k + 1 === j.tasks.length
         const matters = j.tasks.slice(k + 1).some((x) => x.kind === 'work' && x.within)
-        for (const c of last || !matters ? (['open'] as const) : covers) go(i + 1, k + 1, t, here, c, t + lastWait(task.phases) * 60_000, cost + COST.visit + off * COST.offMiddle + (c === 'open' ? 0 : 0.05))
+        for (const c of last || !matters ? (['open'] as const) : covers)
+          go(
+            i + 1,
+            k + 1,
+            t,
+            here,
+            c,
+            t + lastWait(task.phases) * 60_000,
+            cost + COST.visit + off * COST.offMiddle + (c === 'open' ? 0 : 0.05),
+          )
         here = dryOn(j.curves, here, 'open', lastWait(task.phases) / 60)
         t += lastWait(task.phases) * 60_000
       }
@@ -162,12 +316,18 @@ describe('the days of one piece', () => {
   it('costs what the best of all possible plans costs, within 8 %', () => {
     const windows = fc.constantFrom([0.75, 0.45], [0.6, 0.3], [0.45, 0.12], [0.3, 0.05])
     fc.assert(
-      fc.property(fc.array(windows, { minLength: 1, maxLength: 3 }), fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { minLength: 2, maxLength: 5 }), (list, hours) => {
-        const tasks = list.sort((a, b) => b[0] - a[0]).map(([wettest, driest], i) => work(`s${i}`, wettest, driest, 40, 10))
-        const sessions = hours.sort((a, b) => a - b).map((h, i) => session(`x${i}`, h * 2, 2))
-        const found = alone(job('a', tasks), sessions)
-        expect(found.cost).toBeLessThanOrEqual(cheapest(job('a', tasks), sessions) * 1.08 + 1e-6)
-      }),
+      fc.property(
+        fc.array(windows, { minLength: 1, maxLength: 3 }),
+        fc.uniqueArray(fc.integer({ min: 0, max: 60 }), { minLength: 2, maxLength: 5 }),
+        (list, hours) => {
+          const tasks = list
+            .sort((a, b) => b[0] - a[0])
+            .map(([wettest, driest], i) => work(`s${i}`, wettest, driest, 40, 10))
+          const sessions = hours.sort((a, b) => a - b).map((h, i) => session(`x${i}`, h * 2, 2))
+          const found = alone(job('a', tasks), sessions)
+          expect(found.cost).toBeLessThanOrEqual(cheapest(job('a', tasks), sessions) * 1.08 + 1e-6)
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -175,9 +335,22 @@ describe('the days of one piece', () => {
 
 describe('the days of a studio', () => {
   it('while one coat dries another piece gets its own (common practice)', () => {
-    const coats: Task = { kind: 'work', stepId: 'coat', within: null, phases: [{ hands: 10, wait: 20 }, { hands: 10, wait: 20 }, { hands: 10, wait: 0 }], bottleSaves: 0 }
+    const coats: Task = {
+      kind: 'work',
+      stepId: 'coat',
+      within: null,
+      phases: [
+        { hands: 10, wait: 20 },
+        { hands: 10, wait: 20 },
+        { hands: 10, wait: 0 },
+      ],
+      bottleSaves: 0,
+    }
     const one = alone(job('a', [coats]), [session('s', 0)]).visits[0]
-    const both = interleave([{ pieceId: 'a', visit: one }, { pieceId: 'b', visit: one }])
+    const both = interleave([
+      { pieceId: 'a', visit: one },
+      { pieceId: 'b', visit: one },
+    ])
     expect(spanOf(coats.phases)).toBe(70)
     expect((both.endMs - T0) / 60_000).toBe(80)
     const sorted = both.touches.slice().sort((a, b) => a.startMs - b.startMs)
@@ -197,17 +370,36 @@ describe('the days of a studio', () => {
     const jobs = ['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.5, 125)]))
     const p = problem(jobs, [session('one', 10, 6), session('two', 17)])
     const { plans } = firstPlan(p)
-    const evenings = jobs.map(({ pieceId }) => plans.get(pieceId)?.visits.find((visit) => visit.tasks.length)?.session.id)
+    const evenings = jobs.map(
+      ({ pieceId }) => plans.get(pieceId)?.visits.find((visit) => visit.tasks.length)?.session.id,
+    )
     expect(new Set(evenings)).toEqual(new Set(['one', 'two']))
     expect(fits(p, [...plans.values()])).toBe(true)
     // With time enough in the clay they do share it.
-    const patient = problem(['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.35, 125)])), p.sessions)
-    expect(new Set([...firstPlan(patient).plans.values()].map((plan) => plan.visits[0].session.id))).toEqual(new Set(['one']))
+    const patient = problem(
+      ['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.35, 125)])),
+      p.sessions,
+    )
+    expect(new Set([...firstPlan(patient).plans.values()].map((plan) => plan.visits[0].session.id))).toEqual(
+      new Set(['one']),
+    )
   })
 
   it('of two pieces that are ready, the one whose clay will wait least has the hands first', () => {
-    const visit = (latestMs: number) => ({ session: session('s', 0), startMs: T0, endMs: T0 + HOUR, tasks: [free('x', 30)], latestMs: [latestMs], hands: 30, cover: 'open' as const })
-    const order = (a: number, b: number) => interleave([{ pieceId: 'a', visit: visit(a) }, { pieceId: 'b', visit: visit(b) }])
+    const visit = (latestMs: number) => ({
+      session: session('s', 0),
+      startMs: T0,
+      endMs: T0 + HOUR,
+      tasks: [free('x', 30)],
+      latestMs: [latestMs],
+      hands: 30,
+      cover: 'open' as const,
+    })
+    const order = (a: number, b: number) =>
+      interleave([
+        { pieceId: 'a', visit: visit(a) },
+        { pieceId: 'b', visit: visit(b) },
+      ])
     expect(order(Infinity, T0 + HOUR).touches.map((touch) => touch.pieceId)).toEqual(['b', 'a'])
     expect(order(T0 + HOUR, T0 + 2 * HOUR).touches.map((touch) => touch.pieceId)).toEqual(['a', 'b'])
     expect(order(T0 + HOUR, T0 + 2 * HOUR).late).toBe(false)
@@ -216,8 +408,13 @@ describe('the days of a studio', () => {
 
   it('improves on a first come, first served plan, and never makes it worse', () => {
     const tight = job('tight', [work('carve', 0.6, 0.45, 100)])
-    const loose = Array.from({ length: 3 }, (_, i) => job(`loose${i}`, [free('x', 100)], { now: { water: { wall: 0, foot: 0 }, cover: 'open' } }))
-    const p = problem([...loose, tight], [session('first', 11, 2), session('second', 40, 2), session('third', 60, 2), session('fourth', 80, 2)])
+    const loose = Array.from({ length: 3 }, (_, i) =>
+      job(`loose${i}`, [free('x', 100)], { now: { water: { wall: 0, foot: 0 }, cover: 'open' } }),
+    )
+    const p = problem(
+      [...loose, tight],
+      [session('first', 11, 2), session('second', 40, 2), session('third', 60, 2), session('fourth', 80, 2)],
+    )
     const start = firstPlan(p)
     let best = start
     for (const { better } of improvements(p, start, 30)) {
@@ -230,10 +427,21 @@ describe('the days of a studio', () => {
   })
 
   it('the exact search of a few pieces finds what trying every order and alternative finds', () => {
-    const jobs = [job('a', [work('one', 0.6, 0.3, 70)]), job('b', [work('two', 0.55, 0.25, 70)]), job('c', [free('three', 70)])]
+    const jobs = [
+      job('a', [work('one', 0.6, 0.3, 70)]),
+      job('b', [work('two', 0.55, 0.25, 70)]),
+      job('c', [free('three', 70)]),
+    ]
     const p = problem(jobs, [session('noon', 11, 2), session('eve', 15, 2), session('later', 50, 2)])
     const joint = jointPlan(p, jobs, new Map())
-    const orders = [[0, 1, 2], [0, 2, 1], [1, 0, 2], [1, 2, 0], [2, 0, 1], [2, 1, 0]]
+    const orders = [
+      [0, 1, 2],
+      [0, 2, 1],
+      [1, 0, 2],
+      [1, 2, 0],
+      [2, 0, 1],
+      [2, 1, 0],
+    ]
     const occasions: Occasion[] = occasionsOf(p)
     const best = Math.min(
       ...orders.map((order) => {

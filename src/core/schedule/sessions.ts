@@ -30,7 +30,8 @@ export function localInstant(date: string, clock: string, timeZone: string): num
 export const localDate = (ms: number, timeZone: string): string => format(ms, 'yyyy-MM-dd', { in: tz(timeZone) })
 
 /** The local clock time of an instant. */
-export const localClock = (ms: number, timeZone: string, clock: '24' | '12' = '24'): string => format(ms, clock === '24' ? 'HH:mm' : 'h:mm a', { in: tz(timeZone) })
+export const localClock = (ms: number, timeZone: string, clock: '24' | '12' = '24'): string =>
+  format(ms, clock === '24' ? 'HH:mm' : 'h:mm a', { in: tz(timeZone) })
 
 /** A local day in words: “Thu 5 Mar”. */
 export const localDay = (ms: number, timeZone: string): string => format(ms, 'EEE d MMM', { in: tz(timeZone) })
@@ -55,10 +56,13 @@ export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, from
     const exception = differs.get(date)
     if (exception && !exception.hours) continue
     const hours = weekly.filter((entry) => entry.weekday === getISODay(day))
-    const open = exception?.hours ? [{ id: hours[0]?.id ?? 'extra', name: exception.note || hours[0]?.name || 'Extra hours', ...exception.hours }] : hours
+    const open = exception?.hours
+      ? [{ id: hours[0]?.id ?? 'extra', name: exception.note || hours[0]?.name || 'Extra hours', ...exception.hours }]
+      : hours
     for (const { id, name, from, to } of open) {
       const startMs = localInstant(date, from, timeZone)
-      const endMs = to > from ? localInstant(date, to, timeZone) : localInstant(format(addDays(day, 1), 'yyyy-MM-dd'), to, timeZone)
+      const endMs =
+        to > from ? localInstant(date, to, timeZone) : localInstant(format(addDays(day, 1), 'yyyy-MM-dd'), to, timeZone)
       if (endMs > fromMs && startMs < toMs) sessions.push({ id: `${id}@${date}`, name, date, startMs, endMs })
     }
   }

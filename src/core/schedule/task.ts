@@ -15,8 +15,20 @@ export type Window = { readonly wettest: number; readonly driest: number } | nul
 /** One step of a piece as the days see it. */
 export type Task =
   | { readonly kind: 'make'; readonly stepId: null; readonly phases: readonly Phase[] }
-  | { readonly kind: 'work'; readonly stepId: string; readonly within: Window; readonly phases: readonly Phase[]; /** Coats by brush of what a bottle could lay. */ readonly bottleSaves: number }
-  | { readonly kind: 'fire'; readonly stepId: string; readonly firing: FiringBooking['firing']; readonly cone: Cone; /** Water that the foot may hold at most; null once fired. */ readonly footDriest: number | null }
+  | {
+      readonly kind: 'work'
+      readonly stepId: string
+      readonly within: Window
+      readonly phases: readonly Phase[]
+      /** Coats by brush of what a bottle could lay. */ readonly bottleSaves: number
+    }
+  | {
+      readonly kind: 'fire'
+      readonly stepId: string
+      readonly firing: FiringBooking['firing']
+      readonly cone: Cone
+      /** Water that the foot may hold at most; null once fired. */ readonly footDriest: number | null
+    }
 
 /** What is to be planned of one piece. */
 export interface Job {
@@ -38,7 +50,8 @@ export interface Job {
 export const handsOf = (phases: readonly Phase[]): number => phases.reduce((sum, phase) => sum + phase.hands, 0)
 
 /** Minutes from the first touch to the last, with the waits between but not the wait after the last. */
-export const spanOf = (phases: readonly Phase[]): number => phases.reduce((sum, phase, i) => sum + phase.hands + (i < phases.length - 1 ? phase.wait : 0), 0)
+export const spanOf = (phases: readonly Phase[]): number =>
+  phases.reduce((sum, phase, i) => sum + phase.hands + (i < phases.length - 1 ? phase.wait : 0), 0)
 
 /** The wait after the last touch, minutes. */
 export const lastWait = (phases: readonly Phase[]): number => phases[phases.length - 1]?.wait ?? 0

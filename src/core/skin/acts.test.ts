@@ -10,7 +10,10 @@ const MEDIA: MediumTraits[] = [
   { kind: 'wash', filmUm: 12 },
 ]
 const apply = (stack: Stack, act: SkinAct, level = 15) => applyAct(stack, level, act, MEDIA)
-const films = (...list: [number, number][]): Stack => ({ ...BARE, films: list.map(([medium, eighths]) => ({ medium, eighths })) })
+const films = (...list: [number, number][]): Stack => ({
+  ...BARE,
+  films: list.map(([medium, eighths]) => ({ medium, eighths })),
+})
 const shown = (stack: Stack) => stack.films.map((f) => [f.medium, f.eighths])
 
 describe('each act, on one stack', () => {
@@ -18,58 +21,254 @@ describe('each act, on one stack', () => {
   const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
   const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
   const CASES: [string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }][] = [
-    ['a wash gathers in a groove', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 3, gain: 1, settles: 'low' }, 8, { shown: [[3, 22]] }],
-    ['a sponge hardly reaches into it', { ...BARE, recessUm: 320 }, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [] }],
-    ['on the high places it dabs its full film', BARE, { act: 'coat', medium: 0, gain: 1, settles: 'high' }, 8, { shown: [[0, 8]] }],
-    ['a coat over tape lies on the tape', { ...BARE, tape: BARE_TAPE }, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { tape: 0, shown: [] }],
-    ['a filling brings a groove nearly to the brim', groove, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [[1, 56]], recessUm: 160 }],
-    ['a second filling tops it up', { ...groove, films: [{ medium: 1, eighths: 56 }], recessUm: 160 }, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [[1, 72]], recessUm: 40 }],
+    [
+      'a wash gathers in a groove',
+      { ...BARE, recessUm: 320 },
+      { act: 'coat', medium: 3, gain: 1, settles: 'low' },
+      8,
+      { shown: [[3, 22]] },
+    ],
+    [
+      'a sponge hardly reaches into it',
+      { ...BARE, recessUm: 320 },
+      { act: 'coat', medium: 0, gain: 1, settles: 'high' },
+      8,
+      { shown: [] },
+    ],
+    [
+      'on the high places it dabs its full film',
+      BARE,
+      { act: 'coat', medium: 0, gain: 1, settles: 'high' },
+      8,
+      { shown: [[0, 8]] },
+    ],
+    [
+      'a coat over tape lies on the tape',
+      { ...BARE, tape: BARE_TAPE },
+      { act: 'coat', medium: 0, gain: 1, settles: 'even' },
+      8,
+      { tape: 0, shown: [] },
+    ],
+    [
+      'a filling brings a groove nearly to the brim',
+      groove,
+      { act: 'fill', medium: 1, fills: 0.82 },
+      15,
+      { shown: [[1, 56]], recessUm: 160 },
+    ],
+    [
+      'a second filling tops it up',
+      { ...groove, films: [{ medium: 1, eighths: 56 }], recessUm: 160 },
+      { act: 'fill', medium: 1, fills: 0.82 },
+      15,
+      { shown: [[1, 72]], recessUm: 40 },
+    ],
     ['a filling leaves a flat place alone', BARE, { act: 'fill', medium: 1, fills: 0.82 }, 15, { shown: [] }],
     ['wiping clears the high places', films([0, 24]), { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[0, 1]] }],
-    ['wiping leaves what lies in a recess', { ...films([3, 24]), recessUm: 320, cutUm: 320 }, { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[3, 24]] }],
-    ['wiping keeps a filled groove though it is level', { ...films([1, 64]), cutUm: 800 }, { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[1, 60]] }],
-    ['wiped before it has set, the groove is washed out', { ...films([1, 64]), cutUm: 800 }, { act: 'wipe', high: 1, low: 0.58 }, 15, { shown: [[1, 28]] }],
+    [
+      'wiping leaves what lies in a recess',
+      { ...films([3, 24]), recessUm: 320, cutUm: 320 },
+      { act: 'wipe', high: 0.94, low: 0.08 },
+      15,
+      { shown: [[3, 24]] },
+    ],
+    [
+      'wiping keeps a filled groove though it is level',
+      { ...films([1, 64]), cutUm: 800 },
+      { act: 'wipe', high: 0.94, low: 0.08 },
+      15,
+      { shown: [[1, 60]] },
+    ],
+    [
+      'wiped before it has set, the groove is washed out',
+      { ...films([1, 64]), cutUm: 800 },
+      { act: 'wipe', high: 1, low: 0.58 },
+      15,
+      { shown: [[1, 28]] },
+    ],
     ['scraping takes everything above the clay', films([1, 64]), { act: 'scrape' }, 15, { shown: [] }],
-    ['scraping leaves an inlay flush', { ...films([1, 80]), cutUm: 800, recessUm: 40 }, { act: 'scrape' }, 15, { shown: [[1, 64]], recessUm: 0 }],
+    [
+      'scraping leaves an inlay flush',
+      { ...films([1, 80]), cutUm: 800, recessUm: 40 },
+      { act: 'scrape' },
+      15,
+      { shown: [[1, 64]], recessUm: 0 },
+    ],
     ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
     ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
     ['burnishing does nothing to what is coated', films([0, 8]), { act: 'burnish' }, 15, { burnished: false }],
-    ['a cut takes the sheen off', { ...BARE, burnished: true }, { act: 'carve', depthUm: 200, cutsBody: true }, 15, { burnished: false }],
-    ['a swab lifts beads and keeps what lies under the wax', { ...films([0, 24], [1, 4]), wax: 'dry', waxAt: 1 }, { act: 'swab' }, 15, { shown: [[0, 24]], wax: 'dry' }],
+    [
+      'a cut takes the sheen off',
+      { ...BARE, burnished: true },
+      { act: 'carve', depthUm: 200, cutsBody: true },
+      15,
+      { burnished: false },
+    ],
+    [
+      'a swab lifts beads and keeps what lies under the wax',
+      { ...films([0, 24], [1, 4]), wax: 'dry', waxAt: 1 },
+      { act: 'swab' },
+      15,
+      { shown: [[0, 24]], wax: 'dry' },
+    ],
     ['a swab beside the wax takes nothing', films([0, 24]), { act: 'swab' }, 15, { shown: [[0, 24]] }],
     ['tape goes on', BARE, { act: 'tape' }, 15, { tape: BARE_TAPE }],
-    ['peeling shows what was under it', { ...films([0, 24]), tape: 2 }, { act: 'peel' }, 15, { tape: NO_TAPE, shown: [[0, 24]] }],
-    ['a needle picks all glaze out of a line', { ...films([0, 40], [2, 24], [1, 8]), cutUm: 800, fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40], [2, 24], [1, 8]] }],
-    ['and off the fence beneath it', { ...films([0, 40], [2, 24]), cutUm: 800, fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40]] }],
-    ['it leaves the glaze on the wall', { ...films([0, 40], [2, 24]), fixed: 1 }, { act: 'pick' }, 15, { shown: [[0, 40], [2, 24]] }],
+    [
+      'peeling shows what was under it',
+      { ...films([0, 24]), tape: 2 },
+      { act: 'peel' },
+      15,
+      { tape: NO_TAPE, shown: [[0, 24]] },
+    ],
+    [
+      'a needle picks all glaze out of a line',
+      { ...films([0, 40], [2, 24], [1, 8]), cutUm: 800, fixed: 1 },
+      { act: 'pick' },
+      15,
+      {
+        shown: [
+          [0, 40],
+          [2, 24],
+          [1, 8],
+        ],
+      },
+    ],
+    [
+      'and off the fence beneath it',
+      { ...films([0, 40], [2, 24]), cutUm: 800, fixed: 1 },
+      { act: 'pick' },
+      15,
+      { shown: [[0, 40]] },
+    ],
+    [
+      'it leaves the glaze on the wall',
+      { ...films([0, 40], [2, 24]), fixed: 1 },
+      { act: 'pick' },
+      15,
+      {
+        shown: [
+          [0, 40],
+          [2, 24],
+        ],
+      },
+    ],
     ['a sponge over wax takes nothing', waxed, { act: 'wipe', high: 1, low: 1 }, 15, { shown: [[0, 24]] }],
-    ['a trailed line stands several coats high', BARE, { act: 'coat', medium: 1, gain: 3.2, settles: 'even' }, 15, { shown: [[1, 48]] }],
+    [
+      'a trailed line stands several coats high',
+      BARE,
+      { act: 'coat', medium: 1, gain: 3.2, settles: 'even' },
+      15,
+      { shown: [[1, 48]] },
+    ],
     ['thick slip does not blister', films([1, 120]), { act: 'blister', limitEighths: 96 }, 15, { shown: [[1, 120]] }],
     ['a coat adds its film', BARE, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { shown: [[0, 8]] }],
-    ['a second coat adds to the first', films([0, 8]), { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 10, { shown: [[0, 18]] }],
-    ['another colour buries the first, rounded to half coats', films([0, 9]), { act: 'coat', medium: 1, gain: 1, settles: 'even' }, 8, { shown: [[0, 8], [1, 8]] }],
+    [
+      'a second coat adds to the first',
+      films([0, 8]),
+      { act: 'coat', medium: 0, gain: 1, settles: 'even' },
+      10,
+      { shown: [[0, 18]] },
+    ],
+    [
+      'another colour buries the first, rounded to half coats',
+      films([0, 9]),
+      { act: 'coat', medium: 1, gain: 1, settles: 'even' },
+      8,
+      {
+        shown: [
+          [0, 8],
+          [1, 8],
+        ],
+      },
+    ],
     ['a dip lays three coats', BARE, { act: 'coat', medium: 2, gain: 3, settles: 'even' }, 8, { shown: [[2, 24]] }],
-    ['nothing sticks to dry wax', { ...BARE, wax: 'dry' }, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { shown: [] }],
-    ['some sticks to tacky wax', { ...BARE, wax: 'tacky' }, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, 8, { shown: [[0, 4]] }],
+    [
+      'nothing sticks to dry wax',
+      { ...BARE, wax: 'dry' },
+      { act: 'coat', medium: 0, gain: 1, settles: 'even' },
+      8,
+      { shown: [] },
+    ],
+    [
+      'some sticks to tacky wax',
+      { ...BARE, wax: 'tacky' },
+      { act: 'coat', medium: 0, gain: 1, settles: 'even' },
+      8,
+      { shown: [[0, 4]] },
+    ],
     ['beads stay on wax only', { ...BARE, wax: 'dry' }, { act: 'bead', medium: 0 }, 12, { shown: [[0, 6]] }],
     ['beads do not add to bare clay', BARE, { act: 'bead', medium: 0 }, 12, { shown: [] }],
-    ['a shallow cut takes the upper film only', slipThenColour, { act: 'carve', depthUm: 100, cutsBody: true }, 15, { shown: [[1, 16]], cutUm: 0 }],
-    ['a deep cut goes into the body', slipThenColour, { act: 'carve', depthUm: 400, cutsBody: true }, 15, { shown: [], cutUm: 120, recessUm: 400 }],
-    ['bisque is scratched, not cut', slipThenColour, { act: 'carve', depthUm: 400, cutsBody: false }, 15, { shown: [], cutUm: 0 }],
-    ['a cut takes wax away', { ...BARE, wax: 'dry' }, { act: 'carve', depthUm: 100, cutsBody: true }, 15, { wax: 'none' }],
+    [
+      'a shallow cut takes the upper film only',
+      slipThenColour,
+      { act: 'carve', depthUm: 100, cutsBody: true },
+      15,
+      { shown: [[1, 16]], cutUm: 0 },
+    ],
+    [
+      'a deep cut goes into the body',
+      slipThenColour,
+      { act: 'carve', depthUm: 400, cutsBody: true },
+      15,
+      { shown: [], cutUm: 120, recessUm: 400 },
+    ],
+    [
+      'bisque is scratched, not cut',
+      slipThenColour,
+      { act: 'carve', depthUm: 400, cutsBody: false },
+      15,
+      { shown: [], cutUm: 0 },
+    ],
+    [
+      'a cut takes wax away',
+      { ...BARE, wax: 'dry' },
+      { act: 'carve', depthUm: 100, cutsBody: true },
+      15,
+      { wax: 'none' },
+    ],
     ['a needle throws up a burr', BARE, { act: 'burr', heightUm: 60 }, 15, { burrUm: 60 }],
     ['wax marks the spot', BARE, { act: 'wax', tacky: false }, 15, { wax: 'dry' }],
     ['a coat too soon lifts most of the last', films([0, 20]), { act: 'lift', share: 0.85 }, 15, { shown: [[0, 3]] }],
-    ['what the fire fixed is not lifted', { ...films([0, 20]), fixed: 1 }, { act: 'lift', share: 0.85 }, 15, { shown: [[0, 20]] }],
+    [
+      'what the fire fixed is not lifted',
+      { ...films([0, 20]), fixed: 1 },
+      { act: 'lift', share: 0.85 },
+      15,
+      { shown: [[0, 20]] },
+    ],
     ['slip that flakes takes everything above it', slipThenColour, { act: 'flake', medium: 1 }, 15, { shown: [] }],
     ['a thick film blisters', films([0, 120]), { act: 'blister', limitEighths: 96 }, 15, { shown: [] }],
     ['a thinner one does not', films([0, 90]), { act: 'blister', limitEighths: 96 }, 15, { shown: [[0, 90]] }],
-    ['glaze crawls off what lies beneath', { ...films([0, 24], [2, 24]), fixed: 1 }, { act: 'crawl' }, 15, { shown: [[0, 24]] }],
+    [
+      'glaze crawls off what lies beneath',
+      { ...films([0, 24], [2, 24]), fixed: 1 },
+      { act: 'crawl' },
+      15,
+      { shown: [[0, 24]] },
+    ],
     ['a dip smears unfired colour', films([0, 20]), { act: 'smear', share: 0.75 }, 15, { shown: [[0, 5]] }],
-    ['a sponge takes off what is not fixed', { ...films([0, 24], [2, 24]), fixed: 1 }, { act: 'strip' }, 15, { shown: [[0, 24]] }],
-    ['fire burns wax and fixes films', { ...films([0, 24]), wax: 'dry' }, { act: 'fire', cone: 6, melts: false }, 8, { wax: 'none', fixed: 1, cone: 6, shown: [[0, 24]] }],
+    [
+      'a sponge takes off what is not fixed',
+      { ...films([0, 24], [2, 24]), fixed: 1 },
+      { act: 'strip' },
+      15,
+      { shown: [[0, 24]] },
+    ],
+    [
+      'fire burns wax and fixes films',
+      { ...films([0, 24]), wax: 'dry' },
+      { act: 'fire', cone: 6, melts: false },
+      8,
+      { wax: 'none', fixed: 1, cone: 6, shown: [[0, 24]] },
+    ],
     ['glaze thins on an edge', films([2, 24]), { act: 'fire', cone: 5, melts: true }, 4, { shown: [[2, 12]] }],
-    ['glaze pools in a cut', { ...films([2, 24]), recessUm: 400 }, { act: 'fire', cone: 5, melts: true }, 8, { shown: [[2, 32]] }],
+    [
+      'glaze pools in a cut',
+      { ...films([2, 24]), recessUm: 400 },
+      { act: 'fire', cone: 5, melts: true },
+      8,
+      { shown: [[2, 32]] },
+    ],
   ]
 
   it.each(CASES)('%s', (_, before, act, level, wanted) => {
@@ -86,8 +285,21 @@ describe('each act, on one stack', () => {
 
 const anyFilm = fc.record({ medium: fc.integer({ min: 0, max: 2 }), eighths: fc.integer({ min: 1, max: 60 }) })
 const anyStack: fc.Arbitrary<Stack> = fc
-  .record({ films: fc.array(anyFilm, { maxLength: 4 }), cutUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40), recessUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40), burrUm: fc.constantFrom(0, 60), wax: fc.constantFrom('none' as const, 'dry' as const, 'tacky' as const), cone: fc.integer({ min: -1, max: 18 }), fixed: fc.nat(4) })
-  .map((s) => ({ ...BARE, ...s, fixed: Math.min(s.fixed, s.films.length), waxAt: s.wax === 'none' ? 0 : s.films.length }))
+  .record({
+    films: fc.array(anyFilm, { maxLength: 4 }),
+    cutUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40),
+    recessUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40),
+    burrUm: fc.constantFrom(0, 60),
+    wax: fc.constantFrom('none' as const, 'dry' as const, 'tacky' as const),
+    cone: fc.integer({ min: -1, max: 18 }),
+    fixed: fc.nat(4),
+  })
+  .map((s) => ({
+    ...BARE,
+    ...s,
+    fixed: Math.min(s.fixed, s.films.length),
+    waxAt: s.wax === 'none' ? 0 : s.films.length,
+  }))
 const level = fc.integer({ min: 1, max: 15 })
 const total = (stack: Stack) => stack.films.reduce((sum, f) => sum + f.eighths, 0)
 
@@ -98,7 +310,9 @@ describe('what always holds', () => {
         const after = apply(stack, { act: 'carve', depthUm, cutsBody: true }, l)
         expect(total(after)).toBeLessThanOrEqual(total(stack))
         expect(after.cutUm).toBeGreaterThanOrEqual(stack.cutUm)
-        expect(total(apply(stack, { act: 'carve', depthUm: depthUm * 2, cutsBody: true }, l))).toBeLessThanOrEqual(total(after))
+        expect(total(apply(stack, { act: 'carve', depthUm: depthUm * 2, cutsBody: true }, l))).toBeLessThanOrEqual(
+          total(after),
+        )
       }),
     )
   })
@@ -120,7 +334,8 @@ describe('what always holds', () => {
   })
 
   it('deeper places keep at least as much of what is wiped', () => {
-    const kept = (recessUm: number) => total(apply({ ...films([0, 40]), recessUm }, { act: 'wipe', high: 0.94, low: 0.08 }))
+    const kept = (recessUm: number) =>
+      total(apply({ ...films([0, 40]), recessUm }, { act: 'wipe', high: 0.94, low: 0.08 }))
     for (let um = 0; um < 2 * KEEPS_UM; um += 40) expect(kept(um + 40)).toBeGreaterThanOrEqual(kept(um))
   })
 
@@ -128,7 +343,11 @@ describe('what always holds', () => {
     fc.assert(
       fc.property(anyStack, level, (stack, l) => {
         const taped = apply(stack, { act: 'tape' }, l)
-        const coated = apply(apply(taped, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, l), { act: 'coat', medium: 2, gain: 3, settles: 'even' }, l)
+        const coated = apply(
+          apply(taped, { act: 'coat', medium: 0, gain: 1, settles: 'even' }, l),
+          { act: 'coat', medium: 2, gain: 3, settles: 'even' },
+          l,
+        )
         expect(coated.films).toEqual(stack.films)
         expect(apply(coated, { act: 'peel' }, l)).toEqual(stack)
       }),

@@ -16,10 +16,24 @@ export type Settling = 'even' | 'low' | 'high'
  * after another are one act whose levels are added up.
  */
 export type SkinAct =
-  | { readonly act: 'coat'; readonly medium: number; /** nominal coats in one go */ readonly gain: number; readonly settles: Settling; /** coats whose levels are added up; 1 if not said */ readonly coats?: number }
+  | {
+      readonly act: 'coat'
+      readonly medium: number
+      /** nominal coats in one go */ readonly gain: number
+      readonly settles: Settling
+      /** coats whose levels are added up; 1 if not said */ readonly coats?: number
+    }
   | { readonly act: 'bead'; readonly medium: number }
-  | { readonly act: 'fill'; readonly medium: number; /** share of the recess left filled when it has dried */ readonly fills: number }
-  | { readonly act: 'wipe'; /** share of the top film taken off high and low places */ readonly high: number; readonly low: number }
+  | {
+      readonly act: 'fill'
+      readonly medium: number
+      /** share of the recess left filled when it has dried */ readonly fills: number
+    }
+  | {
+      readonly act: 'wipe'
+      /** share of the top film taken off high and low places */ readonly high: number
+      readonly low: number
+    }
   | { readonly act: 'scrape' }
   | { readonly act: 'carve'; readonly depthUm: number; readonly cutsBody: boolean }
   | { readonly act: 'press'; readonly depthUm: number }
@@ -38,7 +52,12 @@ export type SkinAct =
   | { readonly act: 'strip' }
   | { readonly act: 'fire'; readonly cone: number; readonly melts: boolean }
 
-type Rule<A extends SkinAct['act']> = (stack: Stack, level: number, act: Extract<SkinAct, { act: A }>, media: readonly MediumTraits[]) => Stack
+type Rule<A extends SkinAct['act']> = (
+  stack: Stack,
+  level: number,
+  act: Extract<SkinAct, { act: A }>,
+  media: readonly MediumTraits[],
+) => Stack
 
 /** Depths are kept in steps of 40 µm: eight steps in an ordinary carved line. */
 const DEPTH_STEP_UM = 40
@@ -48,7 +67,8 @@ export const KEEPS_UM = 120
 
 const stepped = (um: number) => DEPTH_STEP_UM * Math.round(um / DEPTH_STEP_UM)
 
-const unfixedTop = (stack: Stack): Film | undefined => (stack.films.length > stack.fixed ? stack.films[stack.films.length - 1] : undefined)
+const unfixedTop = (stack: Stack): Film | undefined =>
+  stack.films.length > stack.fixed ? stack.films[stack.films.length - 1] : undefined
 
 /** The stack with its top film at another thickness; a film of nothing is gone. */
 const withTop = (stack: Stack, eighths: number): Stack => {
@@ -57,9 +77,15 @@ const withTop = (stack: Stack, eighths: number): Stack => {
   return { ...stack, films, waxAt: Math.min(stack.waxAt, films.length) }
 }
 
-const withoutFrom = (stack: Stack, i: number): Stack => ({ ...stack, films: stack.films.slice(0, i), fixed: Math.min(stack.fixed, i), waxAt: Math.min(stack.waxAt, i) })
+const withoutFrom = (stack: Stack, i: number): Stack => ({
+  ...stack,
+  films: stack.films.slice(0, i),
+  fixed: Math.min(stack.fixed, i),
+  waxAt: Math.min(stack.waxAt, i),
+})
 
-const thicknessUm = (films: readonly Film[], media: readonly MediumTraits[]) => films.reduce((sum, film) => sum + (film.eighths / 8) * media[film.medium].filmUm, 0)
+const thicknessUm = (films: readonly Film[], media: readonly MediumTraits[]) =>
+  films.reduce((sum, film) => sum + (film.eighths / 8) * media[film.medium].filmUm, 0)
 
 /** What a sponge or a brush leaves of a film: eighths of a coat up to half a coat, then halves. */
 const remaining = (before: number, share: number) => {
@@ -75,7 +101,11 @@ function settled(settles: Settling, recessUm: number): number {
 }
 
 /** Takes films off from the top down to a depth; what is left of the cut goes into the body. */
-function takenOff(stack: Stack, depthUm: number, media: readonly MediumTraits[]): { films: Film[]; leftUm: number; takenUm: number } {
+function takenOff(
+  stack: Stack,
+  depthUm: number,
+  media: readonly MediumTraits[],
+): { films: Film[]; leftUm: number; takenUm: number } {
   let left = depthUm
   let taken = 0
   const films = stack.films.slice()
@@ -107,7 +137,10 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
     return withFilm(stack, medium, eighths > 40 ? 8 * Math.round(eighths / 8) : eighths)
   },
 
-  bead: (stack, level, { medium }) => (stack.wax === 'dry' && stack.tape === NO_TAPE ? withFilm(stack, medium, 2 * Math.max(1, Math.round(level / 4))) : stack),
+  bead: (stack, level, { medium }) =>
+    stack.wax === 'dry' && stack.tape === NO_TAPE
+      ? withFilm(stack, medium, 2 * Math.max(1, Math.round(level / 4)))
+      : stack,
 
   fill: (stack, level, { medium, fills }, media) => {
     if (stack.recessUm <= 0 || stack.wax === 'dry' || stack.tape !== NO_TAPE) return stack
@@ -149,15 +182,27 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
     }
   },
 
-  press: (stack, level, { depthUm }) => ({ ...stack, cutUm: stepped(stack.cutUm + (depthUm * level) / 15), recessUm: stepped(stack.recessUm + (depthUm * level) / 15), burnished: false }),
+  press: (stack, level, { depthUm }) => ({
+    ...stack,
+    cutUm: stepped(stack.cutUm + (depthUm * level) / 15),
+    recessUm: stepped(stack.recessUm + (depthUm * level) / 15),
+    burnished: false,
+  }),
 
-  burr: (stack, level, { heightUm }) => ({ ...stack, burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)) }),
+  burr: (stack, level, { heightUm }) => ({
+    ...stack,
+    burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)),
+  }),
 
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
 
-  wax: (stack, _level, { tacky }) => (stack.tape !== NO_TAPE ? stack : { ...stack, wax: tacky ? 'tacky' : 'dry', waxAt: stack.films.length }),
+  wax: (stack, _level, { tacky }) =>
+    stack.tape !== NO_TAPE ? stack : { ...stack, wax: tacky ? 'tacky' : 'dry', waxAt: stack.films.length },
 
-  swab: (stack) => (stack.wax === 'none' || stack.films.length === stack.waxAt ? stack : { ...stack, films: stack.films.slice(0, stack.waxAt) }),
+  swab: (stack) =>
+    stack.wax === 'none' || stack.films.length === stack.waxAt
+      ? stack
+      : { ...stack, films: stack.films.slice(0, stack.waxAt) },
 
   tape: (stack) => (stack.tape === NO_TAPE ? { ...stack, tape: BARE_TAPE } : stack),
 
@@ -181,7 +226,10 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
   },
 
   blister: (stack, _level, { limitEighths }, media) => {
-    const i = stack.films.findIndex((film) => film.eighths > limitEighths && media[film.medium].kind !== 'glaze' && media[film.medium].kind !== 'slip')
+    const i = stack.films.findIndex(
+      (film) =>
+        film.eighths > limitEighths && media[film.medium].kind !== 'glaze' && media[film.medium].kind !== 'slip',
+    )
     return i < 0 ? stack : withoutFrom(stack, i)
   },
 
@@ -192,20 +240,38 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
 
   smear: (stack, level, { share }, media) => {
     const top = unfixedTop(stack)
-    return top && (media[top.medium].kind === 'underglaze' || media[top.medium].kind === 'wash') ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15))) : stack
+    return top && (media[top.medium].kind === 'underglaze' || media[top.medium].kind === 'wash')
+      ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15)))
+      : stack
   },
 
-  strip: (stack) => ({ ...stack, films: stack.films.slice(0, stack.fixed), burrUm: 0, wax: 'none', waxAt: 0, tape: NO_TAPE }),
+  strip: (stack) => ({
+    ...stack,
+    films: stack.films.slice(0, stack.fixed),
+    burrUm: 0,
+    wax: 'none',
+    waxAt: 0,
+    tape: NO_TAPE,
+  }),
 
   fire: (stack, level, { cone, melts }, media) => {
     const merged: Film[] = []
     for (const film of stack.films) {
       const eighths = melts && media[film.medium].kind === 'glaze' ? molten(film.eighths, level, stack) : film.eighths
       const last = merged[merged.length - 1]
-      if (last && last.medium === film.medium) merged[merged.length - 1] = { medium: film.medium, eighths: last.eighths + eighths }
+      if (last && last.medium === film.medium)
+        merged[merged.length - 1] = { medium: film.medium, eighths: last.eighths + eighths }
       else if (eighths > 0) merged.push({ medium: film.medium, eighths })
     }
-    return { ...stack, films: merged, fixed: merged.length, wax: 'none', waxAt: 0, tape: NO_TAPE, cone: Math.max(stack.cone, cone) }
+    return {
+      ...stack,
+      films: merged,
+      fixed: merged.length,
+      wax: 'none',
+      waxAt: 0,
+      tape: NO_TAPE,
+      cone: Math.max(stack.cone, cone),
+    }
   },
 }
 

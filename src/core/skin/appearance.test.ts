@@ -8,9 +8,16 @@ import { BARE, type Stack } from './stack'
 
 const optics = new StackOptics(STARTER_BODIES[1], STARTER_MEDIA)
 const number = (id: string) => STARTER_MEDIA.findIndex((m) => m.id === id)
-const stack = (films: [string, number][], over: Partial<Stack> = {}): Stack => ({ ...BARE, films: films.map(([id, coats]) => ({ medium: number(id), eighths: coats * 8 })), fixed: films.length, cone: coneIndex('05'), ...over })
+const stack = (films: [string, number][], over: Partial<Stack> = {}): Stack => ({
+  ...BARE,
+  films: films.map(([id, coats]) => ({ medium: number(id), eighths: coats * 8 })),
+  fixed: films.length,
+  cone: coneIndex('05'),
+  ...over,
+})
 const luminance = ([r, g, b]: readonly number[]) => 0.2126 * r + 0.7152 * g + 0.0722 * b
-const bench = (s: Stack, stage: 'wet' | 'leatherHard' | 'boneDry' | 'bisque' = 'leatherHard') => optics.appearance(s, { kind: 'bench', stage }, 'daylight')
+const bench = (s: Stack, stage: 'wet' | 'leatherHard' | 'boneDry' | 'bisque' = 'leatherHard') =>
+  optics.appearance(s, { kind: 'bench', stage }, 'daylight')
 
 describe('the look of a stack', () => {
   it('raw is pale and misleading: dark blue looks like light mauve, clear like pink', () => {
@@ -22,7 +29,10 @@ describe('the look of a stack', () => {
   })
 
   it('raw, one coat already nearly covers, though fired it does not', () => {
-    const rawGap = Math.abs(luminance(bench(stack([['gorse-yellow', 1]], { fixed: 0, cone: -1 })).linear) - luminance(bench(stack([['gorse-yellow', 3]], { fixed: 0, cone: -1 })).linear))
+    const rawGap = Math.abs(
+      luminance(bench(stack([['gorse-yellow', 1]], { fixed: 0, cone: -1 })).linear) -
+        luminance(bench(stack([['gorse-yellow', 3]], { fixed: 0, cone: -1 })).linear),
+    )
     const firedGap = Math.abs(optics.lab(stack([['gorse-yellow', 1]]))[0] - optics.lab(stack([['gorse-yellow', 3]]))[0])
     expect(rawGap).toBeLessThan(0.06)
     expect(firedGap).toBeGreaterThan(3)
@@ -35,8 +45,12 @@ describe('the look of a stack', () => {
   })
 
   it.each<[string, Stack, string]>([
-    ['bare clay', stack([]), 'matte'], ['bare underglaze', stack([['tide-blue', 3]]), 'matte'], ['clear gloss', stack([['clear-gloss', 3]]), 'gloss'],
-    ['clear satin', stack([['clear-satin', 3]]), 'satin'], ['a veil of glaze', stack([['clear-gloss', 0.25]]), 'matte'], ['stoneware clear fired far too cool', stack([['clear-stoneware', 3]], { cone: coneIndex('06') }), 'matte'],
+    ['bare clay', stack([]), 'matte'],
+    ['bare underglaze', stack([['tide-blue', 3]]), 'matte'],
+    ['clear gloss', stack([['clear-gloss', 3]]), 'gloss'],
+    ['clear satin', stack([['clear-satin', 3]]), 'satin'],
+    ['a veil of glaze', stack([['clear-gloss', 0.25]]), 'matte'],
+    ['stoneware clear fired far too cool', stack([['clear-stoneware', 3]], { cone: coneIndex('06') }), 'matte'],
   ])('%s has a %3$s surface', (_, s, wanted) => {
     expect(optics.surface(s)).toBe(wanted)
   })
@@ -48,7 +62,8 @@ describe('the look of a stack', () => {
   })
 
   it('heights: a cut lies low, a slip stands up, glaze levels both', () => {
-    const height = (s: Stack, fired: boolean) => optics.appearance(s, fired ? { kind: 'fired' } : { kind: 'bench', stage: 'leatherHard' }, 'daylight').heightUm
+    const height = (s: Stack, fired: boolean) =>
+      optics.appearance(s, fired ? { kind: 'fired' } : { kind: 'bench', stage: 'leatherHard' }, 'daylight').heightUm
     expect(height({ ...BARE, cutUm: 300 }, false)).toBe(-300)
     expect(height(stack([['chalk-slip', 2]]), false)).toBe(200)
     const step = (glazed: boolean) => {
@@ -59,7 +74,9 @@ describe('the look of a stack', () => {
   })
 
   it('the light changes what is seen', () => {
-    const seen = (['daylight', 'gallery', 'lamp'] as const).map((light) => optics.appearance(stack([['tide-blue', 3]]), { kind: 'fired' }, light).linear)
+    const seen = (['daylight', 'gallery', 'lamp'] as const).map(
+      (light) => optics.appearance(stack([['tide-blue', 3]]), { kind: 'fired' }, light).linear,
+    )
     expect(seen[0]).not.toEqual(seen[1])
     expect(seen[1]).not.toEqual(seen[2])
     expect(packTexel(linearFromHex('#204060'), 1)).toBe(((255 << 24) | (0x60 << 16) | (0x40 << 8) | 0x20) >>> 0)

@@ -50,7 +50,9 @@ export class StackOptics {
     const under = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
     if (medium.kind === 'glaze') return under > -2 ? medium.surface : 'matte'
     // Opaque colours melt into raw glaze beneath them; without it they stay dry.
-    const melted = medium.kind === 'opaque' && stack.films.slice(0, -1).some((film) => this.media[film.medium].kind === 'glaze' && film.eighths >= GLASS_EIGHTHS)
+    const melted =
+      medium.kind === 'opaque' &&
+      stack.films.slice(0, -1).some((film) => this.media[film.medium].kind === 'glaze' && film.eighths >= GLASS_EIGHTHS)
     return melted && under > -2 ? medium.surface : 'matte'
   }
 
@@ -84,7 +86,11 @@ export class StackOptics {
    * The look on the bench: not physics but each medium's stated raw colour, which even one coat nearly covers, on clay in the
    * colour of its dryness. What a firing has fixed shows its true colour, matte.
    */
-  private benchLook(stack: Stack, stage: Stage, light: LightId): { linear: Triple; outOfGamut: boolean; gloss: number } {
+  private benchLook(
+    stack: Stack,
+    stage: Stage,
+    light: LightId,
+  ): { linear: Triple; outOfGamut: boolean; gloss: number } {
     const fixed = stack.fixed > 0 || stack.cone >= 0
     let linear: Triple = fixed ? this.fixedColour(stack, light) : this.clayColour(stage)
     const dampness = STAGE[stage].water * 0.5
@@ -92,9 +98,19 @@ export class StackOptics {
       linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
-    if (stack.tape !== NO_TAPE) linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
+    if (stack.tape !== NO_TAPE)
+      linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
     const sheen = stack.burnished && stack.films.length === 0
-    const gloss = stack.wax !== 'none' ? 0.5 : sheen ? 0.4 : stage === 'fired' ? GLOSS[this.surface(stack)] : stage === 'wet' ? 0.35 : 0.04
+    const gloss =
+      stack.wax !== 'none'
+        ? 0.5
+        : sheen
+          ? 0.4
+          : stage === 'fired'
+            ? GLOSS[this.surface(stack)]
+            : stage === 'wet'
+              ? 0.35
+              : 0.04
     return { linear, outOfGamut: false, gloss }
   }
 
@@ -118,7 +134,8 @@ export class StackOptics {
   }
 
   private heightUm(stack: Stack, fired: boolean): number {
-    const relief = stack.burrUm - stack.cutUm + (fired ? 0 : (stack.wax !== 'none' ? 12 : 0) + (stack.tape !== NO_TAPE ? 90 : 0))
+    const relief =
+      stack.burrUm - stack.cutUm + (fired ? 0 : (stack.wax !== 'none' ? 12 : 0) + (stack.tape !== NO_TAPE ? 90 : 0))
     let films = 0
     let glass = 0
     for (const film of stack.films) {

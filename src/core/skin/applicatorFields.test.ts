@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { presetForm } from '../demo/piece'
 import { buildForm } from '../form/buildForm'
 import { TEXTURE_KINDS } from '../model/textures'
-import { blendField, BLEND_STEPS, bottleField, dripField, spatterField, spongeField, swipeField, TEXTURE, textureField } from './applicatorFields'
+import {
+  blendField,
+  BLEND_STEPS,
+  bottleField,
+  dripField,
+  spatterField,
+  spongeField,
+  swipeField,
+  TEXTURE,
+  textureField,
+} from './applicatorFields'
 import { brushField, evenField, NOMINAL } from './coatFields'
 import { skinGrid } from './grid'
 import { addedUp, columnsIn, inAnyArc, inArcs } from './levelField'
@@ -33,7 +43,10 @@ describe('what each applicator lays', () => {
       const base = brushField(grid, wall, true, 4)
       const whole = base.make().levels
       const sum = new Uint8Array(whole.length)
-      for (let k = 0; k < BLEND_STEPS; k++) blendField(grid, base, wall, along, k).make().levels.forEach((l, i) => (sum[i] += l))
+      for (let k = 0; k < BLEND_STEPS; k++)
+        blendField(grid, base, wall, along, k)
+          .make()
+          .levels.forEach((l, i) => (sum[i] += l))
       expect(Buffer.compare(sum, whole)).toBe(0)
     }
   })

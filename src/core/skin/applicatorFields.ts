@@ -9,7 +9,13 @@ import { MarkPainter } from './motifs/markPainter'
 import { closedNoise, DITHER, RowNoise, surfaceNoise } from './noise'
 
 /** A field over stretches whose level at each texel is worked out row by row. */
-function rowField(grid: SkinGrid, key: string, kind: FieldSource['kind'], stretches: readonly Stretch[], row: (y: number, out: Uint8Array) => void): FieldSource {
+function rowField(
+  grid: SkinGrid,
+  key: string,
+  kind: FieldSource['kind'],
+  stretches: readonly Stretch[],
+  row: (y: number, out: Uint8Array) => void,
+): FieldSource {
   return {
     key,
     kind,
@@ -18,13 +24,15 @@ function rowField(grid: SkinGrid, key: string, kind: FieldSource['kind'], stretc
     make: () => {
       const { top, bottom, rows } = span(grid, stretches)
       const levels = new Uint8Array(grid.width * (bottom - top))
-      for (const [a, b] of rows) for (let y = a; y < b; y++) row(y, levels.subarray((y - top) * grid.width, (y - top + 1) * grid.width))
+      for (const [a, b] of rows)
+        for (let y = a; y < b; y++) row(y, levels.subarray((y - top) * grid.width, (y - top + 1) * grid.width))
       return levelField(grid, key, top, levels)
     },
   }
 }
 
-const level = (value: number, x: number, y: number) => clamp(Math.round(value + DITHER[((y & 63) << 6) | (x & 63)]), 0, 15)
+const level = (value: number, x: number, y: number) =>
+  clamp(Math.round(value + DITHER[((y & 63) << 6) | (x & 63)]), 0, 15)
 
 /** One thin dabbed coat: the cells of a sponge, some dots bare, some full. */
 export function spongeField(grid: SkinGrid, stretches: readonly Stretch[], seed: number): FieldSource {
@@ -36,7 +44,8 @@ export function spongeField(grid: SkinGrid, stretches: readonly Stretch[], seed:
   return rowField(grid, `sponge:${seed}:${keyOf(stretches)}`, 'area', stretches, (y, out) => {
     cells.row((y * grid.rowMm) / 2.2, fine)
     dabs.row((y * grid.rowMm) / 22, broad)
-    for (let x = 0; x < out.length; x++) out[x] = 2 * Math.round(level(NOMINAL * (0.25 + 2.1 * (fine[x] - 0.32) + 0.9 * (broad[x] - 0.4)), x, y) / 2)
+    for (let x = 0; x < out.length; x++)
+      out[x] = 2 * Math.round(level(NOMINAL * (0.25 + 2.1 * (fine[x] - 0.32) + 0.9 * (broad[x] - 0.4)), x, y) / 2)
   })
 }
 
@@ -44,7 +53,8 @@ export function spongeField(grid: SkinGrid, stretches: readonly Stretch[], seed:
 export function bottleField(grid: SkinGrid, stretches: readonly Stretch[], seed: number): FieldSource {
   const wander = closedNoise(grid.width, grid.width / 9, seed)
   return rowField(grid, `bottle:${seed}:${keyOf(stretches)}`, 'area', stretches, (y, out) => {
-    for (let x = 0; x < out.length; x++) out[x] = level(NOMINAL * (1 + 0.16 * Math.cos((2 * Math.PI * (y * grid.rowMm + 0.7 * wander[x])) / 2.6)), x, y)
+    for (let x = 0; x < out.length; x++)
+      out[x] = level(NOMINAL * (1 + 0.16 * Math.cos((2 * Math.PI * (y * grid.rowMm + 0.7 * wander[x])) / 2.6)), x, y)
   })
 }
 
@@ -77,24 +87,64 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
 }
 
 /** Impressed textures: depth 0–1 at a place in units of their own size; `x` closes after `n` units round. */
-export const TEXTURE: Readonly<Record<TextureKind, { readonly name: string; readonly words: string; readonly depth: (x: number, y: number, n: number) => number }>> = {
-  cloth: { name: 'cloth', words: 'a coarse weave pressed in', depth: (x, y) => Math.max(0.1, Math.abs(Math.sin(Math.PI * x)) * 0.5 + Math.abs(Math.sin(Math.PI * y)) * 0.5) ** 3 * ((Math.floor(x) + Math.floor(y)) % 2 ? 1 : 0.65) },
-  cord: { name: 'cord', words: 'a twisted cord rolled round', depth: (x, y) => Math.max(0, Math.sin(2 * Math.PI * (x + 0.5 * Math.sin(2 * Math.PI * y)))) ** 0.7 * (Math.sin(2 * Math.PI * y * 0.5) ** 2 > 0.25 ? 1 : 0) },
-  comb: { name: 'comb', words: 'combed lines that run round', depth: (x, y, n) => Math.max(0, Math.sin(2 * Math.PI * (y + 0.35 * Math.sin((2 * Math.PI * x * 9) / Math.max(9, n))))) ** 0.6 },
-  bark: { name: 'bark', words: 'rough like bark', depth: (x, y, n) => Math.max(0, surfaceNoise(x * 1.5, y * 0.35, Math.max(2, Math.round(n * 1.5)), 5) * 1.7 - 0.55) },
-  dimples: { name: 'dimples', words: 'round dents in rows', depth: (x, y) => Math.max(0, 1 - 5.2 * (((x + (Math.floor(y) % 2) * 0.5) % 1) - 0.5) ** 2 - 5.2 * ((y % 1) - 0.5) ** 2) },
+export const TEXTURE: Readonly<
+  Record<
+    TextureKind,
+    { readonly name: string; readonly words: string; readonly depth: (x: number, y: number, n: number) => number }
+  >
+> = {
+  cloth: {
+    name: 'cloth',
+    words: 'a coarse weave pressed in',
+    depth: (x, y) =>
+      Math.max(0.1, Math.abs(Math.sin(Math.PI * x)) * 0.5 + Math.abs(Math.sin(Math.PI * y)) * 0.5) ** 3 *
+      ((Math.floor(x) + Math.floor(y)) % 2 ? 1 : 0.65),
+  },
+  cord: {
+    name: 'cord',
+    words: 'a twisted cord rolled round',
+    depth: (x, y) =>
+      Math.max(0, Math.sin(2 * Math.PI * (x + 0.5 * Math.sin(2 * Math.PI * y)))) ** 0.7 *
+      (Math.sin(2 * Math.PI * y * 0.5) ** 2 > 0.25 ? 1 : 0),
+  },
+  comb: {
+    name: 'comb',
+    words: 'combed lines that run round',
+    depth: (x, y, n) =>
+      Math.max(0, Math.sin(2 * Math.PI * (y + 0.35 * Math.sin((2 * Math.PI * x * 9) / Math.max(9, n))))) ** 0.6,
+  },
+  bark: {
+    name: 'bark',
+    words: 'rough like bark',
+    depth: (x, y, n) => Math.max(0, surfaceNoise(x * 1.5, y * 0.35, Math.max(2, Math.round(n * 1.5)), 5) * 1.7 - 0.55),
+  },
+  dimples: {
+    name: 'dimples',
+    words: 'round dents in rows',
+    depth: (x, y) =>
+      Math.max(0, 1 - 5.2 * (((x + (Math.floor(y) % 2) * 0.5) % 1) - 0.5) ** 2 - 5.2 * ((y % 1) - 0.5) ** 2),
+  },
 }
 
 /** A texture pressed in all over some stretches; `sizeMm` is one of its units. */
-export function textureField(grid: SkinGrid, stretches: readonly Stretch[], texture: TextureKind, sizeMm: number): FieldSource {
+export function textureField(
+  grid: SkinGrid,
+  stretches: readonly Stretch[],
+  texture: TextureKind,
+  sizeMm: number,
+): FieldSource {
   const key = `texture:${texture}:${sizeMm}:${keyOf(stretches)}`
-  const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a), stretches[0] ?? { from: 0, to: 0 })
+  const longest = stretches.reduce(
+    (a, b) => (b.to - b.from > a.to - a.from ? b : a),
+    stretches[0] ?? { from: 0, to: 0 },
+  )
   const middle = Math.min(grid.height - 1, Math.round((longest.from + longest.to) / 2 / grid.rowMm))
   const units = Math.max(2, Math.round((grid.columnMm[middle] * grid.width) / sizeMm))
   const { depth } = TEXTURE[texture]
   return rowField(grid, key, 'area', stretches, (y, out) => {
     const v = (y * grid.rowMm) / sizeMm
-    for (let x = 0; x < out.length; x++) out[x] = clamp(Math.round(15 * Math.min(1, depth((x / out.length) * units, v, units))), 0, 15)
+    for (let x = 0; x < out.length; x++)
+      out[x] = clamp(Math.round(15 * Math.min(1, depth((x / out.length) * units, v, units))), 0, 15)
   })
 }
 
@@ -138,17 +188,32 @@ export function dripField(grid: SkinGrid, from: 'rim' | 'belly', seed: number): 
 export const BLEND_STEPS = 9
 
 /** The part of a brushed field where step `k` of a blend lies, going up the wall or round the form, dithered into its neighbours. */
-export function blendField(grid: SkinGrid, base: FieldSource, stretches: readonly Stretch[], along: 'height' | 'around', k: number): FieldSource {
+export function blendField(
+  grid: SkinGrid,
+  base: FieldSource,
+  stretches: readonly Stretch[],
+  along: 'height' | 'around',
+  k: number,
+): FieldSource {
   const key = `blend:${along}:${k}:${base.key}`
   const low = Math.min(...stretches.map((s) => s.from))
   const high = Math.max(...stretches.map((s) => s.to))
-  const part = (n: number) => ({ from: low + ((high - low) * n) / BLEND_STEPS, to: low + ((high - low) * (n + 1)) / BLEND_STEPS })
+  const part = (n: number) => ({
+    from: low + ((high - low) * n) / BLEND_STEPS,
+    to: low + ((high - low) * (n + 1)) / BLEND_STEPS,
+  })
   return {
     key,
     kind: 'area',
     stretches: along === 'height' ? [part(k)] : stretches,
     // Round the form a blend goes there and back, so that it closes.
-    arcs: along === 'around' ? [[k / BLEND_STEPS / 2, (k + 1) / BLEND_STEPS / 2], [1 - (k + 1) / BLEND_STEPS / 2, 1 - k / BLEND_STEPS / 2]] : null,
+    arcs:
+      along === 'around'
+        ? [
+            [k / BLEND_STEPS / 2, (k + 1) / BLEND_STEPS / 2],
+            [1 - (k + 1) / BLEND_STEPS / 2, 1 - k / BLEND_STEPS / 2],
+          ]
+        : null,
     make: () => {
       const field = base.make()
       const levels = field.levels.slice()
@@ -172,6 +237,7 @@ export function swipeField(grid: SkinGrid, stretches: readonly Stretch[], seed: 
   const passes = closedNoise(grid.height, Math.max(4, 9 / grid.rowMm), seed)
   const drag = closedNoise(grid.width, grid.width / 40, seed + 1)
   return rowField(grid, `swipe:${seed}:${keyOf(stretches)}`, 'area', stretches, (y, out) => {
-    for (let x = 0; x < out.length; x++) out[x] = level(14.2 + 1.6 * passes[(y + ((drag[x] * 5) | 0) + grid.height) % grid.height], x, y) > 13 ? 15 : 13
+    for (let x = 0; x < out.length; x++)
+      out[x] = level(14.2 + 1.6 * passes[(y + ((drag[x] * 5) | 0) + grid.height) % grid.height], x, y) > 13 ? 15 : 13
   })
 }

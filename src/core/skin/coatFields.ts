@@ -11,10 +11,14 @@ export const NOMINAL = 8
 /** Streaks of a brushed coat, as a share of the film either way. Common practice, no source: about ±30 %. */
 const STREAK = 0.3
 
-export const keyOf = (stretches: readonly Stretch[]) => stretches.map((s) => `${s.from.toFixed(2)}-${s.to.toFixed(2)}`).join('_')
+export const keyOf = (stretches: readonly Stretch[]) =>
+  stretches.map((s) => `${s.from.toFixed(2)}-${s.to.toFixed(2)}`).join('_')
 
 /** Rows from the first to the last of several stretches, with a test of whether a row is in one of them. */
-export function span(grid: SkinGrid, stretches: readonly Stretch[]): { top: number; bottom: number; rows: [number, number][] } {
+export function span(
+  grid: SkinGrid,
+  stretches: readonly Stretch[],
+): { top: number; bottom: number; rows: [number, number][] } {
   const rows = stretches.map((s) => rowsOf(grid, s)).filter(([a, b]) => b > a)
   if (!rows.length) return { top: 0, bottom: 0, rows }
   return { top: Math.min(...rows.map((r) => r[0])), bottom: Math.max(...rows.map((r) => r[1])), rows }
@@ -43,12 +47,31 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
  * straight, and on a slab, which stands on no wheel, all of them are. A coat of glaze has the streaks that are left when it has
  * melted.
  */
-export function brushField(grid: SkinGrid, stretches: readonly Stretch[], around: boolean, seed: number, kind: StreakKind = 'colour'): FieldSource {
+export function brushField(
+  grid: SkinGrid,
+  stretches: readonly Stretch[],
+  around: boolean,
+  seed: number,
+  kind: StreakKind = 'colour',
+): FieldSource {
   const key = `brush:${kind}:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
-  return { key, kind: 'area', stretches, arcs: null, make: () => makeBrushField(grid, key, stretches, around, seed, kind) }
+  return {
+    key,
+    kind: 'area',
+    stretches,
+    arcs: null,
+    make: () => makeBrushField(grid, key, stretches, around, seed, kind),
+  }
 }
 
-function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch[], around: boolean, seed: number, kind: StreakKind): LevelField {
+function makeBrushField(
+  grid: SkinGrid,
+  key: string,
+  stretches: readonly Stretch[],
+  around: boolean,
+  seed: number,
+  kind: StreakKind,
+): LevelField {
   const { width, height } = grid
   const { top, bottom, rows } = span(grid, stretches)
   const levels = new Uint8Array(width * (bottom - top))
@@ -78,7 +101,11 @@ function makeBrushField(grid: SkinGrid, key: string, stretches: readonly Stretch
         let across = (around ? y : x) + ((drift[along] * 6) | 0)
         if (across < 0) across += acrossCount
         else if (across >= acrossCount) across -= acrossCount
-        const streak = share.bristles * bristles[across] + share.strands * strands[across] * (1 + 0.5 * load[along]) + share.laps * laps[across] + 0.15 * load[along]
+        const streak =
+          share.bristles * bristles[across] +
+          share.strands * strands[across] * (1 + 0.5 * load[along]) +
+          share.laps * laps[across] +
+          0.15 * load[along]
         levels[out + x] = levelOf(streak)
       }
     }
@@ -141,7 +168,9 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
       const threshold = thresholdFor(spec.cover)
       const broad = new RowNoise(grid.width, knots, spec.seed)
       const fine = new RowNoise(grid.width, knots * 4, spec.seed + 9)
-      const plain = rows.some(([a, b]) => isFlatRow(grid, a) || isFlatRow(grid, b - 1)) ? plainPatches(grid, spec.sizeMm, spec.seed) : null
+      const plain = rows.some(([a, b]) => isFlatRow(grid, a) || isFlatRow(grid, b - 1))
+        ? plainPatches(grid, spec.sizeMm, spec.seed)
+        : null
       const broadRow = new Float32Array(grid.width)
       const fineRow = new Float32Array(grid.width)
       for (const [a, b] of rows) {
@@ -154,7 +183,8 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
           }
           for (let x = 0; x < grid.width; x++) {
             const n = flat ? plain(x, y) : 0.68 * broadRow[x] + 0.32 * fineRow[x]
-            if (n > threshold) levels[(y - top) * grid.width + x] = n - threshold > 0.06 ? 15 : n - threshold > 0.02 ? 10 : 6
+            if (n > threshold)
+              levels[(y - top) * grid.width + x] = n - threshold > 0.06 ? 15 : n - threshold > 0.02 ? 10 : 6
           }
         }
       }
@@ -164,7 +194,8 @@ export function patchField(grid: SkinGrid, spec: PatchSpec): FieldSource {
 }
 
 /** The level of the two-octave noise above which a given share of the area lies (its spread is about 0.16 round ½). */
-const thresholdFor = (cover: number): number => 0.5 + 0.155 * Math.SQRT2 * inverseErf(1 - 2 * clamp(cover, 0.0005, 0.9995))
+const thresholdFor = (cover: number): number =>
+  0.5 + 0.155 * Math.SQRT2 * inverseErf(1 - 2 * clamp(cover, 0.0005, 0.9995))
 
 /** Winitzki's approximation of the inverse error function (2008), good to 2e-3. */
 function inverseErf(x: number): number {
@@ -190,7 +221,11 @@ export function fireField(grid: SkinGrid, seed: number): FieldSource {
         const nearRim = Math.exp(-(((s - lip) / (grid.form.wallMm * 0.7)) ** 2))
         const gathered = s > outside.from && s < outside.to ? Math.exp(-(s - outside.from) / 14) : 0
         for (let x = 0; x < grid.width; x++) {
-          levels[y * grid.width + x] = clamp(Math.round(NOMINAL * (1 - 0.5 * nearRim + 0.2 * gathered) + 0.8 * DITHER[((y & 63) << 6) | (x & 63)]), 1, 15)
+          levels[y * grid.width + x] = clamp(
+            Math.round(NOMINAL * (1 - 0.5 * nearRim + 0.2 * gathered) + 0.8 * DITHER[((y & 63) << 6) | (x & 63)]),
+            1,
+            15,
+          )
         }
       }
       return levelField(grid, key, 0, levels)

@@ -86,7 +86,10 @@ describe('level fields', () => {
       for (let y = field.top; y < field.bottom; y++)
         for (let x = 0; x < on.width; x++) {
           const [ux, uz] = slab.value.plan.at((x + 0.5) / on.width)
-          seen.set(`${Math.round((ux * on.radiusMm[y]) / 0.5)},${Math.round((uz * on.radiusMm[y]) / 0.5)}`, field.levels[(y - field.top) * on.width + x])
+          seen.set(
+            `${Math.round((ux * on.radiusMm[y]) / 0.5)},${Math.round((uz * on.radiusMm[y]) / 0.5)}`,
+            field.levels[(y - field.top) * on.width + x],
+          )
         }
       const mean = (dx: number, dz: number) => {
         let sum = 0
@@ -188,7 +191,14 @@ describe('noise', () => {
 describe('motifs', () => {
   it.each(MOTIF_KINDS)('%s draws marks within its own height and gives a field on the wall', (kind) => {
     const definition = MOTIFS[kind]
-    const marks = definition.marks({ widthMm: 30, heightMm: 60, lineMm: 1.5, variation: 0.5, text: 'KL', random: seededRandom(1) })
+    const marks = definition.marks({
+      widthMm: 30,
+      heightMm: 60,
+      lineMm: 1.5,
+      variation: 0.5,
+      text: 'KL',
+      random: seededRandom(1),
+    })
     const points = marks.flatMap((m) => (m.kind === 'stroke' ? m.points : m.outline))
     expect(points.length).toBeGreaterThan(1)
     for (const [, y] of points) {
@@ -197,7 +207,11 @@ describe('motifs', () => {
     }
     const field = marksField(grid, { ...motif, kind }, 'round').make()
     expect(field.levels.filter((l) => l > 0).length).toBeGreaterThan(300)
-    if (definition.closes) expect(motifWidth(grid, { ...motif, kind }) * motif.repeats).toBeCloseTo(2 * Math.PI * motifMiddle(grid, { ...motif, kind }).radiusMm, 6)
+    if (definition.closes)
+      expect(motifWidth(grid, { ...motif, kind }) * motif.repeats).toBeCloseTo(
+        2 * Math.PI * motifMiddle(grid, { ...motif, kind }).radiusMm,
+        6,
+      )
   })
 
   it('with no looseness every repeat is alike', () => {
@@ -207,9 +221,15 @@ describe('motifs', () => {
   })
 
   it('a wider line is wider, a needle’s groove is sharper than a loop’s', () => {
-    const area = (lineMm: number) => marksField(grid, { ...motif, lineMm }, 'round').make().levels.filter((l) => l > 0).length
+    const area = (lineMm: number) =>
+      marksField(grid, { ...motif, lineMm }, 'round')
+        .make()
+        .levels.filter((l) => l > 0).length
     expect(area(3)).toBeGreaterThan(area(1.5) * 1.3)
-    const total = (edge: 'round' | 'vee') => marksField(grid, { ...motif, lineMm: 3 }, edge).make().levels.reduce((a, b) => a + b, 0)
+    const total = (edge: 'round' | 'vee') =>
+      marksField(grid, { ...motif, lineMm: 3 }, edge)
+        .make()
+        .levels.reduce((a, b) => a + b, 0)
     expect(total('vee')).toBeLessThan(total('round'))
   })
 })

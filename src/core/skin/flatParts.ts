@@ -10,10 +10,12 @@ export function isFlatRow({ form: { zones }, rowMm }: SkinGrid, y: number): bool
 }
 
 /** No texel of a floor or a base lies farther from the axis, mm; corners counted. */
-const flatReachMm = ({ form: { zones, plan } }: SkinGrid): number => 1.5 * Math.max(zones.base.to, zones.floor.to - zones.floor.from) * Math.max(1, plan.plan.ratio)
+const flatReachMm = ({ form: { zones, plan } }: SkinGrid): number =>
+  1.5 * Math.max(zones.base.to, zones.floor.to - zones.floor.from) * Math.max(1, plan.plan.ratio)
 
 /** Where each column points, from the axis: x and z for a radius of 1. */
-const planPoints = ({ form, width }: SkinGrid) => Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
+const planPoints = ({ form, width }: SkinGrid) =>
+  Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
 
 /**
  * How much the bristles, their strands and the laps of the brush show in a coat. Glaze runs together in the fire, and a film
@@ -31,13 +33,24 @@ export type StreakKind = keyof typeof STREAKS
 const FLAT_STEP_MM = 0.25
 
 /** Streaks of straight strokes at a texel of a flat part; null for strokes that go round with the wheel. */
-export function straightStreaks(grid: SkinGrid, around: boolean, seed: number, kind: StreakKind): ((x: number, y: number) => number) | null {
+export function straightStreaks(
+  grid: SkinGrid,
+  around: boolean,
+  seed: number,
+  kind: StreakKind,
+): ((x: number, y: number) => number) | null {
   const { form, radiusMm } = grid
   if (around && !form.flat) return null
   const reachMm = flatReachMm(grid)
   const count = Math.ceil((2 * reachMm) / FLAT_STEP_MM)
   const noise = (mm: number, n: number) => closedNoise(count, mm / FLAT_STEP_MM, seed + n)
-  const [bristles, strands, laps, drift, load] = [noise(0.9, 0), noise(3.4, 1), noise(19, 2), noise(70, 3), noise(45, 4)]
+  const [bristles, strands, laps, drift, load] = [
+    noise(0.9, 0),
+    noise(3.4, 1),
+    noise(19, 2),
+    noise(70, 3),
+    noise(45, 4),
+  ]
   const share = STREAKS[kind]
   const plan = planPoints(grid)
   const index = (mm: number) => Math.min(count - 1, Math.max(0, Math.floor((reachMm + mm) / FLAT_STEP_MM)))
@@ -46,7 +59,12 @@ export function straightStreaks(grid: SkinGrid, around: boolean, seed: number, k
     const [alongMm, acrossMm] = around ? [ux * radiusMm[y], uz * radiusMm[y]] : [uz * radiusMm[y], ux * radiusMm[y]]
     const along = index(alongMm)
     const across = index(acrossMm + 1.2 * drift[along])
-    return share.bristles * bristles[across] + share.strands * strands[across] * (1 + 0.5 * load[along]) + share.laps * laps[across] + 0.15 * load[along]
+    return (
+      share.bristles * bristles[across] +
+      share.strands * strands[across] * (1 + 0.5 * load[along]) +
+      share.laps * laps[across] +
+      0.15 * load[along]
+    )
   }
 }
 

@@ -15,7 +15,13 @@ export interface Gauges {
 }
 
 /** Measures rows `top` to `bottom` of a raster of fired stacks. */
-export function measureGauges(grid: SkinGrid, ids: Int32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number]): Gauges {
+export function measureGauges(
+  grid: SkinGrid,
+  ids: Int32Array,
+  stacks: readonly Stack[],
+  optics: StackOptics,
+  [top, bottom]: readonly [number, number],
+): Gauges {
   const area = new Float64Array(stacks.length)
   const weights = areaWeights(grid)
   for (let y = top; y < bottom; y++) {
@@ -56,4 +62,7 @@ function visibleMedium(stack: Stack, media: readonly Medium[]): string {
 }
 
 const colourFilmUm = (stack: Stack, media: readonly Medium[]) =>
-  stack.films.reduce((sum, film) => (media[film.medium].kind === 'glaze' ? sum : sum + (film.eighths / 8) * media[film.medium].filmUm), 0)
+  stack.films.reduce(
+    (sum, film) => (media[film.medium].kind === 'glaze' ? sum : sum + (film.eighths / 8) * media[film.medium].filmUm),
+    0,
+  )

@@ -15,7 +15,9 @@ export interface SkinGrid {
 
 export function skinGrid(form: TurnedForm, width = 2048, height = 1024): SkinGrid {
   const rowMm = form.totalMm / height
-  const radiusMm = Float64Array.from({ length: height }, (_, row) => Math.max(profileAt(form, (row + 0.5) * rowMm).r, 0.05))
+  const radiusMm = Float64Array.from({ length: height }, (_, row) =>
+    Math.max(profileAt(form, (row + 0.5) * rowMm).r, 0.05),
+  )
   const columnMm = radiusMm.map((r) => aroundMm(form, r) / width)
   return { width, height, form, rowMm, radiusMm, columnMm }
 }

@@ -51,7 +51,8 @@ export function inArcs(grid: SkinGrid, source: FieldSource, arcs: readonly Arc[]
 /** Which columns lie in arcs: 1 or 0. */
 export function columnsIn(width: number, arcs: readonly Arc[]): Uint8Array {
   const open = new Uint8Array(width)
-  for (const [from, to] of arcs) for (let x = Math.round(from * width); x < Math.round(to * width); x++) open[((x % width) + width) % width] = 1
+  for (const [from, to] of arcs)
+    for (let x = Math.round(from * width); x < Math.round(to * width); x++) open[((x % width) + width) % width] = 1
   return open
 }
 
@@ -69,14 +70,20 @@ export function addedUp(grid: SkinGrid, sources: readonly FieldSource[]): FieldS
     make: () => {
       const [first, ...rest] = sources.map((source) => source.make())
       const levels = first.levels.slice()
-      for (const { levels: more } of rest) for (let i = 0; i < levels.length; i++) levels[i] = Math.min(255, levels[i] + more[i])
+      for (const { levels: more } of rest)
+        for (let i = 0; i < levels.length; i++) levels[i] = Math.min(255, levels[i] + more[i])
       return levelField(grid, key, first.top, levels)
     },
   }
 }
 
 /** Levels of a grid from row `top` on. */
-export const levelField = (grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField => ({ key, top, bottom: top + levels.length / grid.width, levels })
+export const levelField = (grid: SkinGrid, key: string, top: number, levels: Uint8Array): LevelField => ({
+  key,
+  top,
+  bottom: top + levels.length / grid.width,
+  levels,
+})
 
 /** A field as the simulator reads it: of each tile only the spots above level 0, and of a tile at one level only that level. */
 export interface TiledField {
@@ -93,7 +100,10 @@ export interface TiledField {
 }
 
 /** A field cut into the tiles of a grid. */
-export const tiled = ({ key, top, bottom, levels }: LevelField, { width, height }: SkinGrid): TiledField => ({ key, ...cutTiles(levels, top, bottom, width, (width / TILE) * Math.ceil(height / TILE)) })
+export const tiled = ({ key, top, bottom, levels }: LevelField, { width, height }: SkinGrid): TiledField => ({
+  key,
+  ...cutTiles(levels, top, bottom, width, (width / TILE) * Math.ceil(height / TILE)),
+})
 
 /** Keeps the most recently used fields up to a budget of bytes. */
 export class FieldCache {

@@ -11,7 +11,8 @@ export function reachOf(form: TurnedForm, step: Step): Stretch[] {
   return wholeSkin(form)
 }
 
-const meet = (a: readonly Stretch[], b: readonly Stretch[]) => a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))
+const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
+  a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))
 
 /** The stage where a step works: a piece that is glazed inside is still bisque outside. */
 export function localStage(form: TurnedForm, steps: readonly Step[], index: number, stage: Stage): Stage {
@@ -20,5 +21,7 @@ export function localStage(form: TurnedForm, steps: readonly Step[], index: numb
   if (step.act === 'bring' || step.act === 'fire' || step.act === 'glaze') return stage
   const fired = steps.slice(0, index).findLastIndex((s) => s.act === 'fire')
   const mine = reachOf(form, step)
-  return steps.slice(fired + 1, index).some((s) => s.act === 'glaze' && meet(mine, stretchesOf(form, s.place))) ? 'glazedRaw' : 'bisque'
+  return steps.slice(fired + 1, index).some((s) => s.act === 'glaze' && meet(mine, stretchesOf(form, s.place)))
+    ? 'glazedRaw'
+    : 'bisque'
 }

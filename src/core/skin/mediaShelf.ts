@@ -34,14 +34,20 @@ export class MediaShelf {
     const key = known.map((p) => `${p.parts}*${p.mediumId}`).join('+')
     const number = this.numbers.get(key)
     if (number !== undefined) return number
-    this.list.push(mixed(key, known.map((p) => ({ medium: this.list[this.numbers.get(p.mediumId) as number], parts: p.parts }))))
+    this.list.push(
+      mixed(
+        key,
+        known.map((p) => ({ medium: this.list[this.numbers.get(p.mediumId) as number], parts: p.parts })),
+      ),
+    )
     this.numbers.set(key, this.list.length - 1)
     return this.list.length - 1
   }
 }
 
 /** K/S of a thick raw film from its reflectance in one of three bands: raw colours mix as pigments do, not as lights. */
-const thickRatio = (reflectance: number): number => (1 - Math.max(0.004, reflectance)) ** 2 / (2 * Math.max(0.004, reflectance))
+const thickRatio = (reflectance: number): number =>
+  (1 - Math.max(0.004, reflectance)) ** 2 / (2 * Math.max(0.004, reflectance))
 
 /** A mixture by volume: optics add up, the film is a mean, so are the raw colours by absorption over scattering, the firing range is what all stand. */
 export function mixed(id: string, parts: readonly { medium: Medium; parts: number }[]): Medium {

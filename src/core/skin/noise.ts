@@ -77,4 +77,7 @@ export class RowNoise {
 }
 
 /** 64 × 64 random numbers in [−½, ½), for turning a smooth level into whole ones without bands. */
-export const DITHER: Float32Array = Float32Array.from({ length: 4096 }, (_, i) => latticeRandom(i & 63, i >> 6, 77) - 0.5)
+export const DITHER: Float32Array = Float32Array.from(
+  { length: 4096 },
+  (_, i) => latticeRandom(i & 63, i >> 6, 77) - 0.5,
+)

@@ -47,18 +47,21 @@ describe('the painted skin', () => {
     const colours = new Uint32Array(picture.colour.slice().buffer)
     for (let i = 0; i < ids.length; i += 3) {
       const { linear, gloss } = looks[ids[i]]
-      if (colours[i] !== packTexel(linear, gloss) >>> 0) expect(colours[i], `texel ${i}`).toBe(packTexel(linear, gloss) >>> 0)
+      if (colours[i] !== packTexel(linear, gloss) >>> 0)
+        expect(colours[i], `texel ${i}`).toBe(packTexel(linear, gloss) >>> 0)
     }
   })
 
   it('has the slopes of the heights round each texel, closed round the form, and the height itself', () => {
     const { width, height, rowMm, columnMm } = grid
-    const heightAt = (x: number, y: number) => looks[ids[Math.min(height - 1, Math.max(0, y)) * width + ((x + width) % width)]].heightUm
+    const heightAt = (x: number, y: number) =>
+      looks[ids[Math.min(height - 1, Math.max(0, y)) * width + ((x + width) % width)]].heightUm
     const byte = (v: number) => Math.floor(Math.min(255, Math.max(0, v)))
     let steep = 0
     for (let y = 0; y < height; y++) {
       for (const x of [0, 1, 17, 200, 255, 256, 400, width - 2, width - 1]) {
-        const across = 128 + (((heightAt(x + 1, y) - heightAt(x - 1, y)) / 1000 / (2 * columnMm[y])) * 127) / SLOPE_RANGE
+        const across =
+          128 + (((heightAt(x + 1, y) - heightAt(x - 1, y)) / 1000 / (2 * columnMm[y])) * 127) / SLOPE_RANGE
         const down = 128 + (((heightAt(x, y + 1) - heightAt(x, y - 1)) / 1000 / (2 * rowMm)) * 127) / SLOPE_RANGE
         const at = 4 * (y * width + x)
         expect(Math.abs(picture.relief[at] - byte(across)), `across at ${x}, ${y}`).toBeLessThanOrEqual(1)
@@ -84,7 +87,8 @@ describe('the painted skin', () => {
       const [from, to] = again.dirtyRows
       for (let i = 0; i < before.length; i++) {
         const row = Math.floor(i / (4 * grid.width))
-        if (before[i] !== again.colour[i] && (row < from || row >= to)) throw new Error(`row ${row} changed outside ${from} to ${to}`)
+        if (before[i] !== again.colour[i] && (row < from || row >= to))
+          throw new Error(`row ${row} changed outside ${from} to ${to}`)
       }
     }
   })
@@ -95,7 +99,9 @@ describe('the painted skin', () => {
     painter.paint(same.pagesAfter(6), palette)
     expect(painter.paint(same.pagesAfter(6), palette)).toMatchObject({ dirtyTiles: 0, dirtyRows: [0, 0] })
     // Another light is another palette: all of it is painted again.
-    expect(painter.paint(same.pagesAfter(6), new Palette(optics, { kind: 'fired' }, 'lamp')).dirtyTiles).toBe((grid.width / 64) * (grid.height / 64))
+    expect(painter.paint(same.pagesAfter(6), new Palette(optics, { kind: 'fired' }, 'lamp')).dirtyTiles).toBe(
+      (grid.width / 64) * (grid.height / 64),
+    )
   })
 
   it('every moment of the plan can be looked at in any order', () => {
@@ -105,7 +111,8 @@ describe('the painted skin', () => {
       const { simulation: upTo } = painted(whole.slice(0, moment + 1))
       const a = one.idsAfter(moment)
       const b = upTo.idsAfter(moment)
-      for (let i = 0; i < a.length; i += 5) if (a[i] || b[i]) expect(one.stacks.stacks[a[i]]).toEqual(upTo.stacks.stacks[b[i]])
+      for (let i = 0; i < a.length; i += 5)
+        if (a[i] || b[i]) expect(one.stacks.stacks[a[i]]).toEqual(upTo.stacks.stacks[b[i]])
     }
   })
 })
@@ -131,14 +138,19 @@ describe('what is taken from the painted skin', () => {
   it('its colours without their gloss are the same colours, opaque, and another piece of memory', () => {
     const { picture } = painted(plan(2))
     const opaque = opaqueColours(picture)
-    for (let i = 0; i < opaque.length; i += 4) if (opaque[i + 3] !== 255 || opaque[i] !== picture.colour[i] || opaque[i + 2] !== picture.colour[i + 2]) throw new Error(`texel ${i / 4} differs`)
+    for (let i = 0; i < opaque.length; i += 4)
+      if (opaque[i + 3] !== 255 || opaque[i] !== picture.colour[i] || opaque[i + 2] !== picture.colour[i + 2])
+        throw new Error(`texel ${i / 4} differs`)
     opaque.fill(0)
     expect(picture.colour.some((v) => v > 0)).toBe(true)
   })
 
   it('a patch is in true millimetres, up is up, and it goes on over the seam', () => {
     const fine = skinGrid(grid.form, 512, 1024)
-    const { picture } = painted(plan(2).filter((step) => step.act !== 'carve'), fine)
+    const { picture } = painted(
+      plan(2).filter((step) => step.act !== 'carve'),
+      fine,
+    )
     const { from } = fine.form.zones.outside
     const samples = 88
     const dark = (patch: Uint8ClampedArray, x: number, y: number) => patch[4 * (y * samples + x)] < 110

@@ -34,9 +34,19 @@ export interface SkinRows {
 }
 
 /** Copies of rows of a picture: those that changed, or all. */
-export function copiedRows({ width, height, colour, relief, dirtyRows }: SkinPicture, which: 'changed' | 'all'): SkinRows {
+export function copiedRows(
+  { width, height, colour, relief, dirtyRows }: SkinPicture,
+  which: 'changed' | 'all',
+): SkinRows {
   const [from, to] = which === 'all' ? [0, height] : dirtyRows
-  return { width, height, from, to, colour: new Uint8Array(colour.subarray(4 * from * width, 4 * to * width)), relief: new Uint8Array(relief.subarray(4 * from * width, 4 * to * width)) }
+  return {
+    width,
+    height,
+    from,
+    to,
+    colour: new Uint8Array(colour.subarray(4 * from * width, 4 * to * width)),
+    relief: new Uint8Array(relief.subarray(4 * from * width, 4 * to * width)),
+  }
 }
 
 /** A copy of the colours of a picture without their gloss. RGBA, opaque. */
@@ -50,11 +60,21 @@ export function opaqueColours({ colour }: SkinPicture): Uint8ClampedArray<ArrayB
  * A square patch of a picture round a place (across and down, 0–1): `samples` across, `seesMm` of the skin in true millimetres, up
  * being further along it, lit from the left. RGBA, opaque.
  */
-export function skinPatch({ width, height, colour, relief }: SkinPicture, grid: SkinGrid, across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> {
+export function skinPatch(
+  { width, height, colour, relief }: SkinPicture,
+  grid: SkinGrid,
+  across: number,
+  down: number,
+  samples: number,
+  seesMm: number,
+): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(4 * samples * samples)
   const columnMm = grid.columnMm[Math.min(height - 1, Math.max(0, Math.floor(down * height)))]
   for (let y = 0; y < samples; y++) {
-    const row = Math.min(height - 1, Math.max(0, Math.round(down * height - ((y - samples / 2) * seesMm) / samples / grid.rowMm)))
+    const row = Math.min(
+      height - 1,
+      Math.max(0, Math.round(down * height - ((y - samples / 2) * seesMm) / samples / grid.rowMm)),
+    )
     for (let x = 0; x < samples; x++) {
       const column = Math.round(across * width + ((x - samples / 2) * seesMm) / samples / columnMm)
       const i = 4 * (row * width + (((column % width) + width) % width))
@@ -107,7 +127,10 @@ export class Palette {
 }
 
 /** 256 × 256 of clay grain, for the fourth channel. */
-const GRAIN = Uint32Array.from({ length: 65_536 }, (_, i) => Math.round(255 * latticeRandom(i & 255, i >> 8, 404)) << 24)
+const GRAIN = Uint32Array.from(
+  { length: 65_536 },
+  (_, i) => Math.round(255 * latticeRandom(i & 255, i >> 8, 404)) << 24,
+)
 
 /** The painted skin of one piece, repainted only in tiles whose page of ids changed. */
 export class SkinPainter {
@@ -117,7 +140,13 @@ export class SkinPainter {
 
   constructor(private readonly simulation: SkinSimulation) {
     const { width, height, rowMm, columnMm } = simulation.grid
-    this.easel = new Easel({ width, height, across: Float32Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])), down: SLOPE_SCALE / (2 * rowMm), grain: GRAIN })
+    this.easel = new Easel({
+      width,
+      height,
+      across: Float32Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])),
+      down: SLOPE_SCALE / (2 * rowMm),
+      grain: GRAIN,
+    })
   }
 
   /** Ids of the last painting, row by row. */
@@ -131,12 +160,22 @@ export class SkinPainter {
     const { width, height } = grid
     const repaintAll = palette !== this.palette
     const dirty = pages.flatMap((page, tile) => (repaintAll || page !== this.pages[tile] ? [tile] : []))
-    const used = this.easel.place(dirty.map((tile) => ({ tile, ids: pages[tile].ids })), stacks.stacks.length)
+    const used = this.easel.place(
+      dirty.map((tile) => ({ tile, ids: pages[tile].ids })),
+      stacks.stacks.length,
+    )
     const { colours, heights } = palette.cover(stacks.stacks, used)
     this.easel.paint(dirty, colours, heights)
     this.pages = pages.slice()
     this.palette = palette
-    return { width, height, ...this.easel.textures, outOfGamutStacks: palette.outOfGamut, dirtyTiles: dirty.length, dirtyRows: this.rowsOf(dirty, width / TILE, height) }
+    return {
+      width,
+      height,
+      ...this.easel.textures,
+      outOfGamutStacks: palette.outOfGamut,
+      dirtyTiles: dirty.length,
+      dirtyRows: this.rowsOf(dirty, width / TILE, height),
+    }
   }
 
   private rowsOf(dirty: readonly number[], tilesAcross: number, height: number): [number, number] {

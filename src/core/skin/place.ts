@@ -18,7 +18,8 @@ export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
 }
 
 /** The arcs that a place names by sectors: null for all round. */
-export const arcsOf = ({ sectors }: Place): Arc[] | null => (sectors ? sectors.take.filter((k) => k < sectors.of).map((k): Arc => [k / sectors.of, (k + 1) / sectors.of]) : null)
+export const arcsOf = ({ sectors }: Place): Arc[] | null =>
+  sectors ? sectors.take.filter((k) => k < sectors.of).map((k): Arc => [k / sectors.of, (k + 1) / sectors.of]) : null
 
 /** A share of a turn at which a place acts. */
 export const acrossOf = (place: Place): number | undefined => {
@@ -33,7 +34,8 @@ export const reaches = (form: TurnedForm, place: Place, lengthMm: number): boole
 /** Whether two places share any skin, mm of profile. */
 export function overlapMm(form: TurnedForm, a: Place, b: Place): number {
   let total = 0
-  for (const s of stretchesOf(form, a)) for (const t of stretchesOf(form, b)) total += Math.max(0, Math.min(s.to, t.to) - Math.max(s.from, t.from))
+  for (const s of stretchesOf(form, a))
+    for (const t of stretchesOf(form, b)) total += Math.max(0, Math.min(s.to, t.to) - Math.max(s.from, t.from))
   return total
 }
 

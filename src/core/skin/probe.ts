@@ -26,7 +26,12 @@ function nominalLevel({ act, field }: SkinOperation): number {
  * The stack at one spot after each step, at nominal levels: what the plan intends there, without streaks and accidents.
  * Entry 0 is bare clay, entry k + 1 follows step k.
  */
-export function probeSpot(operations: readonly SkinOperation[], stepCount: number, spot: Spot, media: readonly MediumTraits[]): Stack[] {
+export function probeSpot(
+  operations: readonly SkinOperation[],
+  stepCount: number,
+  spot: Spot,
+  media: readonly MediumTraits[],
+): Stack[] {
   const after: Stack[] = [BARE]
   let stack = BARE
   let next = 0
@@ -43,5 +48,8 @@ export function probeSpot(operations: readonly SkinOperation[], stepCount: numbe
 function meets({ act, field, stepIndex, aside }: SkinOperation, spot: Spot): boolean {
   if (aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
   if (field.kind === 'marks') return spot.inLineOf === stepIndex
-  return inAnyArc(spot.across ?? SOMEWHERE, field.arcs) && field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to)
+  return (
+    inAnyArc(spot.across ?? SOMEWHERE, field.arcs) &&
+    field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to)
+  )
 }

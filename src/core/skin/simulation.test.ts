@@ -22,7 +22,11 @@ if (!built.ok) throw new Error('the beaker does not build')
 const form = built.value
 const grid = skinGrid(form, 512, 256)
 const optics = new StackOptics(studio.bodies['peat-dark'], media)
-const outside = (fromMm?: number, toMm?: number): Place => ({ parts: ['outside'], band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 }, sectors: null })
+const outside = (fromMm?: number, toMm?: number): Place => ({
+  parts: ['outside'],
+  band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 },
+  sectors: null,
+})
 const shelf = new MediaShelf(media)
 
 let counter = 0
@@ -108,9 +112,19 @@ describe('areas against closed forms', () => {
   })
 
   it('a band covers its share of the wall', () => {
-    const wanted = stretchArea(form, { from: form.zones.outside.from + 30, to: form.zones.outside.from + 60 }) / stretchArea(form, form.zones.outside)
-    expect(shares([leather, coat('marsh-black', 3, { place: outside(30, 60) })]).of('Marsh black')).toBeCloseTo(wanted, 1)
-    expect(Math.abs(shares([leather, step(build.wax(outside(30, 60))), coat('marsh-black', 3), dry, bisque]).of('body') / wanted - 1)).toBeLessThan(0.09)
+    const wanted =
+      stretchArea(form, { from: form.zones.outside.from + 30, to: form.zones.outside.from + 60 }) /
+      stretchArea(form, form.zones.outside)
+    expect(shares([leather, coat('marsh-black', 3, { place: outside(30, 60) })]).of('Marsh black')).toBeCloseTo(
+      wanted,
+      1,
+    )
+    expect(
+      Math.abs(
+        shares([leather, step(build.wax(outside(30, 60))), coat('marsh-black', 3), dry, bisque]).of('body') / wanted -
+          1,
+      ),
+    ).toBeLessThan(0.09)
   })
 
   it('carved dots and rings bare as much as dots and rings measure', () => {
@@ -118,14 +132,20 @@ describe('areas against closed forms', () => {
     const r = 2 * Math.PI * grid.radiusMm[Math.round((form.zones.outside.from + 50) / grid.rowMm)]
     const dotRadius = Math.min((r / 10) * 0.3, 20 * 0.26) + motif.lineMm * 0.2
     const bare = 10 * Math.PI * dotRadius ** 2 + 2 * r * motif.lineMm
-    const measured = shares([leather, coat('marsh-black', 3), dots], skinGrid(form, 1536, 1024)).of('body') * stretchArea(form, form.zones.outside)
+    const measured =
+      shares([leather, coat('marsh-black', 3), dots], skinGrid(form, 1536, 1024)).of('body') *
+      stretchArea(form, form.zones.outside)
     expect(Math.abs(measured / bare - 1)).toBeLessThan(0.15)
   })
 
   it('a motif closes round the form: its first and last columns continue each other', () => {
     const wave = step(build.carve('narrowLoop', build.motif('waves', 7, 30, 40, 2, { variation: 0, seed: 1 }), 0.4))
     const { ids, simulation } = finalIds([leather, wave])
-    const cut = (column: number) => Array.from({ length: grid.height }, (_, row) => simulation.stacks.stacks[ids[row * grid.width + column]].cutUm > 0)
+    const cut = (column: number) =>
+      Array.from(
+        { length: grid.height },
+        (_, row) => simulation.stacks.stacks[ids[row * grid.width + column]].cutUm > 0,
+      )
     const cuts = (column: number) => cut(column).filter(Boolean).length
     expect(cuts(0)).toBeGreaterThan(3)
     const differ = cut(0).filter((c, i) => c !== cut(grid.width - 1)[i]).length
@@ -135,24 +155,61 @@ describe('areas against closed forms', () => {
 
 describe('what goes wrong is seen (common practice, no source)', () => {
   const glazed = (steps: Step[], dusted: boolean): Step[] => [
-    ...steps, bisque, ...(dusted ? [step({ act: 'wipeDust' })] : []),
+    ...steps,
+    bisque,
+    ...(dusted ? [step({ act: 'wipeDust' })] : []),
     step(build.glaze('clear-gloss', outside(), 'dip')),
     step(build.fire('glaze', '05')),
   ]
   const good = shares([leather, coat('shell-white', 3), bisque])
 
   it.each<[string, Step[], (s: ReturnType<typeof shares>) => void]>([
-    ['on wet clay the body shows through', [coat('shell-white', 3), bisque], (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2)],
-    ['without waiting the coats lift each other', [leather, coat('shell-white', 3, { waits: false }), bisque], (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2)],
-    ['slip on dry clay flakes off', [step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), coat('chalk-slip', 2), bisque], (s) => expect(s.of('body')).toBeGreaterThan(0.25)],
-    ['a very thick film blisters', [leather, coat('shell-white', 20), bisque], (s) => expect(s.of('body')).toBeGreaterThan(0.1)],
-    ['dust makes glaze crawl', glazed([leather, coat('shell-white', 3)], false), () => expect(bald(glazed([leather, coat('shell-white', 3)], false))).toBeGreaterThan(0.015)],
-    ['a clean surface does not crawl', glazed([leather, coat('shell-white', 3)], true), () => expect(bald(glazed([leather, coat('shell-white', 3)], true))).toBe(0)],
-    ['a dip over unfired colour on bisque smears it', smeared(), (s) => expect(s.gauges.filmUm?.least ?? 99).toBeLessThan(45)],
+    [
+      'on wet clay the body shows through',
+      [coat('shell-white', 3), bisque],
+      (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2),
+    ],
+    [
+      'without waiting the coats lift each other',
+      [leather, coat('shell-white', 3, { waits: false }), bisque],
+      (s) => expect(s.gauges.filmUm?.least ?? 0).toBeLessThan((good.gauges.filmUm?.least ?? 0) / 2),
+    ],
+    [
+      'slip on dry clay flakes off',
+      [step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), coat('chalk-slip', 2), bisque],
+      (s) => expect(s.of('body')).toBeGreaterThan(0.25),
+    ],
+    [
+      'a very thick film blisters',
+      [leather, coat('shell-white', 20), bisque],
+      (s) => expect(s.of('body')).toBeGreaterThan(0.1),
+    ],
+    [
+      'dust makes glaze crawl',
+      glazed([leather, coat('shell-white', 3)], false),
+      () => expect(bald(glazed([leather, coat('shell-white', 3)], false))).toBeGreaterThan(0.015),
+    ],
+    [
+      'a clean surface does not crawl',
+      glazed([leather, coat('shell-white', 3)], true),
+      () => expect(bald(glazed([leather, coat('shell-white', 3)], true))).toBe(0),
+    ],
+    [
+      'a dip over unfired colour on bisque smears it',
+      smeared(),
+      (s) => expect(s.gauges.filmUm?.least ?? 99).toBeLessThan(45),
+    ],
   ])('%s', (_, steps, check) => check(shares(steps)))
 
   function smeared(): Step[] {
-    return [step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), bisque, step({ act: 'wipeDust' }), coat('shell-white', 3), step(build.glaze('clear-gloss', outside(), 'dip')), step(build.fire('glaze', '05'))]
+    return [
+      step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }),
+      bisque,
+      step({ act: 'wipeDust' }),
+      coat('shell-white', 3),
+      step(build.glaze('clear-gloss', outside(), 'dip')),
+      step(build.fire('glaze', '05')),
+    ]
   }
 
   /** Share of the outside that a glaze was meant to cover and does not. */
@@ -160,7 +217,8 @@ describe('what goes wrong is seen (common practice, no source)', () => {
     const { simulation, ids } = finalIds(steps)
     const [top, bottom] = rowsOf(grid, form.zones.outside)
     let bare = 0
-    for (let i = top * grid.width; i < bottom * grid.width; i++) if (!simulation.stacks.stacks[ids[i]].films.some((f) => media[f.medium].kind === 'glaze')) bare++
+    for (let i = top * grid.width; i < bottom * grid.width; i++)
+      if (!simulation.stacks.stacks[ids[i]].films.some((f) => media[f.medium].kind === 'glaze')) bare++
     return bare / ((bottom - top) * grid.width)
   }
 
@@ -168,7 +226,9 @@ describe('what goes wrong is seen (common practice, no source)', () => {
     const spread = (coats: number) => {
       const { simulation, ids } = finalIds([leather, coat('shell-white', coats), dry, bisque])
       const row = Math.round((form.zones.outside.from + 50) / grid.rowMm)
-      const labs = Array.from({ length: 60 }, (_, i) => optics.lab(simulation.stacks.stacks[ids[(row + (i % 20) - 10) * grid.width + i * 8]]))
+      const labs = Array.from({ length: 60 }, (_, i) =>
+        optics.lab(simulation.stacks.stacks[ids[(row + (i % 20) - 10) * grid.width + i * 8]]),
+      )
       return labs.reduce((sum, l) => sum + ciede2000(l, labs[0]), 0) / labs.length
     }
     expect(spread(1)).toBeGreaterThan(2 * spread(3))
@@ -179,10 +239,15 @@ describe('what goes wrong is seen (common practice, no source)', () => {
     const edge = (steps: Step[]) => {
       const { simulation, ids } = finalIds(steps)
       const row = Math.round((form.zones.outside.from + 40) / grid.rowMm)
-      const depths = Array.from({ length: grid.width }, (_, x) => simulation.stacks.stacks[ids[row * grid.width + x]].cutUm)
+      const depths = Array.from(
+        { length: grid.width },
+        (_, x) => simulation.stacks.stacks[ids[row * grid.width + x]].cutUm,
+      )
       return new Set(depths).size
     }
-    expect(edge([step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), dots])).toBeGreaterThan(edge([leather, dots]))
+    expect(edge([step({ act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }), dots])).toBeGreaterThan(
+      edge([leather, dots]),
+    )
   })
 
   it('soft clay throws up a burr where leather-hard clay cut with a loop has none', () => {

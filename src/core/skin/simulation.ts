@@ -78,7 +78,8 @@ export class SkinSimulation {
     private readonly fields = new FieldCache(),
     private readonly room = ROOM,
   ) {
-    if (grid.width % TILE || grid.height % TILE) throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
+    if (grid.width % TILE || grid.height % TILE)
+      throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
     this.tilesAcross = grid.width / TILE
     this.tileCount = this.tilesAcross * (grid.height / TILE)
     this.histories = Array.from({ length: this.tileCount }, () => ({ groups: [], numbers: [], pages: [] }))
@@ -227,7 +228,8 @@ export class SkinSimulation {
   }
 
   private group(operations: readonly SkinOperation[]): StepGroup[] {
-    const groups: { stepIndex: number; operations: { table: TransitionTable; field: TiledField; number: number }[] }[] = []
+    const groups: { stepIndex: number; operations: { table: TransitionTable; field: TiledField; number: number }[] }[] =
+      []
     for (const { stepIndex, act, field } of operations) {
       const actKey = JSON.stringify(act)
       const made = this.fields.get(field, this.grid)

@@ -29,24 +29,62 @@ export interface Stack {
   readonly cone: number
 }
 
-export const BARE: Stack = { films: [], cutUm: 0, recessUm: 0, burrUm: 0, wax: 'none', waxAt: 0, tape: NO_TAPE, burnished: false, fixed: 0, cone: -1 }
+export const BARE: Stack = {
+  films: [],
+  cutUm: 0,
+  recessUm: 0,
+  burrUm: 0,
+  wax: 'none',
+  waxAt: 0,
+  tape: NO_TAPE,
+  burnished: false,
+  fixed: 0,
+  cone: -1,
+}
 
 const WAX = { none: 0, dry: 1, tacky: 2 } as const
 
 /** Equal stacks have equal hashes; a multiplicative hash over all of their numbers. */
 function hashOf(stack: Stack): number {
   let hash = Math.imul(stack.cutUm, 31) + stack.recessUm
-  hash = Math.imul(hash, 0x9e3779b1) ^ (stack.burrUm + (WAX[stack.wax] << 10) + (stack.waxAt << 12) + (stack.fixed << 17) + ((stack.cone + 1) << 22) + (stack.burnished ? 1 << 28 : 0))
+  hash =
+    Math.imul(hash, 0x9e3779b1) ^
+    (stack.burrUm +
+      (WAX[stack.wax] << 10) +
+      (stack.waxAt << 12) +
+      (stack.fixed << 17) +
+      ((stack.cone + 1) << 22) +
+      (stack.burnished ? 1 << 28 : 0))
   hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b) + stack.tape
   const { films } = stack
-  for (let i = 0; i < films.length; i++) hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35) + films[i].medium + (films[i].eighths << 8)
+  for (let i = 0; i < films.length; i++)
+    hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35) + films[i].medium + (films[i].eighths << 8)
   return hash ^ (hash >>> 16)
 }
 
 function sameStack(a: Stack, b: Stack): boolean {
-  if (a.cutUm !== b.cutUm || a.recessUm !== b.recessUm || a.burrUm !== b.burrUm || a.wax !== b.wax || a.waxAt !== b.waxAt) return false
-  if (a.tape !== b.tape || a.burnished !== b.burnished || a.fixed !== b.fixed || a.cone !== b.cone || a.films.length !== b.films.length) return false
-  for (let i = 0; i < a.films.length; i++) if (a.films[i] !== b.films[i] && (a.films[i].medium !== b.films[i].medium || a.films[i].eighths !== b.films[i].eighths)) return false
+  if (
+    a.cutUm !== b.cutUm ||
+    a.recessUm !== b.recessUm ||
+    a.burrUm !== b.burrUm ||
+    a.wax !== b.wax ||
+    a.waxAt !== b.waxAt
+  )
+    return false
+  if (
+    a.tape !== b.tape ||
+    a.burnished !== b.burnished ||
+    a.fixed !== b.fixed ||
+    a.cone !== b.cone ||
+    a.films.length !== b.films.length
+  )
+    return false
+  for (let i = 0; i < a.films.length; i++)
+    if (
+      a.films[i] !== b.films[i] &&
+      (a.films[i].medium !== b.films[i].medium || a.films[i].eighths !== b.films[i].eighths)
+    )
+      return false
   return true
 }
 
@@ -122,11 +160,20 @@ export function filmOf(medium: number, eighths: number): Film {
 }
 
 /** From a coat and a half on, quarters are enough: the film is nearly opaque; from four coats on, whole ones. */
-const roundTop = (eighths: number) => (eighths < 12 ? eighths : eighths < 32 ? 2 * Math.round(eighths / 2) : 8 * Math.round(eighths / 8))
+const roundTop = (eighths: number) =>
+  eighths < 12 ? eighths : eighths < 32 ? 2 * Math.round(eighths / 2) : 8 * Math.round(eighths / 8)
 
-const roundBuried = (eighths: number) => (eighths < 3 ? eighths : eighths < 12 ? 4 * Math.max(1, Math.round(eighths / 4)) : eighths < 32 ? 8 * Math.round(eighths / 8) : 16 * Math.round(eighths / 16))
+const roundBuried = (eighths: number) =>
+  eighths < 3
+    ? eighths
+    : eighths < 12
+      ? 4 * Math.max(1, Math.round(eighths / 4))
+      : eighths < 32
+        ? 8 * Math.round(eighths / 8)
+        : 16 * Math.round(eighths / 16)
 
 /** Under three others only thin and thick are told apart. */
 const roundDeepest = (eighths: number) => (eighths < 3 ? 2 : eighths < 16 ? 8 : 24)
 
-const roundDeep = (eighths: number) => (eighths < 3 ? 2 : eighths < 20 ? 8 * Math.max(1, Math.round(eighths / 8)) : 16 * Math.round(eighths / 16))
+const roundDeep = (eighths: number) =>
+  eighths < 3 ? 2 : eighths < 20 ? 8 * Math.max(1, Math.round(eighths / 8)) : 16 * Math.round(eighths / 16)

@@ -35,7 +35,11 @@ class Skin {
   readonly ids: Int32Array
   readonly optics: StackOptics
 
-  constructor(steps: readonly StepContent[], bodyId = 'chalk-white', readonly on: SkinGrid = grid) {
+  constructor(
+    steps: readonly StepContent[],
+    bodyId = 'chalk-white',
+    readonly on: SkinGrid = grid,
+  ) {
     const simulation = new SkinSimulation(on, this.shelf.list)
     const plan = build.numbered('t', 0, steps)
     simulation.update(compilePlan(plan, this.shelf, on))
@@ -55,7 +59,10 @@ class Skin {
 
   /** Stacks of a band all round. */
   *band(fromMm: number, toMm: number): Generator<Stack> {
-    const [top, bottom] = rowsOf(this.on, { from: this.on.form.zones.outside.from + fromMm, to: this.on.form.zones.outside.from + toMm })
+    const [top, bottom] = rowsOf(this.on, {
+      from: this.on.form.zones.outside.from + fromMm,
+      to: this.on.form.zones.outside.from + toMm,
+    })
     for (let i = top * this.on.width; i < bottom * this.on.width; i++) yield this.stacks[this.ids[i]]
   }
 
@@ -86,7 +93,12 @@ const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.le
 
 describe('laying on', () => {
   it('a bottle’s one coat is worth three of the brush, a sponge’s a little less than one, water thins in proportion', () => {
-    const worth = (more: Parameters<typeof build.coat>[3], coats = 1) => mean([...new Skin([leather, build.coat('marsh-black', wall, coats, more)]).band(40, 60)].map((s) => (s.films[0]?.eighths ?? 0) / 8))
+    const worth = (more: Parameters<typeof build.coat>[3], coats = 1) =>
+      mean(
+        [...new Skin([leather, build.coat('marsh-black', wall, coats, more)]).band(40, 60)].map(
+          (s) => (s.films[0]?.eighths ?? 0) / 8,
+        ),
+      )
     expect(worth({ applicator: 'bottle' })).toBeCloseTo(3, 0)
     expect(worth({ applicator: 'sponge' })).toBeGreaterThan(0.6)
     expect(worth({ applicator: 'sponge' })).toBeLessThan(1.1)
@@ -94,7 +106,8 @@ describe('laying on', () => {
   })
 
   it('blue and yellow stirred one to one fire green, orange and red coral', () => {
-    const hue = (a: string, b: string) => hueDegrees(new Skin([leather, build.coat(a, wall, 4, { mix: [{ mediumId: b, parts: 1 }] })]).lab(50, 0.2))
+    const hue = (a: string, b: string) =>
+      hueDegrees(new Skin([leather, build.coat(a, wall, 4, { mix: [{ mediumId: b, parts: 1 }] })]).lab(50, 0.2))
     expect(hue('tide-blue', 'gorse-yellow')).toBeGreaterThan(120)
     expect(hue('tide-blue', 'gorse-yellow')).toBeLessThan(200)
     expect(hue('rowan-orange', 'berry-red')).toBeGreaterThan(25)
@@ -102,23 +115,35 @@ describe('laying on', () => {
   })
 
   it('a blend passes from one colour to the other up the wall, and there and back round it', () => {
-    const upward = new Skin([leather, build.coat('tide-blue', wall, 3, { blend: { mediumId: 'gorse-yellow', along: 'height' } })])
+    const upward = new Skin([
+      leather,
+      build.coat('tide-blue', wall, 3, { blend: { mediumId: 'gorse-yellow', along: 'height' } }),
+    ])
     const hues = [6, 30, 55, 80, 104].map((up) => hueDegrees(upward.lab(up, 0.3)))
     expect(hues).toEqual([...hues].sort((a, b) => b - a))
-    const round = new Skin([leather, build.coat('tide-blue', wall, 3, { blend: { mediumId: 'gorse-yellow', along: 'around' } })])
+    const round = new Skin([
+      leather,
+      build.coat('tide-blue', wall, 3, { blend: { mediumId: 'gorse-yellow', along: 'around' } }),
+    ])
     expect(ciede2000(round.lab(50, 0.02), round.lab(50, 0.98))).toBeLessThan(4)
     expect(ciede2000(round.lab(50, 0.02), round.lab(50, 0.5))).toBeGreaterThan(40)
   })
 
   it('slip trailed on a damped wall stands up; undamped it flakes off', () => {
-    const line = (damped: boolean) => new Skin([leather, build.draw('peat-slip', rings, 'trailer', { damped }), ...bisqued])
+    const line = (damped: boolean) =>
+      new Skin([leather, build.draw('peat-slip', rings, 'trailer', { damped }), ...bisqued])
     expect(line(true).share(44, 46, line(true).has('Peat slip'))).toBeGreaterThan(0.995)
     expect(line(true).coats('Peat slip')(line(true).at(45, 0.3))).toBeGreaterThan(4)
     expect(line(false).share(44, 46, line(false).has('Peat slip'))).toBeLessThan(0.8)
   })
 
   it('spatter lands in drops, and not under tape', () => {
-    const skin = new Skin([leather, build.mask(bandOf(40, 50)), build.coat('marsh-black', wall, 2, { applicator: 'spatter' }), build.peel()])
+    const skin = new Skin([
+      leather,
+      build.mask(bandOf(40, 50)),
+      build.coat('marsh-black', wall, 2, { applicator: 'spatter' }),
+      build.peel(),
+    ])
     const drops = skin.share(60, 90, skin.has('Marsh black'))
     expect(drops).toBeGreaterThan(0.02)
     expect(drops).toBeLessThan(0.5)
@@ -149,22 +174,33 @@ describe('taking away', () => {
     const profile = (tool: 'needle' | 'stylus' | 'narrowLoop' | 'wideLoop' | 'knife') => {
       const fine = skinGrid(form, 256, 4096)
       const skin = new Skin([leather, build.incise(tool, { ...rings, lineMm: 4 }, 0.8)], 'chalk-white', fine)
-      return { depths: Array.from({ length: 70 }, (_, i) => skin.at(42.6 + i * 0.07, 0.4).cutUm), burr: skin.share(41, 49, (s) => s.burrUm > 0) }
+      return {
+        depths: Array.from({ length: 70 }, (_, i) => skin.at(42.6 + i * 0.07, 0.4).cutUm),
+        burr: skin.share(41, 49, (s) => s.burrUm > 0),
+      }
     }
-    const all = (['needle', 'stylus', 'narrowLoop', 'wideLoop', 'knife'] as const).map((tool) => ({ tool, ...profile(tool) }))
+    const all = (['needle', 'stylus', 'narrowLoop', 'wideLoop', 'knife'] as const).map((tool) => ({
+      tool,
+      ...profile(tool),
+    }))
     expect(all.filter((t) => t.burr > 0).map((t) => t.tool)).toEqual(['needle', 'stylus'])
     const deep = (depths: number[]) => depths.filter((d) => d > 0.9 * Math.max(...depths)).length
     const of = (tool: string) => all.find((t) => t.tool === tool)?.depths ?? []
     expect(deep(of('wideLoop'))).toBeGreaterThan(deep(of('narrowLoop')))
     expect(deep(of('narrowLoop'))).toBeGreaterThan(deep(of('needle')))
-    const middleOf = (depths: number[]) => depths.reduce((sum, d, i) => sum + d * i, 0) / depths.reduce((sum, d) => sum + d, 0)
+    const middleOf = (depths: number[]) =>
+      depths.reduce((sum, d, i) => sum + d * i, 0) / depths.reduce((sum, d) => sum + d, 0)
     expect(Math.abs(middleOf(of('knife')) - middleOf(of('narrowLoop')))).toBeGreaterThan(2)
   })
 
   it('clearing the ground leaves the motif, carving the lines leaves the ground', () => {
     const leaves = build.motif('leaves', 6, 30, 50, 1.6, { variation: 0, seed: 1 })
     const bared = (ground: boolean) => {
-      const skin = new Skin([leather, build.coat('marsh-black', wall), build.carve('wideLoop', { ...leaves, ground }, 0.5)])
+      const skin = new Skin([
+        leather,
+        build.coat('marsh-black', wall),
+        build.carve('wideLoop', { ...leaves, ground }, 0.5),
+      ])
       return skin.share(32, 78, (s) => !skin.has('Marsh black')(s))
     }
     expect(bared(true) + bared(false)).toBeGreaterThan(0.9)
@@ -173,7 +209,8 @@ describe('taking away', () => {
   })
 
   it('soft clay takes a print, dry clay none', () => {
-    const depth = (...stage: StepContent[]) => Math.max(...[...new Skin([...stage, build.impress('dimples', wall, 0.8)]).band(30, 60)].map((s) => s.cutUm))
+    const depth = (...stage: StepContent[]) =>
+      Math.max(...[...new Skin([...stage, build.impress('dimples', wall, 0.8)]).band(30, 60)].map((s) => s.cutUm))
     expect(depth()).toBe(800)
     expect(depth(leather)).toBeLessThan(500)
     expect(depth(build.bring('boneDry'))).toBe(0)
@@ -197,21 +234,37 @@ describe('filling and wiping', () => {
     ['wiped too hard', build.fill('marsh-black', wall), build.wipe(wall, 'hard')],
   ])('%s, the line loses much of its filling', (_, fill, wipe) => {
     const left = (skin: Skin) => skin.coats('Marsh black')(skin.at(45, 0.3))
-    expect(left(inlaid(fill, wipe))).toBeLessThan(0.75 * left(inlaid(build.fill('marsh-black', wall), build.wipe(wall))))
+    expect(left(inlaid(fill, wipe))).toBeLessThan(
+      0.75 * left(inlaid(build.fill('marsh-black', wall), build.wipe(wall))),
+    )
   })
 
   it('slip scraped on leather-hard clay ends flush: nothing stands above the wall', () => {
-    const skin = new Skin([leather, cut, build.fill('peat-slip', wall), build.fill('peat-slip', wall), build.scrape(wall)])
+    const skin = new Skin([
+      leather,
+      cut,
+      build.fill('peat-slip', wall),
+      build.fill('peat-slip', wall),
+      build.scrape(wall),
+    ])
     const slip = skin.shelf.list.findIndex((m) => m.name === 'Peat slip')
     for (const stack of skin.band(30, 60)) {
-      const up = stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.shelf.list[f.medium].filmUm, 0) - stack.cutUm
+      const up =
+        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.shelf.list[f.medium].filmUm, 0) - stack.cutUm
       expect(up).toBeLessThanOrEqual(26)
     }
     expect(skin.at(45, 0.3).films.map((f) => f.medium)).toEqual([slip])
   })
 
   it('a wash wiped back is dark in the deep places and gone from the high ones; dabbed colour stays above', () => {
-    const skin = new Skin([build.impress('dimples', wall, 0.8, 6), ...bisqued, build.coat('rust-wash', wall, 2), build.wipe(wall), build.coat('shell-white', wall, 3, { applicator: 'sponge' }), glost])
+    const skin = new Skin([
+      build.impress('dimples', wall, 0.8, 6),
+      ...bisqued,
+      build.coat('rust-wash', wall, 2),
+      build.wipe(wall),
+      build.coat('shell-white', wall, 3, { applicator: 'sponge' }),
+      glost,
+    ])
     const low: number[] = []
     const high: number[] = []
     for (const stack of skin.band(30, 60)) {
@@ -232,7 +285,15 @@ describe('holding off', () => {
   const petals = build.motif('dots', 8, 40, 14, 1, { variation: 0 })
 
   it('each round of wax keeps its colour: three colours side by side', () => {
-    const skin = new Skin([leather, build.wax(wall, petals), build.coat('gorse-yellow', wall), build.wax(bandOf(60, 70)), build.coat('tide-blue', wall), build.swab(wall), ...bisqued])
+    const skin = new Skin([
+      leather,
+      build.wax(wall, petals),
+      build.coat('gorse-yellow', wall),
+      build.wax(bandOf(60, 70)),
+      build.coat('tide-blue', wall),
+      build.swab(wall),
+      ...bisqued,
+    ])
     const names = ['Gorse yellow', 'Tide blue'].map((n) => skin.has(n))
     const seen = (stack: Stack) => names.map((has) => has(stack))
     expect(seen(skin.at(47, 0.5 / 8))).toEqual([false, false])
@@ -252,8 +313,17 @@ describe('holding off', () => {
 
   it('tape leaves a sharp edge when dry and a torn one when wet', () => {
     const edge = (waits: boolean) => {
-      const skin = new Skin([leather, build.mask(bandOf(40, 50)), build.coat('marsh-black', wall, 3, { waits: true }), build.coat('marsh-black', wall, 1, { waits }), build.peel()])
-      return { under: skin.share(41, 49, skin.has('Marsh black')), beside: skin.share(51, 53.5, skin.has('Marsh black')) }
+      const skin = new Skin([
+        leather,
+        build.mask(bandOf(40, 50)),
+        build.coat('marsh-black', wall, 3, { waits: true }),
+        build.coat('marsh-black', wall, 1, { waits }),
+        build.peel(),
+      ])
+      return {
+        under: skin.share(41, 49, skin.has('Marsh black')),
+        beside: skin.share(51, 53.5, skin.has('Marsh black')),
+      }
     }
     expect(edge(true)).toEqual({ under: 0, beside: 1 })
     expect(edge(false).under).toBe(0)
@@ -261,7 +331,15 @@ describe('holding off', () => {
   })
 
   it('glaze inlaid through wax: the second glaze lies in the lines only', () => {
-    const skin = new Skin([...bisqued, build.glaze('opaque-white', wall, 'brush'), build.wax(wall), build.carve('wideLoop', { ...rings, lineMm: 4 }, 0.6), build.glaze('amber', wall, 'brush', { coats: 2 }), build.swab(wall), glost])
+    const skin = new Skin([
+      ...bisqued,
+      build.glaze('opaque-white', wall, 'brush'),
+      build.wax(wall),
+      build.carve('wideLoop', { ...rings, lineMm: 4 }, 0.6),
+      build.glaze('amber', wall, 'brush', { coats: 2 }),
+      build.swab(wall),
+      glost,
+    ])
     const [white, amber] = [skin.has('Opaque white glaze'), skin.has('Amber glaze')]
     expect([white(skin.at(45, 0.3)), amber(skin.at(45, 0.3))]).toEqual([false, true])
     expect([white(skin.at(80, 0.3)), amber(skin.at(80, 0.3))]).toEqual([true, false])
@@ -269,7 +347,18 @@ describe('holding off', () => {
 
   it('a filled line fences two glazes; picked out, neither lies on it', () => {
     const cut = build.incise('wideLoop', { ...rings, lineMm: 4 }, 0.9)
-    const plan = (...last: StepContent[]) => [leather, cut, ...bisqued, build.fill('marsh-black', wall), build.wipe(wall), build.fire('decoration', '04'), build.glaze('opaque-white', wall, 'brush', { coats: 2 }), build.glaze('amber', bandOf(45, 400), 'brush', { coats: 2 }), ...last, glost]
+    const plan = (...last: StepContent[]) => [
+      leather,
+      cut,
+      ...bisqued,
+      build.fill('marsh-black', wall),
+      build.wipe(wall),
+      build.fire('decoration', '04'),
+      build.glaze('opaque-white', wall, 'brush', { coats: 2 }),
+      build.glaze('amber', bandOf(45, 400), 'brush', { coats: 2 }),
+      ...last,
+      glost,
+    ]
     const covered = new Skin(plan())
     const picked = new Skin(plan(build.pick(wall)))
     expect(covered.at(45.5, 0.3).films.length).toBeGreaterThan(1)
@@ -285,7 +374,12 @@ describe('glaze', () => {
       return skin.share(2, 40, skin.has(name))
     }
     expect(reached([build.glaze('amber', bandOf(60, 400), 'dip')], 'Amber glaze')).toBe(0)
-    expect(reached([build.glaze('clear-gloss', bandOf(50, 400), 'dip'), build.glaze('amber', bandOf(50, 400), 'dip')], 'Amber glaze')).toBeGreaterThan(0.02)
+    expect(
+      reached(
+        [build.glaze('clear-gloss', bandOf(50, 400), 'dip'), build.glaze('amber', bandOf(50, 400), 'dip')],
+        'Amber glaze',
+      ),
+    ).toBeGreaterThan(0.02)
     const drips = (on: boolean) => {
       const skin = new Skin([...bisqued, build.glaze('amber', build.INSIDE, 'pour', { drips: on }), glost])
       return skin.share(60, 104, skin.has('Amber glaze'))
@@ -295,7 +389,8 @@ describe('glaze', () => {
   })
 
   it('amber over white and over dark clay are two colours (figures of the prototype: L 67 and 14)', () => {
-    const L = (bodyId: string) => new Skin([...bisqued, build.glaze('amber', wall, 'brush', { coats: 1 }), glost], bodyId).lab(50, 0.3)[0]
+    const L = (bodyId: string) =>
+      new Skin([...bisqued, build.glaze('amber', wall, 'brush', { coats: 1 }), glost], bodyId).lab(50, 0.3)[0]
     expect(L('chalk-white')).toBeGreaterThan(55)
     expect(L('peat-dark')).toBeLessThan(35)
   })
@@ -310,7 +405,9 @@ describe('areas against closed forms', () => {
     const skin = new Skin([leather, step], 'chalk-white', on)
     const [top, bottom] = rowsOf(on, form.zones.outside)
     let covered = 0
-    for (let y = top; y < bottom; y++) for (let x = 0; x < on.width; x++) if (skin.stacks[skin.ids[y * on.width + x]].wax !== 'none') covered += texelArea(weights, x, y)
+    for (let y = top; y < bottom; y++)
+      for (let x = 0; x < on.width; x++)
+        if (skin.stacks[skin.ids[y * on.width + x]].wax !== 'none') covered += texelArea(weights, x, y)
     return covered / whole
   }
 
@@ -320,7 +417,10 @@ describe('areas against closed forms', () => {
   })
 
   it('three of eight sectors are three eighths', () => {
-    expect(waxedShare(build.wax({ parts: ['outside'], band: null, sectors: { of: 8, take: [0, 3, 6] } }))).toBeCloseTo(3 / 8, 2)
+    expect(waxedShare(build.wax({ parts: ['outside'], band: null, sectors: { of: 8, take: [0, 3, 6] } }))).toBeCloseTo(
+      3 / 8,
+      2,
+    )
   })
 
   it('a row of dots is n π r²', () => {
@@ -330,7 +430,10 @@ describe('areas against closed forms', () => {
 
   it('rows, mirrored or shifted, repeat the same area', () => {
     const dots = build.motif('dots', 9, 20, 12, 1, { variation: 0 })
-    for (const alternate of ['none', 'mirror', 'turn', 'offset'] as const) expect(waxedShare(build.wax(wall, { ...dots, rows: 3, alternate })) / waxedShare(build.wax(wall, dots))).toBeCloseTo(3, 1)
+    for (const alternate of ['none', 'mirror', 'turn', 'offset'] as const)
+      expect(
+        waxedShare(build.wax(wall, { ...dots, rows: 3, alternate })) / waxedShare(build.wax(wall, dots)),
+      ).toBeCloseTo(3, 1)
   })
 
   it.each<[string, 'oval' | 'rectangle', number, (a: number) => number]>([
@@ -378,7 +481,8 @@ describe('areas against closed forms', () => {
     expect(profileAt(oval.value, alongMm).r).toBeCloseTo(radiusMm, 9)
     expect(on.columnMm[Math.round(alongMm / on.rowMm)] * on.width).toBeCloseTo(aroundMm(oval.value, radiusMm), 0)
     const skin = new Skin([leather, build.incise('narrowLoop', waves, 0.5)], 'chalk-white', on)
-    const cut = (column: number) => Array.from({ length: on.height }, (_, row) => skin.stacks[skin.ids[row * on.width + column]].cutUm > 0)
+    const cut = (column: number) =>
+      Array.from({ length: on.height }, (_, row) => skin.stacks[skin.ids[row * on.width + column]].cutUm > 0)
     expect(cut(0).filter((c, i) => c !== cut(on.width - 1)[i]).length).toBeLessThan(cut(0).filter(Boolean).length)
   })
 })

@@ -24,12 +24,18 @@ export interface Amount {
 const wetFilm = (medium: Medium, step: Step): number => {
   if (step.act === 'glaze') return step.how === 'brush' ? WET_FILM_UM.glazeBrushed : WET_FILM_UM.glazeDipped
   switch (medium.kind) {
-    case 'slip': return step.act === 'draw' ? WET_FILM_UM.trail : WET_FILM_UM.slip
-    case 'wash': return WET_FILM_UM.wash
-    case 'opaque': return WET_FILM_UM.opaque
-    case 'wax': return WET_FILM_UM.wax
-    case 'glaze': return WET_FILM_UM.glazeBrushed
-    case 'underglaze': return WET_FILM_UM.underglaze
+    case 'slip':
+      return step.act === 'draw' ? WET_FILM_UM.trail : WET_FILM_UM.slip
+    case 'wash':
+      return WET_FILM_UM.wash
+    case 'opaque':
+      return WET_FILM_UM.opaque
+    case 'wax':
+      return WET_FILM_UM.wax
+    case 'glaze':
+      return WET_FILM_UM.glazeBrushed
+    case 'underglaze':
+      return WET_FILM_UM.underglaze
   }
 }
 
@@ -49,11 +55,19 @@ export function amountsOf(piece: Piece, studio: Studio, left = false): Amount[] 
     if ((left && step.done) || !('mediumId' in step)) return
     const medium = studio.media[step.mediumId]
     if (!medium) return
-    const cm2 = 'motif' in step && step.motif ? (motifMm(built.value, step.motif) * step.motif.lineMm) / 100 : 'place' in step ? placeCm2(built.value, step.place) : 1
+    const cm2 =
+      'motif' in step && step.motif
+        ? (motifMm(built.value, step.motif) * step.motif.lineMm) / 100
+        : 'place' in step
+          ? placeCm2(built.value, step.place)
+          : 1
     const coats = 'coats' in step && !(step.act === 'glaze' && step.how !== 'brush') ? step.coats : 1
     const um = wetFilm(medium, step)
     const waste = wasteOf(step)
-    const mixed = step.act === 'coat' ? [{ mediumId: step.mediumId, parts: 1 }, ...step.mix] : [{ mediumId: step.mediumId, parts: 1 }]
+    const mixed =
+      step.act === 'coat'
+        ? [{ mediumId: step.mediumId, parts: 1 }, ...step.mix]
+        : [{ mediumId: step.mediumId, parts: 1 }]
     const total = mixed.reduce((sum, m) => sum + m.parts, 0)
     const water = step.act === 'coat' ? step.water : 0
     const ml = coatMl(cm2, um, coats, waste)
@@ -62,7 +76,9 @@ export function amountsOf(piece: Piece, studio: Studio, left = false): Amount[] 
       const share = (part.parts / total) * (1 - water)
       entry.ml += ml * share
       if (step.act === 'glaze' && step.how !== 'brush') entry.bucket = Math.max(entry.bucket, bucketMl(ml))
-      entry.sums.push(`step ${index + 1}: ${cm2.toFixed(0)} cm² × ${um} µm × ${coats} + ${Math.round(waste * 100)} % = ${(ml * share).toFixed(1)} ml${share < 1 ? ` (${Math.round(share * 100)} % of the mixture)` : ''}`)
+      entry.sums.push(
+        `step ${index + 1}: ${cm2.toFixed(0)} cm² × ${um} µm × ${coats} + ${Math.round(waste * 100)} % = ${(ml * share).toFixed(1)} ml${share < 1 ? ` (${Math.round(share * 100)} % of the mixture)` : ''}`,
+      )
       taken.set(part.mediumId, entry)
     }
   })
@@ -70,8 +86,15 @@ export function amountsOf(piece: Piece, studio: Studio, left = false): Amount[] 
     const stock = studio.media[mediumId]?.stock ?? null
     const all = ml * piece.count
     return {
-      mediumId, mlForOne: ml, mlForAll: all, bucketMl: bucket, sums,
-      jars: stock ? all / stock.jarMl : null, jarsLeft: stock ? stock.jars - all / stock.jarMl : null, piecesAJar: stock && ml > 0 ? Math.floor(stock.jarMl / ml) : null, cost: stock?.price ? (all / stock.jarMl) * stock.price : null,
+      mediumId,
+      mlForOne: ml,
+      mlForAll: all,
+      bucketMl: bucket,
+      sums,
+      jars: stock ? all / stock.jarMl : null,
+      jarsLeft: stock ? stock.jars - all / stock.jarMl : null,
+      piecesAJar: stock && ml > 0 ? Math.floor(stock.jarMl / ml) : null,
+      cost: stock?.price ? (all / stock.jarMl) * stock.price : null,
     }
   })
 }

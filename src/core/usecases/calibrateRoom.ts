@@ -13,7 +13,12 @@ import { roomOf, spellsOf } from './pieceDrying'
 const SCALE_SIGMA_GRAMS = 2
 
 /** Dryness ω that a potter means by a stage, and how sure (one σ). Common practice, no source. */
-const MEANS: Readonly<Record<Exclude<DryingStage, 'boneDry'>, readonly [omega: number, sigma: number]>> = { wet: [0.9, 0.12], softLeatherHard: [0.6, 0.1], leatherHard: [0.35, 0.1], hardLeatherHard: [0.02, 0.1] }
+const MEANS: Readonly<Record<Exclude<DryingStage, 'boneDry'>, readonly [omega: number, sigma: number]>> = {
+  wet: [0.9, 0.12],
+  softLeatherHard: [0.6, 0.1],
+  leatherHard: [0.35, 0.1],
+  hardLeatherHard: [0.02, 0.1],
+}
 
 /** Water that a stage, said of a piece, stands for. */
 function waterOfStage(clay: ClayWater, humidity: number, stage: DryingStage): { water: number; sigma: number } {
@@ -46,10 +51,28 @@ function sightingsOf(piece: Piece, studio: Studio, room: Room): Sighting[] {
   return piece.making.log.flatMap((entry): Sighting[] => {
     const atMs = Date.parse(entry.at)
     if (atMs <= madeMs) return []
-    if (entry.kind === 'stage') return [{ ...waterOfStage(clay, room.humidity, entry.stage), modelled: modelled(columns.value.filter((c) => c.kind === 'wall'), atMs) }]
+    if (entry.kind === 'stage')
+      return [
+        {
+          ...waterOfStage(clay, room.humidity, entry.stage),
+          modelled: modelled(
+            columns.value.filter((c) => c.kind === 'wall'),
+            atMs,
+          ),
+        },
+      ]
     if (entry.kind === 'weight' && piece.making.wetGrams) {
       const dryGrams = piece.making.wetGrams / (1 + clay.plastic)
-      return [{ water: Math.max(0, entry.grams / dryGrams - 1), sigma: SCALE_SIGMA_GRAMS / dryGrams, modelled: modelled(columns.value.filter((c) => c.share > 0), atMs) }]
+      return [
+        {
+          water: Math.max(0, entry.grams / dryGrams - 1),
+          sigma: SCALE_SIGMA_GRAMS / dryGrams,
+          modelled: modelled(
+            columns.value.filter((c) => c.share > 0),
+            atMs,
+          ),
+        },
+      ]
     }
     return []
   })

@@ -19,7 +19,12 @@ export interface DayItem {
 const LEAVING_MS = 45 * 60_000
 
 /** What a cover asks the hands to do. */
-const COVER_VERB: Readonly<Record<Cover, string>> = { open: 'uncover', draped: 'drape', sealed: 'seal in plastic', dampBox: 'put into the damp box' }
+const COVER_VERB: Readonly<Record<Cover, string>> = {
+  open: 'uncover',
+  draped: 'drape',
+  sealed: 'seal in plastic',
+  dampBox: 'put into the damp box',
+}
 
 /** The cover a piece has just before an instant, by what happened and then by what is planned. */
 export function plannedCoverBefore(piece: Piece, schedule: Schedule, atMs: number): Cover {
@@ -27,7 +32,10 @@ export function plannedCoverBefore(piece: Piece, schedule: Schedule, atMs: numbe
   return planned && planned.at > (schedule.madeAt ?? '') ? planned.cover : coverAt(piece.making.log, atMs)
 }
 
-const titles = (piece: Piece, visit: Visit, studio: Studio) => visit.stepIds.flatMap((id) => piece.steps.filter((step) => step.id === id).map((step) => stepWords(step, studio, isSlab(piece)).title))
+const titles = (piece: Piece, visit: Visit, studio: Studio) =>
+  visit.stepIds.flatMap((id) =>
+    piece.steps.filter((step) => step.id === id).map((step) => stepWords(step, studio, isSlab(piece)).title),
+  )
 
 /** Everything to do in a session, in order of time: steps when hands go to them, covers when a piece is left. */
 export function sessionList(studio: Studio, sessionId: string): DayItem[] {
@@ -43,9 +51,21 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
       const work = [...(visit.makes ? ['make'] : []), ...titles(piece, visit, studio)]
       const before = visit.makes ? 'open' : plannedCoverBefore(piece, schedule, atMs)
       const items: DayItem[] = []
-      if (work.length) items.push({ atMs, pieceId: piece.id, kind: visit.makes ? 'make' : 'work', words: `${clock(atMs)} ${piece.name}: ${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}` })
+      if (work.length)
+        items.push({
+          atMs,
+          pieceId: piece.id,
+          kind: visit.makes ? 'make' : 'work',
+          words: `${clock(atMs)} ${piece.name}: ${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}`,
+        })
       const leaving = session !== undefined && untilMs > session.endMs - LEAVING_MS
-      if (visit.cover !== (work.length ? 'open' : before)) items.push({ atMs: untilMs, pieceId: piece.id, kind: 'cover', words: `${clock(untilMs)} ${COVER_VERB[visit.cover]} ${named(piece)}${leaving ? ' before you leave' : ''}` })
+      if (visit.cover !== (work.length ? 'open' : before))
+        items.push({
+          atMs: untilMs,
+          pieceId: piece.id,
+          kind: 'cover',
+          words: `${clock(untilMs)} ${COVER_VERB[visit.cover]} ${named(piece)}${leaving ? ' before you leave' : ''}`,
+        })
       return items
     })
     .sort((a, b) => a.atMs - b.atMs)
@@ -54,10 +74,14 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
 const named = (piece: Piece) => `the ${piece.name.toLowerCase()}`
 
 /** Pieces that go into a booked kiln, in words. */
-export const loadWords = (studio: Studio, bookingId: string): string[] => studio.schedule.loads.filter((load) => load.bookingId === bookingId && studio.pieces[load.pieceId]).map((load) => `${studio.pieces[load.pieceId].count} × ${studio.pieces[load.pieceId].name}`)
+export const loadWords = (studio: Studio, bookingId: string): string[] =>
+  studio.schedule.loads
+    .filter((load) => load.bookingId === bookingId && studio.pieces[load.pieceId])
+    .map((load) => `${studio.pieces[load.pieceId].count} × ${studio.pieces[load.pieceId].name}`)
 
 /** The session that is running, or else the next one, within two weeks. */
-export const nextSession = (studio: Studio, nowMs: number): Session | null => sessionsBetween(studio.calendar, nowMs, nowMs + 14 * 86_400_000)[0] ?? null
+export const nextSession = (studio: Studio, nowMs: number): Session | null =>
+  sessionsBetween(studio.calendar, nowMs, nowMs + 14 * 86_400_000)[0] ?? null
 
 /** What changed from one schedule to another, a sentence each. */
 export function whatChanged(studio: Studio, before: Schedule, after: Schedule): string[] {
@@ -67,7 +91,12 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
   for (const id of studio.order) {
     const piece = studio.pieces[id]
     if (!piece) continue
-    const placeOf = (schedule: Schedule) => new Map(schedule.visits.filter((v) => v.pieceId === id).flatMap((visit) => visit.stepIds.map((stepId) => [stepId, visit] as const)))
+    const placeOf = (schedule: Schedule) =>
+      new Map(
+        schedule.visits
+          .filter((v) => v.pieceId === id)
+          .flatMap((visit) => visit.stepIds.map((stepId) => [stepId, visit] as const)),
+      )
     const old = placeOf(before)
     const now = placeOf(after)
     const moved = new Map<string, string[]>()
@@ -81,9 +110,13 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
       else if (!was && is) push(moved, `now on ${day(is.at)}`, title)
     }
     for (const [how, what] of moved) changes.push(`${piece.name}: ${what.join(', ')} ${how}`)
-    const kiln = (schedule: Schedule) => schedule.loads.filter((load) => load.pieceId === id).map((load) => load.bookingId)
+    const kiln = (schedule: Schedule) =>
+      schedule.loads.filter((load) => load.pieceId === id).map((load) => load.bookingId)
     const [oldKilns, newKilns] = [kiln(before), kiln(after)]
-    if (oldKilns.join() !== newKilns.join()) changes.push(`${piece.name}: ${newKilns.length ? `into the kiln of ${newKilns.map((k) => day(`${studio.calendar.firings.find((f) => f.id === k)?.at}Z`)).join(' and ')}` : 'no longer in a kiln'}`)
+    if (oldKilns.join() !== newKilns.join())
+      changes.push(
+        `${piece.name}: ${newKilns.length ? `into the kiln of ${newKilns.map((k) => day(`${studio.calendar.firings.find((f) => f.id === k)?.at}Z`)).join(' and ')}` : 'no longer in a kiln'}`,
+      )
   }
   return changes
 }

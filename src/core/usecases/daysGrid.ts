@@ -48,7 +48,9 @@ export const SESSION_SHARE = 0.62
 /** Sessions from an instant on, at most `most`, each with the time up to the next. */
 export function daysColumns(studio: Studio, fromMs: number, most: number): DaysColumn[] {
   const sessions = sessionsBetween(studio.calendar, fromMs, fromMs + 90 * 86_400_000).slice(0, most + 1)
-  return sessions.slice(0, most).map((session, i) => ({ session, untilMs: sessions[i + 1]?.startMs ?? session.endMs + 24 * 3_600_000 }))
+  return sessions
+    .slice(0, most)
+    .map((session, i) => ({ session, untilMs: sessions[i + 1]?.startMs ?? session.endMs + 24 * 3_600_000 }))
 }
 
 /** Where an instant lies on the columns: 0 is the beginning of the first. Before it negative, a day a column. */
@@ -58,35 +60,73 @@ export function placeOf(columns: readonly DaysColumn[], ms: number): number {
   const i = columns.findLastIndex(({ session }) => session.startMs <= ms)
   const { session, untilMs } = columns[i]
   if (ms <= session.endMs) return i + (SESSION_SHARE * (ms - session.startMs)) / (session.endMs - session.startMs)
-  return i + SESSION_SHARE + (1 - SESSION_SHARE) * Math.min(1, (ms - session.endMs) / Math.max(1, untilMs - session.endMs))
+  return (
+    i + SESSION_SHARE + (1 - SESSION_SHARE) * Math.min(1, (ms - session.endMs) / Math.max(1, untilMs - session.endMs))
+  )
 }
 
 /** The days as a picture: sessions across, pieces down, water falling through each row. */
-export function daysGrid(studio: Studio, nowMs: number, columns: readonly DaysColumn[], courses: readonly PlannedCourse[], replayed: readonly Replayed[]): DaysGrid {
+export function daysGrid(
+  studio: Studio,
+  nowMs: number,
+  columns: readonly DaysColumn[],
+  courses: readonly PlannedCourse[],
+  replayed: readonly Replayed[],
+): DaysGrid {
   const fromMs = columns[0]?.session.startMs ?? nowMs
   const toMs = columns.at(-1)?.untilMs ?? nowMs
-  const kilns = kilnsAfter(studio.calendar, fromMs - 86_400_000).filter(({ startMs }) => startMs < toMs).map((kiln) => ({ x: placeOf(columns, kiln.startMs), kiln }))
+  const kilns = kilnsAfter(studio.calendar, fromMs - 86_400_000)
+    .filter(({ startMs }) => startMs < toMs)
+    .map((kiln) => ({ x: placeOf(columns, kiln.startMs), kiln }))
   const rows = studio.order.flatMap((id): DaysRow[] => {
     const piece = studio.pieces[id]
     if (!piece || piece.steps.every((step) => step.done)) return []
     const clay = CLAY_WATER[studio.bodies[piece.bodyId]?.water ?? 'fineWhite']
     const begins = stageBegins(clay, airAt(roomOf(studio, piece), nowMs).humidity)
     const course = courses.find((c) => c.pieceId === id)
-    const visits = studio.schedule.visits.filter((visit) => visit.pieceId === id).flatMap((visit) => {
-      const column = columns.findIndex(({ session }) => session.id === visit.sessionId)
-      const missed = replayed.some((r) => r.pieceId === id && r.what === 'work' && visit.stepIds.includes(r.stepId) && !r.inside)
-      return column < 0 ? [] : [{ column, visit, missed }]
-    })
+    const visits = studio.schedule.visits
+      .filter((visit) => visit.pieceId === id)
+      .flatMap((visit) => {
+        const column = columns.findIndex(({ session }) => session.id === visit.sessionId)
+        const missed = replayed.some(
+          (r) => r.pieceId === id && r.what === 'work' && visit.stepIds.includes(r.stepId) && !r.inside,
+        )
+        return column < 0 ? [] : [{ column, visit, missed }]
+      })
     const loads = studio.schedule.loads.filter((load) => load.pieceId === id)
-    return [{
-      pieceId: id,
-      stageNow: course && piece.making.madeAt ? stageOfWater(clay, airAt(roomOf(studio, piece), nowMs).humidity, course.water[Math.max(0, course.atMs.findIndex((ms) => ms >= nowMs))]) : null,
-      water: course ? fallingWater(course, fromMs).map(({ ms, water }) => ({ x: placeOf(columns, ms), water: water / clay.plastic })) : [],
-      begins: Object.fromEntries(DRYING_STAGES.map((stage) => [stage, begins[stage] / clay.plastic])) as Record<DryingStage, number>,
-      visits,
-      covers: course ? coverSpans(studio, id, nowMs, columns) : [],
-      kilns: kilns.filter(({ kiln }) => loads.some((load) => load.bookingId === kiln.booking.id)).map(({ x, kiln }) => ({ x, bookingId: kiln.booking.id })),
-    }]
+    return [
+      {
+        pieceId: id,
+        stageNow:
+          course && piece.making.madeAt
+            ? stageOfWater(
+                clay,
+                airAt(roomOf(studio, piece), nowMs).humidity,
+                course.water[
+                  Math.max(
+                    0,
+                    course.atMs.findIndex((ms) => ms >= nowMs),
+                  )
+                ],
+              )
+            : null,
+        water: course
+          ? fallingWater(course, fromMs).map(({ ms, water }) => ({
+              x: placeOf(columns, ms),
+              water: water / clay.plastic,
+            }))
+          : [],
+        begins: Object.fromEntries(DRYING_STAGES.map((stage) => [stage, begins[stage] / clay.plastic])) as Record<
+          DryingStage,
+          number
+        >,
+        visits,
+        covers: course ? coverSpans(studio, id, nowMs, columns) : [],
+        kilns: kilns
+          .filter(({ kiln }) => loads.some((load) => load.bookingId === kiln.booking.id))
+          .map(({ x, kiln }) => ({ x, bookingId: kiln.booking.id })),
+      },
+    ]
   })
   return { columns, rows, kilns, fromMs, toMs }
 }
@@ -94,7 +134,9 @@ export function daysGrid(studio: Studio, nowMs: number, columns: readonly DaysCo
 /** A course from an instant on, with a point at that instant. */
 function fallingWater({ atMs, water }: PlannedCourse, fromMs: number): { ms: number; water: number }[] {
   const points = atMs.map((ms, i) => ({ ms, water: water[i] }))
-  return points[0].ms >= fromMs ? points : [{ ms: fromMs, water: interpolateLinear(atMs, water, fromMs) }, ...points.filter(({ ms }) => ms > fromMs)]
+  return points[0].ms >= fromMs
+    ? points
+    : [{ ms: fromMs, water: interpolateLinear(atMs, water, fromMs) }, ...points.filter(({ ms }) => ms > fromMs)]
 }
 
 /** Covers as they are and as they are planned, until the piece goes into its first kiln. */
@@ -105,7 +147,13 @@ function coverSpans(studio: Studio, pieceId: string, nowMs: number, columns: rea
   const load = studio.schedule.loads.find((l) => l.pieceId === pieceId && l.stepId === first?.id)
   const kiln = load && kilnsAfter(studio.calendar, 0).find(({ booking }) => booking.id === load.bookingId)
   const endMs = kiln?.startMs ?? columns.at(-1)?.untilMs ?? nowMs
-  const marks: { ms: number; cover: Cover }[] = [{ ms: Math.max(nowMs, columns[0]?.session.startMs ?? nowMs), cover: coverAt(piece.making.log, nowMs) }, ...planned.flatMap((visit) => [...(visit.stepIds.length || visit.makes ? [{ ms: Date.parse(visit.at), cover: 'open' as Cover }] : []), { ms: Date.parse(visit.until), cover: visit.cover }])]
+  const marks: { ms: number; cover: Cover }[] = [
+    { ms: Math.max(nowMs, columns[0]?.session.startMs ?? nowMs), cover: coverAt(piece.making.log, nowMs) },
+    ...planned.flatMap((visit) => [
+      ...(visit.stepIds.length || visit.makes ? [{ ms: Date.parse(visit.at), cover: 'open' as Cover }] : []),
+      { ms: Date.parse(visit.until), cover: visit.cover },
+    ]),
+  ]
   return marks.flatMap(({ ms, cover }, i) => {
     const to = Math.min(endMs, marks[i + 1]?.ms ?? endMs)
     return cover === 'open' || to <= ms ? [] : [{ from: placeOf(columns, ms), to: placeOf(columns, to), cover }]

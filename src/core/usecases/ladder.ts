@@ -47,8 +47,14 @@ function rawHex(medium: Medium, body: Body, coats: number): string {
  * The ladder of a medium: 1 to 4 coats on each body of the studio, bare and under each clear (a glaze: over and under `beside`).
  * With `beside`, the medium under and over that one too.
  */
-export function ladderOf(medium: Medium, studio: Pick<Studio, 'bodies' | 'media' | 'tiles'>, beside: Medium | null = null, beliefs = new Beliefs(studio)): LadderRow[] {
-  const clears = medium.kind === 'glaze' ? [] : Object.values(studio.media).filter((m) => isClear(m) && m.id !== beside?.id)
+export function ladderOf(
+  medium: Medium,
+  studio: Pick<Studio, 'bodies' | 'media' | 'tiles'>,
+  beside: Medium | null = null,
+  beliefs = new Beliefs(studio),
+): LadderRow[] {
+  const clears =
+    medium.kind === 'glaze' ? [] : Object.values(studio.media).filter((m) => isClear(m) && m.id !== beside?.id)
   return Object.values(studio.bodies).flatMap((body) => {
     const row = (withMedium: Medium | null, placed: LadderRow['placed']): LadderRow => {
       const { cone, fits } = sharedCone([body.range, medium.range, ...(withMedium ? [withMedium.range] : [])])
@@ -59,21 +65,37 @@ export function ladderOf(medium: Medium, studio: Pick<Studio, 'bodies' | 'media'
         return placed === 'under' ? [own, other] : [other, own]
       }
       return {
-        bodyId: body.id, withId: withMedium?.id ?? null, placed, cone, fits,
-        squares: LADDER_COATS.map((coats) => ({ coats, hex: filmsHex(body, films(coats), studio.media, cone), rawHex: rawHex(medium, body, coats), lab: filmsLab(body, films(coats), studio.media, cone), expected: beliefs.expected(body, films(coats), cone) })),
+        bodyId: body.id,
+        withId: withMedium?.id ?? null,
+        placed,
+        cone,
+        fits,
+        squares: LADDER_COATS.map((coats) => ({
+          coats,
+          hex: filmsHex(body, films(coats), studio.media, cone),
+          rawHex: rawHex(medium, body, coats),
+          lab: filmsLab(body, films(coats), studio.media, cone),
+          expected: beliefs.expected(body, films(coats), cone),
+        })),
       }
     }
-    const rows = [row(null, 'bare'), ...clears.map((clear) => row(clear, 'under'))].filter((r) => r.fits || r.withId === null)
+    const rows = [row(null, 'bare'), ...clears.map((clear) => row(clear, 'under'))].filter(
+      (r) => r.fits || r.withId === null,
+    )
     return beside ? [row(null, 'bare'), row(beside, 'under'), row(beside, 'over')] : rows
   })
 }
 
 /** How sure a square is, in a word. Ours: under 2 nobody sees it, over 6 it may be another colour. */
-export const sureWord = (expected: number): string => (expected < 2 ? 'sure' : expected < 4 ? 'fairly sure' : expected < 7 ? 'a guess' : 'unknown')
+export const sureWord = (expected: number): string =>
+  expected < 2 ? 'sure' : expected < 4 ? 'fairly sure' : expected < 7 ? 'a guess' : 'unknown'
 
 /** What a ladder shows of cover: from which coat on the next one changes hardly anything. */
-export function coatsToCover(squares: readonly LadderSquare[], difference: (a: Triple, b: Triple) => number): number | null {
-  for (let i = 0; i < squares.length - 1; i++) if (difference(squares[i].lab, squares[i + 1].lab) < 2.5) return squares[i].coats
+export function coatsToCover(
+  squares: readonly LadderSquare[],
+  difference: (a: Triple, b: Triple) => number,
+): number | null {
+  for (let i = 0; i < squares.length - 1; i++)
+    if (difference(squares[i].lab, squares[i + 1].lab) < 2.5) return squares[i].coats
   return null
 }
-

@@ -17,7 +17,10 @@ export function lineWeights(piece: Piece, body: Body): LineWeight[] {
   piece.steps.forEach((step, i) => {
     if (!('motif' in step) || !step.motif || step.act === 'mask') return
     const { lineMm } = step.motif
-    weights.set(lineMm, { drawnMm: lineMm, firedMm: firedLength(lineMm, body.dryingShrinkage, body.firingShrinkage, STAGE[times[i].stage].shrunk) })
+    weights.set(lineMm, {
+      drawnMm: lineMm,
+      firedMm: firedLength(lineMm, body.dryingShrinkage, body.firingShrinkage, STAGE[times[i].stage].shrunk),
+    })
   })
   return [...weights.values()].sort((a, b) => a.drawnMm - b.drawnMm)
 }

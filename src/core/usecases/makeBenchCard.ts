@@ -18,9 +18,19 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
   return {
     title: piece.name,
     subtitle: `${studio.name} · ${piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · ${body.name}`,
-    facts: [`${length(sizes.heightMm)} tall as made, about ${length(sizes.heightMm * fired)} fired; wall ${length(sizes.wallMm)}`, ...(piece.notes ? [piece.notes] : [])],
-    steps: piece.steps.map((step, i) => ({ number: i + 1, stage: STAGE[times[i].stage].name, title: stepWords(step, studio, isSlab(piece)).title, ...benchWords(step, times[i].stage, studio, isSlab(piece)), done: step.done })),
+    facts: [
+      `${length(sizes.heightMm)} tall as made, about ${length(sizes.heightMm * fired)} fired; wall ${length(sizes.wallMm)}`,
+      ...(piece.notes ? [piece.notes] : []),
+    ],
+    steps: piece.steps.map((step, i) => ({
+      number: i + 1,
+      stage: STAGE[times[i].stage].name,
+      title: stepWords(step, studio, isSlab(piece)).title,
+      ...benchWords(step, times[i].stage, studio, isSlab(piece)),
+      done: step.done,
+    })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),
-    caution: 'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
+    caution:
+      'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
   }
 }

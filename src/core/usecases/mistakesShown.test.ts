@@ -41,7 +41,14 @@ function labOf(bytes: Uint8Array, at: number): Triple {
 }
 
 function fired(piece: Piece, { bodies, media }: Studio): SkinPicture {
-  const view = new PieceViewer(512, 256).view({ piece, bodies, media, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' })
+  const view = new PieceViewer(512, 256).view({
+    piece,
+    bodies,
+    media,
+    afterStep: piece.steps.length - 1,
+    kind: 'firedWhole',
+    light: 'daylight',
+  })
   if (!view.ok) throw new Error(JSON.stringify(view.issue))
   return view.value.picture
 }
@@ -51,7 +58,13 @@ function differing(a: SkinPicture, b: SkinPicture): number {
   let n = 0
   for (let i = 0; i < a.colour.length; i += 4) {
     const apart = (x: Uint8Array, y: Uint8Array, c: number, by: number) => Math.abs(x[i + c] - y[i + c]) > by
-    if (apart(a.colour, b.colour, 3, 42) || apart(a.relief, b.relief, 0, 6) || apart(a.relief, b.relief, 1, 6) || ciede2000(labOf(a.colour, i), labOf(b.colour, i)) > 3) n++
+    if (
+      apart(a.colour, b.colour, 3, 42) ||
+      apart(a.relief, b.relief, 0, 6) ||
+      apart(a.relief, b.relief, 1, 6) ||
+      ciede2000(labOf(a.colour, i), labOf(b.colour, i)) > 3
+    )
+      n++
   }
   return (4 * n) / a.colour.length
 }
@@ -68,7 +81,9 @@ function beforeAndAfter({ rule, steps, piece, ways, jar }: Mistake): { before: P
 }
 
 const unseen = ({ rule, what }: Mistake) => rule in UNSEEN || what in UNSEEN
-const MENDED = MISTAKES.filter((m) => findingsOf(planned(m.steps, m.piece), m.ways, m.jar).find((f) => f.ruleId === m.rule)?.mends.length)
+const MENDED = MISTAKES.filter(
+  (m) => findingsOf(planned(m.steps, m.piece), m.ways, m.jar).find((f) => f.ruleId === m.rule)?.mends.length,
+)
 
 describe('a mistake is shown as it would turn out', () => {
   it.each(MENDED.filter((m) => !unseen(m)).map((m) => [m.rule, m.what, m] as const))('%s: %s', (_, __, mistake) => {
@@ -77,7 +92,11 @@ describe('a mistake is shown as it would turn out', () => {
   })
 
   it('what is said to be unseen is a rule or a plan that there is', () => {
-    for (const name of Object.keys(UNSEEN)) expect(MISTAKES.some((m) => m.rule === name || m.what === name), name).toBe(true)
+    for (const name of Object.keys(UNSEEN))
+      expect(
+        MISTAKES.some((m) => m.rule === name || m.what === name),
+        name,
+      ).toBe(true)
     expect(MENDED.filter((m) => !unseen(m)).length).toBeGreaterThan(0.6 * MENDED.length)
   })
 
@@ -95,10 +114,19 @@ describe('a mistake is shown as it would turn out', () => {
     const damp = MISTAKES.find((m) => m.rule === 'fired-while-damp')
     if (!damp) throw new Error('the plan is gone')
     const { before, studio } = beforeAndAfter(damp)
-    const view = (piece: Piece, afterStep: number) => new PieceViewer(512, 256).view({ piece, bodies: studio.bodies, media: studio.media, afterStep, kind: 'firedNow', light: 'daylight' })
+    const view = (piece: Piece, afterStep: number) =>
+      new PieceViewer(512, 256).view({
+        piece,
+        bodies: studio.bodies,
+        media: studio.media,
+        afterStep,
+        kind: 'firedNow',
+        light: 'daylight',
+      })
     const [thought, done] = [view(before, 1), view(before, 2)]
     if (!thought.ok || !done.ok) throw new Error('no view')
-    const craters = ({ picture }: { picture: SkinPicture }) => picture.relief.filter((v, i) => i % 4 === 0 && Math.abs(v - 128) > 40).length
+    const craters = ({ picture }: { picture: SkinPicture }) =>
+      picture.relief.filter((v, i) => i % 4 === 0 && Math.abs(v - 128) > 40).length
     expect(craters(thought.value)).toBe(0)
     expect(craters(done.value)).toBeGreaterThan(1000)
   })

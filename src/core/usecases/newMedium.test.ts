@@ -11,16 +11,22 @@ const studio = demoStudio()
 const white = studio.bodies['chalk-white']
 
 describe('a material from one swatch', () => {
-  it.each([[[48, -22, -12]], [[62, 30, 40]], [[30, 5, -30]], [[80, -5, 50]]] as [Triple][])('an underglaze fires to its swatch when it is thick and bare: %j', (lab) => {
-    const medium = mediumFromSwatch('x', 'X', 'underglaze', { kind: 'lab', lab }, { from: '08', to: '6' })
-    expect(mediumSchema.safeParse(medium).success).toBe(true)
-    expect(medium.knownBy).toBe('swatch')
-    expect(ciede2000(filmsLab(white, [{ mediumId: 'x', coats: 8 }], { ...studio.media, x: medium }, '04'), lab)).toBeLessThan(3)
-  })
+  it.each([[[48, -22, -12]], [[62, 30, 40]], [[30, 5, -30]], [[80, -5, 50]]] as [Triple][])(
+    'an underglaze fires to its swatch when it is thick and bare: %j',
+    (lab) => {
+      const medium = mediumFromSwatch('x', 'X', 'underglaze', { kind: 'lab', lab }, { from: '08', to: '6' })
+      expect(mediumSchema.safeParse(medium).success).toBe(true)
+      expect(medium.knownBy).toBe('swatch')
+      expect(
+        ciede2000(filmsLab(white, [{ mediumId: 'x', coats: 8 }], { ...studio.media, x: medium }, '04'), lab),
+      ).toBeLessThan(3)
+    },
+  )
 
   it('a glaze looks like its swatch over white, and lets a dark clay through', () => {
     const glass = mediumFromSwatch('x', 'X', 'glaze', { kind: 'lab', lab: [70, 5, 40] }, { from: '06', to: '04' })
-    const over = (bodyId: string) => filmsLab(studio.bodies[bodyId], [{ mediumId: 'x', coats: 1 }], { ...studio.media, x: glass }, '05')
+    const over = (bodyId: string) =>
+      filmsLab(studio.bodies[bodyId], [{ mediumId: 'x', coats: 1 }], { ...studio.media, x: glass }, '05')
     expect(ciede2000(over('chalk-white'), [70, 5, 40])).toBeLessThan(6)
     expect(over('peat-dark')[0]).toBeLessThan(40)
   })
@@ -34,7 +40,13 @@ describe('a material from one swatch', () => {
 })
 
 describe('a colour in words', () => {
-  it.each([['52 -8 21', [52, -8, 21]], ['52, -8, 21', [52, -8, 21]], ['#808080', [53.6, 0, 0]], ['rgb 128 128 128', [53.6, 0, 0]], ['rgb(128, 128, 128)', [53.6, 0, 0]]])('%s is read', (text, wanted) => {
+  it.each([
+    ['52 -8 21', [52, -8, 21]],
+    ['52, -8, 21', [52, -8, 21]],
+    ['#808080', [53.6, 0, 0]],
+    ['rgb 128 128 128', [53.6, 0, 0]],
+    ['rgb(128, 128, 128)', [53.6, 0, 0]],
+  ])('%s is read', (text, wanted) => {
     const read = labFromText(text)
     expect(read.ok).toBe(true)
     if (read.ok) read.value.forEach((v, i) => expect(v).toBeCloseTo(wanted[i], 1))

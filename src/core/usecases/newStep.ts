@@ -11,7 +11,10 @@ import { timeline } from '../model/timeline'
 import { rangesMeet } from './mediaSearch'
 
 /** Acts in families, in the order in which a hand reaches for them, with the words on their buttons. */
-export const ADDABLE: readonly { readonly family: string; readonly acts: readonly { readonly act: Act; readonly word: string; readonly words: string }[] }[] = [
+export const ADDABLE: readonly {
+  readonly family: string
+  readonly acts: readonly { readonly act: Act; readonly word: string; readonly words: string }[]
+}[] = [
   { family: 'Dry', acts: [{ act: 'bring', word: 'Dry', words: 'let it come to a stage, open or covered' }] },
   {
     family: 'Colour',
@@ -61,7 +64,13 @@ export const ADDABLE: readonly { readonly family: string; readonly acts: readonl
 ]
 
 /** A sensible new step of an act after step `afterStep` of a piece: what a potter would most likely mean there. */
-export function newStepContent(act: Act, piece: Piece, studio: Studio, form: TurnedForm, afterStep: number): StepContent {
+export function newStepContent(
+  act: Act,
+  piece: Piece,
+  studio: Studio,
+  form: TurnedForm,
+  afterStep: number,
+): StepContent {
   const before = piece.steps.slice(0, afterStep + 1)
   const { stage } = timeline(piece.steps)[afterStep + 1]
   const body = studio.bodies[piece.bodyId]
@@ -69,13 +78,20 @@ export function newStepContent(act: Act, piece: Piece, studio: Studio, form: Tur
   const wallMm = Math.round(form.zones.outside.to - form.zones.outside.from)
   const face: Place = form.flat ? wholeOf('floor') : build.OUTSIDE
   const suiting = (kind: MediumKind) =>
-    (media.find((m) => m.kind === kind && rangesMeet(m.range, body.range)) ?? media.find((m) => m.kind === kind) ?? media[0])?.id ?? ''
+    (
+      media.find((m) => m.kind === kind && rangesMeet(m.range, body.range)) ??
+      media.find((m) => m.kind === kind) ??
+      media[0]
+    )?.id ?? ''
   const divided = before.findLast((step) => step.act === 'divide')
   const repeats = divided?.act === 'divide' ? divided.sectors : 12
   const seed = 1 + piece.steps.length
   const motif = (kind: Motif['kind'], lineMm: number): Motif =>
     form.flat
-      ? build.motif(kind, Math.min(repeats, 8), form.zones.base.to * 0.52, form.zones.base.to * 0.6, lineMm, { side: 'floor', seed })
+      ? build.motif(kind, Math.min(repeats, 8), form.zones.base.to * 0.52, form.zones.base.to * 0.6, lineMm, {
+          side: 'floor',
+          seed,
+        })
       : build.motif(kind, repeats, wallMm * 0.25, wallMm * 0.4, lineMm, { seed })
   switch (act) {
     case 'bring': {
@@ -89,7 +105,12 @@ export function newStepContent(act: Act, piece: Piece, studio: Studio, form: Tur
       return build.coat(suiting(stage === 'glazedRaw' ? 'opaque' : 'underglaze'), face, stage === 'glazedRaw' ? 1 : 3)
     case 'draw': {
       const slip = stageIndex(stage) <= stageIndex('hardLeatherHard')
-      return build.draw(suiting(slip ? 'slip' : stage === 'glazedRaw' ? 'opaque' : 'underglaze'), motif('spiral', slip ? 2.4 : 1.8), slip ? 'trailer' : 'brush', slip ? {} : { coats: 2 })
+      return build.draw(
+        suiting(slip ? 'slip' : stage === 'glazedRaw' ? 'opaque' : 'underglaze'),
+        motif('spiral', slip ? 2.4 : 1.8),
+        slip ? 'trailer' : 'brush',
+        slip ? {} : { coats: 2 },
+      )
     }
     case 'touchUp': {
       const last = before.findLast((step) => step.act === 'coat')
@@ -110,17 +131,27 @@ export function newStepContent(act: Act, piece: Piece, studio: Studio, form: Tur
     case 'scrape':
       return build.scrape(face)
     case 'wax':
-      return build.wax(form.flat ? wholeOf('base') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)), null, true, suiting('wax'))
+      return build.wax(
+        form.flat ? wholeOf('base') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)),
+        null,
+        true,
+        suiting('wax'),
+      )
     case 'swab':
       return build.swab(face)
     case 'mask':
-      return build.mask(form.flat ? wholeOf('floor') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)), form.flat ? motif('zigzag', 5) : null)
+      return build.mask(
+        form.flat ? wholeOf('floor') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)),
+        form.flat ? motif('zigzag', 5) : null,
+      )
     case 'peel':
       return build.peel()
     case 'glaze': {
       if (form.flat) return build.glaze(suiting('glaze'), face, 'brush')
       const insideDone = before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside'))
-      return insideDone ? build.glaze(suiting('glaze'), build.OUTSIDE, 'dip') : build.glaze(suiting('glaze'), build.INSIDE, 'pour')
+      return insideDone
+        ? build.glaze(suiting('glaze'), build.OUTSIDE, 'dip')
+        : build.glaze(suiting('glaze'), build.INSIDE, 'pour')
     }
     case 'pick':
       return build.pick(face)

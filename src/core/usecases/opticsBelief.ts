@@ -1,4 +1,16 @@
-import { colourCovariance, expectedDifference, fitOptics, labOfSquare, opticsOf, priorRound, sensitivity, unfitted, type FittedOptics, type MeasuredSquare, type OpticsPrior } from '../colour/fitOptics'
+import {
+  colourCovariance,
+  expectedDifference,
+  fitOptics,
+  labOfSquare,
+  opticsOf,
+  priorRound,
+  sensitivity,
+  unfitted,
+  type FittedOptics,
+  type MeasuredSquare,
+  type OpticsPrior,
+} from '../colour/fitOptics'
 import { ciede2000 } from '../colour/ciede2000'
 import type { Triple } from '../colour/colourSpaces'
 import type { Body, Medium } from '../model/material'
@@ -12,19 +24,34 @@ type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 /** What is believed of a medium beside its tiles. Ours: assumed curves are good for a third, a swatch tells hue but not cover. */
 export function priorOf(medium: Medium): OpticsPrior {
   switch (medium.knownBy) {
-    case 'assumed': return priorRound(medium.optics, 0.25, 0.3)
-    case 'swatch': return { ...priorRound(medium.optics, 0.3, 0.5), roughSigma: 0.4 }
-    case 'tiles': return { ...priorRound(medium.optics, 0.4, 0.5), roughSigma: 0.5 }
+    case 'assumed':
+      return priorRound(medium.optics, 0.25, 0.3)
+    case 'swatch':
+      return { ...priorRound(medium.optics, 0.3, 0.5), roughSigma: 0.4 }
+    case 'tiles':
+      return { ...priorRound(medium.optics, 0.4, 0.5), roughSigma: 0.5 }
   }
 }
 
 /** Measured squares of tiles that tell about a medium. */
-export function squaresOf(mediumId: string, { bodies, media }: Pick<Materials, 'bodies' | 'media'>, tiles: readonly Tile[]): MeasuredSquare[] {
+export function squaresOf(
+  mediumId: string,
+  { bodies, media }: Pick<Materials, 'bodies' | 'media'>,
+  tiles: readonly Tile[],
+): MeasuredSquare[] {
   return tiles.flatMap((tile) =>
     tile.squares.flatMap((square) => {
       const body = bodies[tile.bodyId]
       if (!square.measured || !body) return []
-      const about = squareAbout(mediumId, body, square.films, media, tile.cone, square.measured.lab, MEASURED_SIGMA[square.measured.by])
+      const about = squareAbout(
+        mediumId,
+        body,
+        square.films,
+        media,
+        tile.cone,
+        square.measured.lab,
+        MEASURED_SIGMA[square.measured.by],
+      )
       return about ? [about] : []
     }),
   )
@@ -33,8 +60,14 @@ export function squaresOf(mediumId: string, { bodies, media }: Pick<Materials, '
 /** What is believed of a medium now, from the tiles that were taken. */
 export function beliefOf(medium: Medium, materials: Materials): FittedOptics {
   if (medium.kind === 'wax') return { parameters: [], covariance: [] }
-  const squares = squaresOf(medium.id, materials, Object.values(materials.tiles).filter((tile) => tile.taken))
-  return squares.length ? { parameters: priorOf(medium).parameters, covariance: fitOptics(squares, priorOf(medium)).covariance } : unfitted(priorOf(medium))
+  const squares = squaresOf(
+    medium.id,
+    materials,
+    Object.values(materials.tiles).filter((tile) => tile.taken),
+  )
+  return squares.length
+    ? { parameters: priorOf(medium).parameters, covariance: fitOptics(squares, priorOf(medium)).covariance }
+    : unfitted(priorOf(medium))
 }
 
 /** Beliefs of all media, worked out when first asked for. */
@@ -62,7 +95,14 @@ export class Beliefs {
       const square = squareAbout(mediumId, body, films, media, cone, lab, 1)
       if (!square) continue
       const belief = this.of(mediumId)
-      variance += expectedDifference(lab, colourCovariance(sensitivity(belief.parameters, (optics) => labOfSquare(square, optics)), belief.covariance)) ** 2
+      variance +=
+        expectedDifference(
+          lab,
+          colourCovariance(
+            sensitivity(belief.parameters, (optics) => labOfSquare(square, optics)),
+            belief.covariance,
+          ),
+        ) ** 2
     }
     return Math.sqrt(variance)
   }
@@ -97,9 +137,19 @@ const DISAGREES_SIGMA = 3.5
 /** Films of the colours of a piece: each coat under the glaze that will lie over it. */
 export function filmsOfPiece({ pieces, media }: Pick<Studio, 'pieces' | 'media'>, pieceId: string): Films[] {
   const piece = pieces[pieceId]
-  const glaze = piece.steps.find((step) => step.act === 'glaze' && media[step.mediumId] && (step.place.parts.includes('outside') || step.place.parts.includes('floor')))
-  const over: Films = glaze?.act === 'glaze' ? [{ mediumId: glaze.mediumId, coats: glaze.how === 'brush' ? glaze.coats / 2 : 1 }] : []
-  return piece.steps.flatMap((step): Films[] => (step.act === 'coat' && media[step.mediumId] && media[step.mediumId].kind !== 'wax' ? [[{ mediumId: step.mediumId, coats: step.coats }, ...over]] : []))
+  const glaze = piece.steps.find(
+    (step) =>
+      step.act === 'glaze' &&
+      media[step.mediumId] &&
+      (step.place.parts.includes('outside') || step.place.parts.includes('floor')),
+  )
+  const over: Films =
+    glaze?.act === 'glaze' ? [{ mediumId: glaze.mediumId, coats: glaze.how === 'brush' ? glaze.coats / 2 : 1 }] : []
+  return piece.steps.flatMap((step): Films[] =>
+    step.act === 'coat' && media[step.mediumId] && media[step.mediumId].kind !== 'wax'
+      ? [[{ mediumId: step.mediumId, coats: step.coats }, ...over]]
+      : [],
+  )
 }
 
 /** The cone a piece is finished at. */
@@ -109,11 +159,23 @@ export const lastCone = (studio: Pick<Studio, 'pieces' | 'bodies'>, pieceId: str
 }
 
 /** Fits the optics of every medium that measured squares tell about, one after another and again, the rest held as known. */
-export function refit(studio: Pick<Studio, 'bodies' | 'media' | 'tiles' | 'pieces'>, tileIds: readonly string[], progress: (share: number) => void = () => undefined): Refit {
+export function refit(
+  studio: Pick<Studio, 'bodies' | 'media' | 'tiles' | 'pieces'>,
+  tileIds: readonly string[],
+  progress: (share: number) => void = () => undefined,
+): Refit {
   const tiles = Object.values(studio.tiles).filter((tile) => tile.taken || tileIds.includes(tile.id))
-  const asked = new Set(tiles.filter((tile) => tileIds.includes(tile.id)).flatMap((tile) => tile.squares.flatMap((square) => (square.measured ? square.films.map((film) => film.mediumId) : []))))
+  const asked = new Set(
+    tiles
+      .filter((tile) => tileIds.includes(tile.id))
+      .flatMap((tile) =>
+        tile.squares.flatMap((square) => (square.measured ? square.films.map((film) => film.mediumId) : [])),
+      ),
+  )
   let media: Media = studio.media
-  const ids = [...asked].filter((id) => studio.media[id] && studio.media[id].kind !== 'wax').sort((a, b) => Number(studio.media[a].kind === 'glaze') - Number(studio.media[b].kind === 'glaze'))
+  const ids = [...asked]
+    .filter((id) => studio.media[id] && studio.media[id].kind !== 'wax')
+    .sort((a, b) => Number(studio.media[a].kind === 'glaze') - Number(studio.media[b].kind === 'glaze'))
   for (let round = 0; round < ROUNDS; round++) {
     for (const [i, id] of ids.entries()) {
       const squares = robust(squaresOf(id, { bodies: studio.bodies, media }, tiles), media[id])
@@ -124,26 +186,51 @@ export function refit(studio: Pick<Studio, 'bodies' | 'media' | 'tiles' | 'piece
       progress((round * ids.length + i + 1) / (ROUNDS * ids.length))
     }
   }
-  const residuals = tiles.filter((tile) => tileIds.includes(tile.id)).flatMap((tile) =>
-    tile.squares.flatMap((square): Residual[] => {
-      const body = studio.bodies[tile.bodyId]
-      if (!square.measured || !body) return []
-      const before = filmsLab(body, square.films, studio.media, tile.cone)
-      const after = filmsLab(body, square.films, media, tile.cone)
-      const differenceAfter = ciede2000(after, square.measured.lab)
-      return [{ tileId: tile.id, squareId: square.id, measured: square.measured.lab, before, after, differenceBefore: ciede2000(before, square.measured.lab), differenceAfter, disagrees: differenceAfter > DISAGREES_SIGMA * Math.max(1, MEASURED_SIGMA[square.measured.by]) }]
-    }),
-  )
+  const residuals = tiles
+    .filter((tile) => tileIds.includes(tile.id))
+    .flatMap((tile) =>
+      tile.squares.flatMap((square): Residual[] => {
+        const body = studio.bodies[tile.bodyId]
+        if (!square.measured || !body) return []
+        const before = filmsLab(body, square.films, studio.media, tile.cone)
+        const after = filmsLab(body, square.films, media, tile.cone)
+        const differenceAfter = ciede2000(after, square.measured.lab)
+        return [
+          {
+            tileId: tile.id,
+            squareId: square.id,
+            measured: square.measured.lab,
+            before,
+            after,
+            differenceBefore: ciede2000(before, square.measured.lab),
+            differenceAfter,
+            disagrees: differenceAfter > DISAGREES_SIGMA * Math.max(1, MEASURED_SIGMA[square.measured.by]),
+          },
+        ]
+      }),
+    )
   const pieces = Object.values(studio.pieces)
     .filter((piece) => piece.steps.some((step) => !step.done))
     .map((piece) => {
       const body = studio.bodies[piece.bodyId]
       const cone = lastCone(studio, piece.id)
-      return { pieceId: piece.id, difference: Math.max(0, ...filmsOfPiece(studio, piece.id).map((films) => ciede2000(filmsLab(body, films, studio.media, cone), filmsLab(body, films, media, cone)))) }
+      return {
+        pieceId: piece.id,
+        difference: Math.max(
+          0,
+          ...filmsOfPiece(studio, piece.id).map((films) =>
+            ciede2000(filmsLab(body, films, studio.media, cone), filmsLab(body, films, media, cone)),
+          ),
+        ),
+      }
     })
     .filter(({ difference }) => difference > 0.3)
     .sort((a, b) => b.difference - a.difference)
-  return { media: Object.fromEntries(ids.map((id) => [id, { K: [...media[id].optics.K], S: [...media[id].optics.S] }])), residuals, pieces }
+  return {
+    media: Object.fromEntries(ids.map((id) => [id, { K: [...media[id].optics.K], S: [...media[id].optics.S] }])),
+    residuals,
+    pieces,
+  }
 }
 
 const bounded = (v: number) => Number(Math.min(999, Math.max(0, v)).toPrecision(6))

@@ -27,7 +27,15 @@ const ONE_COLOUR = 4
 const LEAST_SHARE = 0.015
 
 /** The colours of some rows of a fired skin, by area: stacks that look alike count as one. */
-export function paletteOf(grid: SkinGrid, ids: Int32Array, stacks: readonly Stack[], optics: StackOptics, [top, bottom]: readonly [number, number], side: PaletteColour['side'], idFrom: number): PaletteColour[] {
+export function paletteOf(
+  grid: SkinGrid,
+  ids: Int32Array,
+  stacks: readonly Stack[],
+  optics: StackOptics,
+  [top, bottom]: readonly [number, number],
+  side: PaletteColour['side'],
+  idFrom: number,
+): PaletteColour[] {
   const area = new Map<number, number>()
   const weights = areaWeights(grid)
   let total = 0
@@ -47,13 +55,22 @@ export function paletteOf(grid: SkinGrid, ids: Int32Array, stacks: readonly Stac
     if (group) group.area += a
     else groups.push({ stack: stacks[id], lab, area: a })
   }
-  return groups.filter((group) => group.area / total >= LEAST_SHARE).sort((a, b) => b.area - a.area).slice(0, 9).map(({ stack, lab, area: a }, i) => {
-    const reflectance = optics.reflectance(stack)
-    return {
-      id: idFrom + i, side, share: a / total, lab, reflectance: Array.from(reflectance), hex: hexFromLinear(mapToGamut(screenLinear(reflectance, LIGHTS.daylight)).rgb),
-      films: stack.films.map((film) => ({ mediumId: optics.media[film.medium].id, coats: film.eighths / 8 })),
-    }
-  })
+  return groups
+    .filter((group) => group.area / total >= LEAST_SHARE)
+    .sort((a, b) => b.area - a.area)
+    .slice(0, 9)
+    .map(({ stack, lab, area: a }, i) => {
+      const reflectance = optics.reflectance(stack)
+      return {
+        id: idFrom + i,
+        side,
+        share: a / total,
+        lab,
+        reflectance: Array.from(reflectance),
+        hex: hexFromLinear(mapToGamut(screenLinear(reflectance, LIGHTS.daylight)).rgb),
+        films: stack.films.map((film) => ({ mediumId: optics.media[film.medium].id, coats: film.eighths / 8 })),
+      }
+    })
 }
 
 /** Two colours side by side. */
@@ -72,11 +89,20 @@ export interface Contrast {
 const MERGED = 5
 const APART = 9
 
-const WORDS: Readonly<Record<Dichromat, string>> = { protanope: 'to someone who sees no red', deuteranope: 'to someone who sees no green', tritanope: 'to someone who sees no blue' }
+const WORDS: Readonly<Record<Dichromat, string>> = {
+  protanope: 'to someone who sees no red',
+  deuteranope: 'to someone who sees no green',
+  tritanope: 'to someone who sees no blue',
+}
 
 /** Contrasts of all pairs on a side, least first. */
 export function contrastsOf(colours: readonly PaletteColour[]): Contrast[] {
-  const pairs = colours.flatMap((a, i) => colours.slice(i + 1).filter((b) => b.side === a.side).map((b) => [a, b] as const))
+  const pairs = colours.flatMap((a, i) =>
+    colours
+      .slice(i + 1)
+      .filter((b) => b.side === a.side)
+      .map((b) => [a, b] as const),
+  )
   return pairs
     .map(([a, b]): Contrast => {
       const ra = Float64Array.from(a.reflectance)
@@ -84,7 +110,9 @@ export function contrastsOf(colours: readonly PaletteColour[]): Contrast[] {
       const under = (id: LightId) => ciede2000(labUnder(ra, LIGHTS[id]), labUnder(rb, LIGHTS[id]))
       const underLight = { daylight: under('daylight'), gallery: under('gallery'), lamp: under('lamp') }
       const xyz = (r: Spectrum) => tristimulus(r, LIGHTS.daylight)
-      const seen = Object.fromEntries(DICHROMATS.map((kind) => [kind, differenceSeenBy(xyz(ra), xyz(rb), kind)])) as Record<Dichromat, number>
+      const seen = Object.fromEntries(
+        DICHROMATS.map((kind) => [kind, differenceSeenBy(xyz(ra), xyz(rb), kind)]),
+      ) as Record<Dichromat, number>
       const lightness = Math.abs(a.lab[0] - b.lab[0])
       const apart = underLight.daylight >= APART
       const warnings = [
@@ -93,7 +121,15 @@ export function contrastsOf(colours: readonly PaletteColour[]): Contrast[] {
         ...DICHROMATS.filter((kind) => apart && seen[kind] < MERGED).map((kind) => `merge ${WORDS[kind]}`),
         ...(!apart && underLight.daylight < MERGED ? ['hardly differ after firing'] : []),
       ]
-      return { a: a.id, b: b.id, lightness, grade: lightness >= 40 ? 'clear' : lightness >= 20 ? 'soft' : 'lost', underLight, seenBy: seen, warnings }
+      return {
+        a: a.id,
+        b: b.id,
+        lightness,
+        grade: lightness >= 40 ? 'clear' : lightness >= 20 ? 'soft' : 'lost',
+        underLight,
+        seenBy: seen,
+        warnings,
+      }
     })
     .sort((x, y) => y.warnings.length - x.warnings.length || x.underLight.daylight - y.underLight.daylight)
 }

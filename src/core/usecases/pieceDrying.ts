@@ -1,6 +1,16 @@
 import { ok, type Result } from '../base/result'
 import { BOUNDS, UNKNOWNS, uncertainTime, type UncertainTime, type Unknown } from '../clay/drying/uncertainty'
-import { crackIndex, dryWall, hourDownTo, MOISTURE_STAGES, stageBegins, stageOfWater, waterAt, type MoistureStage, type Spell } from '../clay/drying/course'
+import {
+  crackIndex,
+  dryWall,
+  hourDownTo,
+  MOISTURE_STAGES,
+  stageBegins,
+  stageOfWater,
+  waterAt,
+  type MoistureStage,
+  type Spell,
+} from '../clay/drying/course'
 import type { Blower, Surroundings } from '../clay/drying/airSide'
 import { coatEvaporation } from '../clay/drying/wetSurface'
 import type { SolverSettings, WallCourse } from '../clay/drying/wallSolver'
@@ -44,16 +54,25 @@ export interface PieceDrying {
 }
 
 /** The room a piece stands in; the first of the studio when it names one that is gone. */
-export const roomOf = (studio: Pick<Studio, 'rooms'>, piece: Pick<Piece, 'making'>): Room => studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? plainRoom('studio', 'The studio')
+export const roomOf = (studio: Pick<Studio, 'rooms'>, piece: Pick<Piece, 'making'>): Room =>
+  studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? plainRoom('studio', 'The studio')
 
 /** How fast a fresh coat loses water to the air of a room, µm/s. */
-export const roomEvaporation = (room: Room, nowMs: number): number => coatEvaporation({ ...airAt(room, nowMs), cover: 'open', blower: room.air, factor: 1 })
+export const roomEvaporation = (room: Room, nowMs: number): number =>
+  coatEvaporation({ ...airAt(room, nowMs), cover: 'open', blower: room.air, factor: 1 })
 
 /** A change of the air, for asking what if. */
 export type Shift = Partial<Readonly<Record<Unknown, number>>>
 
 /** What surrounds a piece in a room at one moment. */
-function surroundings(room: Room, celsius: number, humidity: number, cover: Cover, blower: Blower, shift: Shift): Surroundings {
+function surroundings(
+  room: Room,
+  celsius: number,
+  humidity: number,
+  cover: Cover,
+  blower: Blower,
+  shift: Shift,
+): Surroundings {
   return {
     celsius: celsius + (shift.temperature ?? 0) * BOUNDS.temperature,
     humidity: Math.min(0.97, Math.max(0.02, humidity + (shift.humidity ?? 0) * BOUNDS.humidity)),
@@ -85,7 +104,14 @@ export function airAt(room: Room, ms: number): { celsius: number; humidity: numb
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
 
 /** Covers and blowing as they changed since the piece was made; `future` are changes to come. */
-export function spellsOf(piece: Pick<Piece, 'making'>, room: Room, madeMs: number, untilMs: number, shift: Shift = {}, future: readonly LogEntry[] = []): Spell[] {
+export function spellsOf(
+  piece: Pick<Piece, 'making'>,
+  room: Room,
+  madeMs: number,
+  untilMs: number,
+  shift: Shift = {},
+  future: readonly LogEntry[] = [],
+): Spell[] {
   const log = [...piece.making.log, ...future]
   const marks = new Set<number>([untilMs])
   for (const entry of log) {
@@ -95,7 +121,12 @@ export function spellsOf(piece: Pick<Piece, 'making'>, room: Room, madeMs: numbe
   let before: { celsius: number; humidity: number } | null = null
   for (const reading of room.record) {
     // Readings that hardly differ need no new start of the solver.
-    if (before && Math.abs(reading.celsius - before.celsius) < 0.7 && Math.abs(reading.humidity - before.humidity) < 0.03) continue
+    if (
+      before &&
+      Math.abs(reading.celsius - before.celsius) < 0.7 &&
+      Math.abs(reading.humidity - before.humidity) < 0.03
+    )
+      continue
     marks.add(Date.parse(reading.at))
     before = reading
   }
@@ -103,7 +134,10 @@ export function spellsOf(piece: Pick<Piece, 'making'>, room: Room, madeMs: numbe
   let from = madeMs
   return times.map((to) => {
     const air = airAt(room, from)
-    const spell = { untilHours: (to - madeMs) / HOUR, around: surroundings(room, air.celsius, air.humidity, coverAt(log, from), blowerAt(log, from), shift) }
+    const spell = {
+      untilHours: (to - madeMs) / HOUR,
+      around: surroundings(room, air.celsius, air.humidity, coverAt(log, from), blowerAt(log, from), shift),
+    }
     from = to
     return spell
   })
@@ -111,23 +145,42 @@ export function spellsOf(piece: Pick<Piece, 'making'>, room: Room, madeMs: numbe
 
 /** The cover a piece has had since the last change before an instant. */
 export function coverAt(log: readonly LogEntry[], ms: number): Cover {
-  const last = log.filter((entry) => entry.kind === 'cover' && Date.parse(entry.at) <= ms).sort((a, b) => Date.parse(a.at) - Date.parse(b.at)).at(-1)
+  const last = log
+    .filter((entry) => entry.kind === 'cover' && Date.parse(entry.at) <= ms)
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .at(-1)
   return last?.kind === 'cover' ? last.cover : 'open'
 }
 
 const blowerAt = (log: readonly LogEntry[], ms: number): Blower => {
-  const now = log.find((entry) => entry.kind === 'blow' && Date.parse(entry.at) <= ms && ms < Date.parse(entry.at) + entry.minutes * 60_000)
+  const now = log.find(
+    (entry) =>
+      entry.kind === 'blow' && Date.parse(entry.at) <= ms && ms < Date.parse(entry.at) + entry.minutes * 60_000,
+  )
   return now?.kind === 'blow' ? now.blower : 'none'
 }
 
 /** Courses for uncertainty need not be as fine as those that are shown. */
 const COARSE: SolverSettings = { cells: 14, tolerance: 8e-4 }
 
-const thicker = (column: DryingColumn, shift: Shift): DryingColumn['wall'] => ({ ...column.wall, thickM: Math.max(0.001, column.wall.thickM + (shift.thickness ?? 0) * BOUNDS.thicknessM) })
+const thicker = (column: DryingColumn, shift: Shift): DryingColumn['wall'] => ({
+  ...column.wall,
+  thickM: Math.max(0.001, column.wall.thickM + (shift.thickness ?? 0) * BOUNDS.thicknessM),
+})
 
 /** How one column dries under a shift of what is unknown. */
-function courseOf(piece: Piece, room: Room, column: DryingColumn, madeMs: number, untilMs: number, shift: Shift, future: readonly LogEntry[], settings?: SolverSettings): WallCourse {
-  return dryWall(thicker(column, shift), spellsOf(piece, room, madeMs, untilMs, shift, future), undefined, settings).course
+function courseOf(
+  piece: Piece,
+  room: Room,
+  column: DryingColumn,
+  madeMs: number,
+  untilMs: number,
+  shift: Shift,
+  future: readonly LogEntry[],
+  settings?: SolverSettings,
+): WallCourse {
+  return dryWall(thicker(column, shift), spellsOf(piece, room, madeMs, untilMs, shift, future), undefined, settings)
+    .course
 }
 
 /** How far ahead to look: until the slowest column is bone dry as it stands, at most the horizon. */
@@ -137,7 +190,13 @@ const LOOKS_AHEAD_HOURS = [72, 240, 720, HORIZON_HOURS]
  * How a made piece has dried and will dry as it stands (or with `future` changes of cover): course, stage and times of each column.
  * Fails when its form cannot be built. Null when it is not made yet.
  */
-export function pieceDrying(piece: Piece, body: Body, room: Room, nowMs: number, future: readonly LogEntry[] = []): Result<PieceDrying | null> {
+export function pieceDrying(
+  piece: Piece,
+  body: Body,
+  room: Room,
+  nowMs: number,
+  future: readonly LogEntry[] = [],
+): Result<PieceDrying | null> {
   if (!piece.making.madeAt) return ok(null)
   const columns = dryingColumns(piece.form, body)
   if (!columns.ok) return columns
@@ -153,21 +212,55 @@ export function pieceDrying(piece: Piece, body: Body, room: Room, nowMs: number,
       ahead = nowHours + hours
       course = courseOf(piece, room, column, madeMs, madeMs + ahead * HOUR, {}, future)
     }
-    const shifted = Object.fromEntries(UNKNOWNS.map((unknown) => [unknown, courseOf(piece, room, column, madeMs, madeMs + Math.min(HORIZON_HOURS, 1.6 * ahead + 24) * HOUR, { [unknown]: 1 }, future, COARSE)])) as Record<Unknown, WallCourse>
+    const shifted = Object.fromEntries(
+      UNKNOWNS.map((unknown) => [
+        unknown,
+        courseOf(
+          piece,
+          room,
+          column,
+          madeMs,
+          madeMs + Math.min(HORIZON_HOURS, 1.6 * ahead + 24) * HOUR,
+          { [unknown]: 1 },
+          future,
+          COARSE,
+        ),
+      ]),
+    ) as Record<Unknown, WallCourse>
     const reaches = Object.fromEntries(
       MOISTURE_STAGES.map((stage) => {
         const likely = stage === 'wet' ? null : hourDownTo(course, begins[stage])
         if (likely === null || likely <= 0) return [stage, null]
-        const stretched = Object.fromEntries(UNKNOWNS.map((unknown) => [unknown, hourDownTo(shifted[unknown], begins[stage]) ?? likely * 1.5])) as Record<Unknown, number>
+        const stretched = Object.fromEntries(
+          UNKNOWNS.map((unknown) => [unknown, hourDownTo(shifted[unknown], begins[stage]) ?? likely * 1.5]),
+        ) as Record<Unknown, number>
         return [stage, uncertainTime(likely, stretched)]
       }),
     ) as Record<MoistureStage, UncertainTime | null>
     const waterNow = waterAt(course, nowHours)
     const upTo = course.hours.findIndex((hour) => hour >= nowHours)
     const cracks = course.hours.slice(0, upTo + 1).map((_, i) => crackIndex(clay, course, i))
-    return { id: column.id, name: column.name, kind: column.kind, ...thinned(course), waterNow, stageNow: stageOfWater(clay, airAt(room, nowMs).humidity, waterNow), reaches, crackNow: cracks.at(-1) ?? 0, crackMost: Math.max(0, ...cracks) }
+    return {
+      id: column.id,
+      name: column.name,
+      kind: column.kind,
+      ...thinned(course),
+      waterNow,
+      stageNow: stageOfWater(clay, airAt(room, nowMs).humidity, waterNow),
+      reaches,
+      crackNow: cracks.at(-1) ?? 0,
+      crackMost: Math.max(0, ...cracks),
+    }
   })
-  return ok({ madeMs, nowHours, cover: coverAt([...piece.making.log, ...future], nowMs), begins, plastic: clay.plastic, limit: clay.shrinkageLimit, columns: dried })
+  return ok({
+    madeMs,
+    nowHours,
+    cover: coverAt([...piece.making.log, ...future], nowMs),
+    begins,
+    plastic: clay.plastic,
+    limit: clay.shrinkageLimit,
+    columns: dried,
+  })
 }
 
 /** At most about 160 points of a course. */
@@ -178,4 +271,5 @@ function thinned(course: WallCourse): { hours: number[]; water: number[] } {
 }
 
 /** The column that governs work (the wall), the kiln (the foot), or tells of haste (the rim). */
-export const columnOf = (drying: PieceDrying, kind: DryingColumn['kind']): ColumnDrying => drying.columns.find((column) => column.kind === kind) ?? drying.columns[0]
+export const columnOf = (drying: PieceDrying, kind: DryingColumn['kind']): ColumnDrying =>
+  drying.columns.find((column) => column.kind === kind) ?? drying.columns[0]

@@ -117,7 +117,13 @@ export class PieceViewer {
     this.painted = picture
     const read = () => {
       const side = decoratedSide(request.piece)
-      const gauges = measureGauges(grid, painter.raster, simulation.stacks.stacks, optics, rowsOf(grid, decoratedStretch(grid.form, side)))
+      const gauges = measureGauges(
+        grid,
+        painter.raster,
+        simulation.stacks.stacks,
+        optics,
+        rowsOf(grid, decoratedStretch(grid.form, side)),
+      )
       return { gauges, side, distinctStacks: simulation.stacks.stacks.length }
     }
     return ok({ picture, read })
@@ -130,7 +136,9 @@ export class PieceViewer {
 
   /** A square patch of the last picture round a place (across and down, 0–1), in true millimetres. RGBA; null before the first. */
   patch(across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> | null {
-    return this.painted && this.simulation ? skinPatch(this.painted, this.simulation.grid, across, down, samples, seesMm) : null
+    return this.painted && this.simulation
+      ? skinPatch(this.painted, this.simulation.grid, across, down, samples, seesMm)
+      : null
   }
 
   /** Brings the skin up to date without a picture, so that long work can be done a step at a time. */
@@ -159,7 +167,17 @@ export class PieceViewer {
     const { zones, flat } = grid.form
     const { stacks } = simulation.stacks
     const outside = paletteOf(grid, ids, stacks, optics, rowsOf(grid, flat ? zones.floor : zones.outside), 'outside', 0)
-    const inside = flat ? [] : paletteOf(grid, ids, stacks, optics, rowsOf(grid, { from: zones.inside.from, to: zones.floor.to }), 'inside', outside.length)
+    const inside = flat
+      ? []
+      : paletteOf(
+          grid,
+          ids,
+          stacks,
+          optics,
+          rowsOf(grid, { from: zones.inside.from, to: zones.floor.to }),
+          'inside',
+          outside.length,
+        )
     return ok([...outside, ...inside])
   }
 
@@ -176,7 +194,12 @@ export class PieceViewer {
       this.shelf = new MediaShelf(Object.values(media))
       const { list } = this.shelf
       const grid = skinGrid(form.value, this.width, this.height)
-      this.simulation = new SkinSimulation(grid, list, sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(), this.room)
+      this.simulation = new SkinSimulation(
+        grid,
+        list,
+        sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(),
+        this.room,
+      )
       this.optics = new StackOptics(bodies[piece.bodyId], list)
       this.palettes.clear()
       this.painter = null
@@ -186,16 +209,29 @@ export class PieceViewer {
     return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid: this.simulation.grid })
   }
 
-  private pagesFor({ piece, bodies, afterStep, kind }: ViewRequest, { simulation, shelf, grid }: Prepared): { pages: Page[]; look: Look } {
+  private pagesFor(
+    { piece, bodies, afterStep, kind }: ViewRequest,
+    { simulation, shelf, grid }: Prepared,
+  ): { pages: Page[]; look: Look } {
     const times = timeline(piece.steps)
-    if (kind === 'bench') return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
+    if (kind === 'bench')
+      return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
     const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
-    return { pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, shelf, grid, last)), look: { kind: 'fired' } }
+    return {
+      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, shelf, grid, last)),
+      look: { kind: 'fired' },
+    }
   }
 
   /** A plan that stops before its last firing is shown as if that firing came now. */
-  private missingFire(piece: Piece, bodies: Readonly<Record<string, Body>>, shelf: MediaShelf, grid: SkinGrid, last: number): SkinOperation[] {
+  private missingFire(
+    piece: Piece,
+    bodies: Readonly<Record<string, Body>>,
+    shelf: MediaShelf,
+    grid: SkinGrid,
+    last: number,
+  ): SkinOperation[] {
     const planned = piece.steps.findLast((step) => step.act === 'fire')
     const like = planned?.act === 'fire' ? planned : null
     return firingNow(piece.steps.slice(0, last + 1), like, like?.cone ?? bodies[piece.bodyId].bisqueCone, shelf, grid)
@@ -203,9 +239,11 @@ export class PieceViewer {
 }
 
 /** An open form is looked at from above, a tall one from the side. */
-export const decoratedSide = (piece: Piece): 'outside' | 'inside' => (PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside')
+export const decoratedSide = (piece: Piece): 'outside' | 'inside' =>
+  PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside'
 
-const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') => (side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to })
+const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
+  side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }
 
 const texts = new WeakMap<object, string>()
 
@@ -220,7 +258,9 @@ function textOf(record: object): string {
 }
 
 /** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
-const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean => a !== undefined && JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
+const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean =>
+  a !== undefined &&
+  JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
 
 /** Puts a stack into words and colours, top film first. */
 export function describeSection(stack: Stack, optics: StackOptics): Section {
@@ -229,7 +269,13 @@ export function describeSection(stack: Stack, optics: StackOptics): Section {
   const films = stack.films.map((film) => {
     const medium = optics.media[film.medium]
     const alone = screenOf({ ...BARE, films: [{ medium: film.medium, eighths: 160 }], fixed: 1, cone: fired.cone })
-    return { name: medium.name, kind: medium.kind, coats: film.eighths / 8, micrometres: (film.eighths / 8) * medium.filmUm, screen: alone.linear }
+    return {
+      name: medium.name,
+      kind: medium.kind,
+      coats: film.eighths / 8,
+      micrometres: (film.eighths / 8) * medium.filmUm,
+      screen: alone.linear,
+    }
   })
   const whole = screenOf(fired)
   return {

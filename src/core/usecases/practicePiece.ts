@@ -8,7 +8,15 @@ import { wholeOf, type Step } from '../model/step'
 const SIDE_MM = 110
 
 /** A motif as it stands once, in the middle of a slab’s face. */
-const onFace = (motif: Motif): Motif => ({ ...motif, side: 'floor', repeats: 1, rows: 1, upMm: 0, startDeg: 0, heightMm: Math.min(motif.heightMm, SIDE_MM * 0.7) })
+const onFace = (motif: Motif): Motif => ({
+  ...motif,
+  side: 'floor',
+  repeats: 1,
+  rows: 1,
+  upMm: 0,
+  startDeg: 0,
+  heightMm: Math.min(motif.heightMm, SIDE_MM * 0.7),
+})
 
 /**
  * A slab of the same clay and wall that gets the same coats at the same stages, to try hand and colour on before the piece
@@ -22,10 +30,17 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
     const moved = { ...step, id, done: false }
     if (moved.act === 'glaze') {
       // One glaze on the face is enough to judge: the last that the outside gets.
-      return moved.place.parts.includes('outside') || PRESETS[piece.form.preset].flat ? [{ ...moved, place: wholeOf('floor'), how: 'brush', coats: moved.how === 'brush' ? moved.coats : 3 }] : []
+      return moved.place.parts.includes('outside') || PRESETS[piece.form.preset].flat
+        ? [{ ...moved, place: wholeOf('floor'), how: 'brush', coats: moved.how === 'brush' ? moved.coats : 3 }]
+        : []
     }
-    if ('motif' in moved && moved.motif) return [{ ...moved, motif: onFace(moved.motif), ...('place' in moved ? { place: wholeOf('floor') } : {}) } as Step]
-    return ['place' in moved ? ({ ...moved, place: { ...wholeOf('floor'), sectors: moved.place.sectors } } as Step) : moved]
+    if ('motif' in moved && moved.motif)
+      return [
+        { ...moved, motif: onFace(moved.motif), ...('place' in moved ? { place: wholeOf('floor') } : {}) } as Step,
+      ]
+    return [
+      'place' in moved ? ({ ...moved, place: { ...wholeOf('floor'), sectors: moved.place.sectors } } as Step) : moved,
+    ]
   })
   return {
     ...piece,
@@ -33,7 +48,15 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
     name: `Practice for ${piece.name}`.slice(0, 80),
     count: 1,
     use: 'display',
-    form: { kind: 'turned', preset: 'tile', sizes: { ...PRESETS.tile.sizes, heightMm: wallMm, wallMm, rimMm: SIDE_MM, bellyMm: SIDE_MM, footMm: SIDE_MM }, plan: { kind: 'rectangle', ratio: ROUND.ratio }, unevenMm: 0, own: null, parts: [] },
+    form: {
+      kind: 'turned',
+      preset: 'tile',
+      sizes: { ...PRESETS.tile.sizes, heightMm: wallMm, wallMm, rimMm: SIDE_MM, bellyMm: SIDE_MM, footMm: SIDE_MM },
+      plan: { kind: 'rectangle', ratio: ROUND.ratio },
+      unevenMm: 0,
+      own: null,
+      parts: [],
+    },
     steps,
     variant: null,
     lightTarget: null,

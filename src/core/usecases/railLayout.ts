@@ -53,7 +53,8 @@ function drafts(steps: readonly Step[]): Draft[] {
   const last = () => list[list.length - 1]
   const passTo = (stage: Stage) => {
     for (const passed of DRYING_STAGES) {
-      if (stageIndex(passed) > stageIndex(last().stage) && stageIndex(passed) < stageIndex(stage)) list.push({ kind: 'stage', stage: passed, openedBy: null, visited: false, steps: [] })
+      if (stageIndex(passed) > stageIndex(last().stage) && stageIndex(passed) < stageIndex(stage))
+        list.push({ kind: 'stage', stage: passed, openedBy: null, visited: false, steps: [] })
     }
   }
   steps.forEach((step, i) => {
@@ -73,9 +74,18 @@ function drafts(steps: readonly Step[]): Draft[] {
 }
 
 const naturalWidth = ({ kind, visited, openedBy, steps }: Draft) =>
-  kind === 'kiln' ? KILN : !visited ? PASSED : Math.max(steps.length ? LEAST : PASSED, steps.length * PITCH + 36) + (openedBy !== null ? ENTRY : 0)
+  kind === 'kiln'
+    ? KILN
+    : !visited
+      ? PASSED
+      : Math.max(steps.length ? LEAST : PASSED, steps.length * PITCH + 36) + (openedBy !== null ? ENTRY : 0)
 
-const nameOf = (draft: Draft) => (draft.stage === 'bisque' && draft.kind === 'stage' ? 'on bisque' : draft.kind === 'kiln' ? 'kiln' : STAGE[draft.stage].name)
+const nameOf = (draft: Draft) =>
+  draft.stage === 'bisque' && draft.kind === 'stage'
+    ? 'on bisque'
+    : draft.kind === 'kiln'
+      ? 'kiln'
+      : STAGE[draft.stage].name
 
 /** Water in the wall where each stage begins, 1 as thrown. */
 export type RailWater = Readonly<Record<Stage, number>>
@@ -84,12 +94,17 @@ const PLAIN_WATER = Object.fromEntries(STAGES.map((stage) => [stage, STAGE[stage
 
 /** The wedge of a piece from how its own clay dries: each stage as thick as the water it begins with. */
 export function railWater({ begins, plastic }: PieceDrying): RailWater {
-  return { ...PLAIN_WATER, ...Object.fromEntries(DRYING_STAGES.map((stage) => [stage, stage === 'wet' ? 1 : begins[stage] / plastic])) }
+  return {
+    ...PLAIN_WATER,
+    ...Object.fromEntries(DRYING_STAGES.map((stage) => [stage, stage === 'wet' ? 1 : begins[stage] / plastic])),
+  }
 }
 
 /** Where on the rail clay of a water content is: in its first stretch of that stage, as far along as it has dried; null once fired. */
 export function railPlace(layout: RailLayout, { begins, plastic }: PieceDrying, water: number): number | null {
-  const stages = layout.stretches.filter((stretch, i) => stretch.kind === 'stage' && !layout.stretches.slice(0, i).some((s) => s.kind === 'kiln'))
+  const stages = layout.stretches.filter(
+    (stretch, i) => stretch.kind === 'stage' && !layout.stretches.slice(0, i).some((s) => s.kind === 'kiln'),
+  )
   const order = [...MOISTURE_STAGES]
   const stage = order.findLast((s) => water <= (s === 'wet' ? plastic : begins[s]) + 1e-9) ?? 'wet'
   const shown = stage === 'tooFirm' ? 'hardLeatherHard' : stage
@@ -116,24 +131,46 @@ export function railLayout(steps: readonly Step[], availablePx: number, water: R
     const wet = water[draft.stage]
     const nextStage = list.slice(i + 1).find((d) => d.kind === 'stage')
     const nextWater = nextStage ? water[nextStage.stage] : 0
-    stretches.push({ kind: draft.kind, stage: draft.stage, name: nameOf(draft), from: x, to: x + width, water: [wet, draft.kind === 'kiln' ? wet : nextWater], openedBy: draft.openedBy, visited: draft.visited })
+    stretches.push({
+      kind: draft.kind,
+      stage: draft.stage,
+      name: nameOf(draft),
+      from: x,
+      to: x + width,
+      water: [wet, draft.kind === 'kiln' ? wet : nextWater],
+      openedBy: draft.openedBy,
+      visited: draft.visited,
+    })
     const start = x + (draft.openedBy !== null && draft.kind === 'stage' ? ENTRY : 0)
     const room = x + width - start
-    draft.steps.forEach((index, k) => tags.push({ index, x: start + (room * (k + 0.5)) / draft.steps.length, above: hung++ % 2 === 0 }))
+    draft.steps.forEach((index, k) =>
+      tags.push({ index, x: start + (room * (k + 0.5)) / draft.steps.length, above: hung++ % 2 === 0 }),
+    )
     x += width
   })
   return { stretches, tags, width: x }
 }
 
 /** The place in the plan where a step dropped at `x` should go, counted in the whole plan, and the stage of the stretch there. */
-export function dropPlace(layout: RailLayout, steps: readonly Step[], x: number): { at: number; stage: Stage; visited: boolean } {
+export function dropPlace(
+  layout: RailLayout,
+  steps: readonly Step[],
+  x: number,
+): { at: number; stage: Stage; visited: boolean } {
   // The near half of a kiln still belongs to what comes before the firing.
-  const reach = (s: RailStretch, next: RailStretch | undefined) => (next?.kind === 'kiln' ? (next.from + next.to) / 2 : s.to)
-  const stretch = layout.stretches.find((s, k) => x < reach(s, layout.stretches[k + 1])) ?? layout.stretches[layout.stretches.length - 1]
+  const reach = (s: RailStretch, next: RailStretch | undefined) =>
+    next?.kind === 'kiln' ? (next.from + next.to) / 2 : s.to
+  const stretch =
+    layout.stretches.find((s, k) => x < reach(s, layout.stretches[k + 1])) ??
+    layout.stretches[layout.stretches.length - 1]
   const i = layout.stretches.indexOf(stretch)
   const opened = layout.stretches.slice(0, i + 1).findLast((s) => s.openedBy !== null)
   const start = opened?.openedBy === null || opened === undefined ? 0 : opened.openedBy + 1
   const before = layout.tags.filter((tag) => tag.x < x && tag.x >= stretch.from).length
   const passed = layout.tags.filter((tag) => tag.x < stretch.from && tag.index >= start).length
-  return { at: Math.min(steps.length, start + passed + before), stage: stretch.stage, visited: stretch.visited && stretch.kind === 'stage' }
+  return {
+    at: Math.min(steps.length, start + passed + before),
+    stage: stretch.stage,
+    visited: stretch.visited && stretch.kind === 'stage',
+  }
 }

@@ -35,7 +35,12 @@ const HOUR = 3_600_000
 export function plannedCovers(piece: Piece, schedule: Schedule): LogEntry[] {
   return schedule.visits
     .filter((visit) => visit.pieceId === piece.id)
-    .flatMap((visit): LogEntry[] => [...(visit.stepIds.length || visit.makes ? [{ kind: 'cover' as const, at: visit.at, cover: 'open' as const }] : []), { kind: 'cover', at: visit.until, cover: visit.cover }])
+    .flatMap((visit): LogEntry[] => [
+      ...(visit.stepIds.length || visit.makes
+        ? [{ kind: 'cover' as const, at: visit.at, cover: 'open' as const }]
+        : []),
+      { kind: 'cover', at: visit.until, cover: visit.cover },
+    ])
 }
 
 /** When a piece was or will be made: told, or planned; null when neither. */
@@ -46,8 +51,18 @@ const madeMsOf = (piece: Piece, schedule: Schedule): number | null => {
 }
 
 /** A column of a piece through its plan, hours since it was made. */
-function courseThrough(piece: Piece, studio: Studio, schedule: Schedule, column: DryingColumn, madeMs: number, untilMs: number) {
-  return dryWall(column.wall, spellsOf(piece, roomOf(studio, piece), madeMs, untilMs, {}, plannedCovers(piece, schedule))).course
+function courseThrough(
+  piece: Piece,
+  studio: Studio,
+  schedule: Schedule,
+  column: DryingColumn,
+  madeMs: number,
+  untilMs: number,
+) {
+  return dryWall(
+    column.wall,
+    spellsOf(piece, roomOf(studio, piece), madeMs, untilMs, {}, plannedCovers(piece, schedule)),
+  ).course
 }
 
 /** Replays a schedule through the full solver: the wall at the start of each step that clay decides, the foot at each bisque. */
@@ -66,11 +81,15 @@ function replayPiece(piece: Piece, studio: Studio, schedule: Schedule): Replayed
   const loads = schedule.loads.filter((load) => load.pieceId === piece.id)
   const times = timeline(piece.steps)
   const loadMs = new Map(loads.map((load) => [load, kilnMs(studio, load.bookingId)]))
-  const lastMs = Math.max(...visits.map((v) => Date.parse(v.until)), ...[...loadMs.values()].filter(Number.isFinite), madeMs) + HOUR
+  const lastMs =
+    Math.max(...visits.map((v) => Date.parse(v.until)), ...[...loadMs.values()].filter(Number.isFinite), madeMs) + HOUR
   const find = (kind: DryingColumn['kind']) => columns.value.find((c) => c.kind === kind) as DryingColumn
   const wall = courseThrough(piece, studio, schedule, find('wall'), madeMs, lastMs)
   const foot = courseThrough(piece, studio, schedule, find('foot'), madeMs, lastMs)
-  const begins = stageBegins(CLAY_WATER[studio.bodies[piece.bodyId].water], airAt(roomOf(studio, piece), madeMs).humidity)
+  const begins = stageBegins(
+    CLAY_WATER[studio.bodies[piece.bodyId].water],
+    airAt(roomOf(studio, piece), madeMs).humidity,
+  )
   const work = visits.flatMap((visit) =>
     firstAndLast(visit.stepIds).flatMap(({ stepId, at }): Replayed[] => {
       const index = piece.steps.findIndex((step) => step.id === stepId)
@@ -80,31 +99,69 @@ function replayPiece(piece: Piece, studio: Studio, schedule: Schedule): Replayed
       const bare = bareWindow(stage, begins)
       const instant = at === 'first' ? visit.at : visit.until
       const water = waterAt(wall, (Date.parse(instant) - madeMs) / HOUR)
-      return [{ pieceId: piece.id, at: instant, what: 'work', stepId, water, ...bare, inside: water <= bare.wettest + 1e-9 && water >= bare.driest - 1e-9 }]
+      return [
+        {
+          pieceId: piece.id,
+          at: instant,
+          what: 'work',
+          stepId,
+          water,
+          ...bare,
+          inside: water <= bare.wettest + 1e-9 && water >= bare.driest - 1e-9,
+        },
+      ]
     }),
   )
   const kilns = loads.flatMap((load): Replayed[] => {
     const step = piece.steps.find((s) => s.id === load.stepId)
-    const before = piece.steps.slice(0, piece.steps.findIndex((s) => s.id === load.stepId))
+    const before = piece.steps.slice(
+      0,
+      piece.steps.findIndex((s) => s.id === load.stepId),
+    )
     if (step?.act !== 'fire' || before.some((s) => s.act === 'fire')) return []
     const atMs = loadMs.get(load) ?? NaN
     const water = waterAt(foot, (atMs - madeMs) / HOUR)
-    return [{ pieceId: piece.id, at: new Date(atMs).toISOString(), what: 'kiln', stepId: load.stepId, water, wettest: begins.boneDry, driest: 0, inside: water <= begins.boneDry + 5e-4 }]
+    return [
+      {
+        pieceId: piece.id,
+        at: new Date(atMs).toISOString(),
+        what: 'kiln',
+        stepId: load.stepId,
+        water,
+        wettest: begins.boneDry,
+        driest: 0,
+        inside: water <= begins.boneDry + 5e-4,
+      },
+    ]
   })
   return [...work, ...kilns]
 }
 
 /** The first step of a visit at its start, and the last at its end: a wall that is right for both was right between. */
-const firstAndLast = (stepIds: readonly string[]): { stepId: string; at: 'first' | 'last' }[] => (stepIds.length ? [{ stepId: stepIds[0], at: 'first' }, { stepId: stepIds[stepIds.length - 1], at: 'last' }] : [])
+const firstAndLast = (stepIds: readonly string[]): { stepId: string; at: 'first' | 'last' }[] =>
+  stepIds.length
+    ? [
+        { stepId: stepIds[0], at: 'first' },
+        { stepId: stepIds[stepIds.length - 1], at: 'last' },
+      ]
+    : []
 
 /** The window of a stage without the margin that planning keeps. */
-function bareWindow(stage: Parameters<typeof windowAt>[0], begins: Parameters<typeof windowAt>[1]): { wettest: number; driest: number } {
+function bareWindow(
+  stage: Parameters<typeof windowAt>[0],
+  begins: Parameters<typeof windowAt>[1],
+): { wettest: number; driest: number } {
   switch (stage) {
-    case 'softLeatherHard': return { wettest: begins.softLeatherHard, driest: begins.leatherHard }
-    case 'leatherHard': return { wettest: begins.leatherHard, driest: begins.hardLeatherHard }
-    case 'hardLeatherHard': return { wettest: begins.hardLeatherHard, driest: begins.tooFirm }
-    case 'boneDry': return { wettest: begins.boneDry + 5e-4, driest: 0 }
-    default: return { wettest: Infinity, driest: begins.softLeatherHard }
+    case 'softLeatherHard':
+      return { wettest: begins.softLeatherHard, driest: begins.leatherHard }
+    case 'leatherHard':
+      return { wettest: begins.leatherHard, driest: begins.hardLeatherHard }
+    case 'hardLeatherHard':
+      return { wettest: begins.hardLeatherHard, driest: begins.tooFirm }
+    case 'boneDry':
+      return { wettest: begins.boneDry + 5e-4, driest: 0 }
+    default:
+      return { wettest: Infinity, driest: begins.softLeatherHard }
   }
 }
 

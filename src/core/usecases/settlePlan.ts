@@ -16,7 +16,10 @@ export function settlePlan(piece: Piece, studio: Studio): Piece {
     const findings = judge(settled, studio)
     const finding = findings.ok ? findings.value.find((f) => f.severity !== 'note' && f.mends.length > 0) : undefined
     if (!finding) return settled
-    const applied = applyCommand({ ...studio, pieces: { [piece.id]: settled }, order: [piece.id] }, finding.mends[0].command)
+    const applied = applyCommand(
+      { ...studio, pieces: { [piece.id]: settled }, order: [piece.id] },
+      finding.mends[0].command,
+    )
     if (!applied.ok) return settled
     settled = applied.value.studio.pieces[piece.id]
   }

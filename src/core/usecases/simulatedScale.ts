@@ -25,7 +25,8 @@ export function simulatedWeight(piece: Piece, body: Body, room: Room, nowMs: num
   const spells = spellsOf(piece, real, madeMs, Math.max(nowMs, madeMs + 60_000))
   const used = columns.value.filter((column) => column.share > 0)
   const shares = used.reduce((sum, column) => sum + column.share, 0)
-  const water = used.reduce((sum, column) => sum + column.share * meanWater(dryWall(column.wall, spells).state.water), 0) / shares
+  const water =
+    used.reduce((sum, column) => sum + column.share * meanWater(dryWall(column.wall, spells).state.water), 0) / shares
   const dryGrams = piece.making.wetGrams / (1 + CLAY_WATER[body.water].plastic)
   const noise = 2 * latticeRandom(Math.floor(nowMs / 60_000), 3, seedFromText(piece.id)) - 1
   return Number((dryGrams * (1 + water) + NOISE_GRAMS * noise).toFixed(1))

@@ -24,31 +24,66 @@ export function surfaceOf(films: Films, media: Media): SurfaceKind {
   const medium = top && media[top.mediumId]
   if (!medium) return 'matte'
   if (medium.kind === 'glaze') return medium.surface
-  return medium.kind === 'opaque' && films.some((film) => media[film.mediumId]?.kind === 'glaze') ? medium.surface : 'matte'
+  return medium.kind === 'opaque' && films.some((film) => media[film.mediumId]?.kind === 'glaze')
+    ? medium.surface
+    : 'matte'
 }
 
 /** Reflectance of films on a body, as fired. */
 export function filmsReflectance(body: Body, films: Films, media: Media, cone: Cone): Spectrum {
-  const layers = films.flatMap(({ mediumId, coats }) => (media[mediumId] && media[mediumId].kind !== 'wax' ? [layerOf(media[mediumId], coats, cone)] : []))
+  const layers = films.flatMap(({ mediumId, coats }) =>
+    media[mediumId] && media[mediumId].kind !== 'wax' ? [layerOf(media[mediumId], coats, cone)] : [],
+  )
   return stackReflectance(bodyInternal(body.reflectance), layers, surfaceOf(films, media))
 }
 
 /** Lab of films on a body, as fired. */
-export const filmsLab = (body: Body, films: Films, media: Media, cone: Cone, light: LightId = 'daylight'): [number, number, number] => labUnder(filmsReflectance(body, films, media, cone), LIGHTS[light])
+export const filmsLab = (
+  body: Body,
+  films: Films,
+  media: Media,
+  cone: Cone,
+  light: LightId = 'daylight',
+): [number, number, number] => labUnder(filmsReflectance(body, films, media, cone), LIGHTS[light])
 
 /** The same on a screen, #rrggbb. */
-export const filmsHex = (body: Body, films: Films, media: Media, cone: Cone, light: LightId = 'daylight'): string => hexFromLinear(mapToGamut(screenLinear(filmsReflectance(body, films, media, cone), LIGHTS[light])).rgb)
+export const filmsHex = (body: Body, films: Films, media: Media, cone: Cone, light: LightId = 'daylight'): string =>
+  hexFromLinear(mapToGamut(screenLinear(filmsReflectance(body, films, media, cone), LIGHTS[light])).rgb)
 
 /** Films as a square in which one medium is asked about; null when it is not in them just once. */
-export function squareAbout(mediumId: string, body: Body, films: Films, media: Media, cone: Cone, lab: Triple, sigma: number): MeasuredSquare | null {
+export function squareAbout(
+  mediumId: string,
+  body: Body,
+  films: Films,
+  media: Media,
+  cone: Cone,
+  lab: Triple,
+  sigma: number,
+): MeasuredSquare | null {
   const at = films.findIndex((film) => film.mediumId === mediumId)
   if (at < 0 || films.filter((film) => film.mediumId === mediumId).length !== 1) return null
   const medium = media[mediumId]
   // What the fire leaves belongs to the film, so that the fitted optics are those of the unfaded medium.
   const { strength = 1 } = layerOf(medium, 1, cone)
-  const others = (list: Films) => list.flatMap((film) => (media[film.mediumId] && media[film.mediumId].kind !== 'wax' ? [layerOf(media[film.mediumId], film.coats, cone)] : []))
-  return { body: bodyInternal(body.reflectance), below: others(films.slice(0, at)), coats: films[at].coats * strength, above: others(films.slice(at + 1)), surface: surfaceOf(films, media), lab, sigma }
+  const others = (list: Films) =>
+    list.flatMap((film) =>
+      media[film.mediumId] && media[film.mediumId].kind !== 'wax'
+        ? [layerOf(media[film.mediumId], film.coats, cone)]
+        : [],
+    )
+  return {
+    body: bodyInternal(body.reflectance),
+    below: others(films.slice(0, at)),
+    coats: films[at].coats * strength,
+    above: others(films.slice(at + 1)),
+    surface: surfaceOf(films, media),
+    lab,
+    sigma,
+  }
 }
 
 /** Clears: glazes that hardly scatter or absorb. */
-export const isClear = (medium: Medium): boolean => medium.kind === 'glaze' && Math.max(...medium.optics.S) < 0.1 && medium.optics.K.reduce((a, b) => a + b, 0) / medium.optics.K.length < 0.05
+export const isClear = (medium: Medium): boolean =>
+  medium.kind === 'glaze' &&
+  Math.max(...medium.optics.S) < 0.1 &&
+  medium.optics.K.reduce((a, b) => a + b, 0) / medium.optics.K.length < 0.05

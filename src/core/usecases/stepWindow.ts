@@ -21,7 +21,12 @@ export function stageWindow(drying: PieceDrying, stage: Stage): Omit<StepWindow,
   const at = MOISTURE_STAGES.indexOf(stage as MoistureStage)
   const now = MOISTURE_STAGES.indexOf(wall.stageNow)
   const next = MOISTURE_STAGES[at + 1]
-  return { stage, opens: wall.reaches[stage as MoistureStage], closes: next && stage !== 'boneDry' ? wall.reaches[next] : null, state: now < at ? 'tooWet' : now === at ? 'open' : 'past' }
+  return {
+    stage,
+    opens: wall.reaches[stage as MoistureStage],
+    closes: next && stage !== 'boneDry' ? wall.reaches[next] : null,
+    state: now < at ? 'tooWet' : now === at ? 'open' : 'past',
+  }
 }
 
 /** Windows of all steps that clay decides and that are not done. */
@@ -30,7 +35,13 @@ export function stepWindows(piece: Piece, drying: PieceDrying): StepWindow[] {
   const fired = piece.steps.some((step) => step.act === 'fire' && step.done)
   if (fired) return []
   return piece.steps.flatMap((step, i): StepWindow[] => {
-    if (step.done || step.act === 'bring' || step.act === 'fire' || piece.steps.slice(0, i).some((s) => s.act === 'fire')) return []
+    if (
+      step.done ||
+      step.act === 'bring' ||
+      step.act === 'fire' ||
+      piece.steps.slice(0, i).some((s) => s.act === 'fire')
+    )
+      return []
     const seen = stageWindow(drying, times[i].stage)
     return seen ? [{ stepId: step.id, ...seen }] : []
   })

@@ -36,7 +36,12 @@ export class CurveShelf {
   private readonly curves = new Map<string, DryingCurve>()
 
   curve({ wall }: DryingColumn, around: Surroundings): DryingCurve {
-    const key = JSON.stringify([wall.clay.name, Math.round(wall.thickM * 1e5), wall.faces.map((f) => [f.to, Math.round(f.lengthM * 200), f.upright, Math.round(f.mouthShare * 100)]), around])
+    const key = JSON.stringify([
+      wall.clay.name,
+      Math.round(wall.thickM * 1e5),
+      wall.faces.map((f) => [f.to, Math.round(f.lengthM * 200), f.upright, Math.round(f.mouthShare * 100)]),
+      around,
+    ])
     const known = this.curves.get(key)
     if (known) return known
     const { course } = dryWall(wall, [{ untilHours: HORIZON[around.cover], around }], undefined, COARSE)
@@ -51,14 +56,23 @@ export class CurveShelf {
 
 /** Where the wall’s water must be for a step at a stage, with a margin; null once fired. */
 export function windowAt(stage: Stage, begins: Readonly<Record<MoistureStage, number>>): Window {
-  const between = (wettest: number, driest: number): Window => ({ wettest: wettest - (wettest - driest) * WINDOW_MARGIN, driest: driest + (wettest - driest) * WINDOW_MARGIN })
+  const between = (wettest: number, driest: number): Window => ({
+    wettest: wettest - (wettest - driest) * WINDOW_MARGIN,
+    driest: driest + (wettest - driest) * WINDOW_MARGIN,
+  })
   switch (stage) {
-    case 'wet': return { wettest: Infinity, driest: begins.softLeatherHard }
-    case 'softLeatherHard': return between(begins.softLeatherHard, begins.leatherHard)
-    case 'leatherHard': return between(begins.leatherHard, begins.hardLeatherHard)
-    case 'hardLeatherHard': return between(begins.hardLeatherHard, begins.tooFirm)
-    case 'boneDry': return { wettest: begins.boneDry, driest: 0 }
-    default: return null
+    case 'wet':
+      return { wettest: Infinity, driest: begins.softLeatherHard }
+    case 'softLeatherHard':
+      return between(begins.softLeatherHard, begins.leatherHard)
+    case 'leatherHard':
+      return between(begins.leatherHard, begins.hardLeatherHard)
+    case 'hardLeatherHard':
+      return between(begins.hardLeatherHard, begins.tooFirm)
+    case 'boneDry':
+      return { wettest: begins.boneDry, driest: 0 }
+    default:
+      return null
   }
 }
 
@@ -66,7 +80,8 @@ export function windowAt(stage: Stage, begins: Readonly<Record<MoistureStage, nu
 function phasesOf(step: Step, stage: Stage, piece: Piece, studio: Studio, evaporation: number): Phase[] {
   const built = buildForm(piece.form)
   const each = built.ok ? handsMinutes(step, built.value) : 5
-  const waits = 'waits' in step && !step.waits ? [] : coatWaits(step, stage, studio, evaporation).map((seconds) => seconds / 60)
+  const waits =
+    'waits' in step && !step.waits ? [] : coatWaits(step, stage, studio, evaporation).map((seconds) => seconds / 60)
   const hands = each * piece.count
   return Array.from({ length: coatsOf(step) }, (_, i) => {
     const wait = step.act === 'wipeDust' ? AFTER_RINSE_MINUTES : (waits[i] ?? 0)
@@ -76,21 +91,45 @@ function phasesOf(step: Step, stage: Stage, piece: Piece, studio: Studio, evapor
 }
 
 /** Steps that are still to be done, as tasks. Waiting for a stage is no task of its own: it is the window of the next. */
-function tasksOf(piece: Piece, studio: Studio, begins: Readonly<Record<MoistureStage, number>>, evaporation: number): Task[] {
+function tasksOf(
+  piece: Piece,
+  studio: Studio,
+  begins: Readonly<Record<MoistureStage, number>>,
+  evaporation: number,
+): Task[] {
   const times = timeline(piece.steps)
-  const tasks: Task[] = piece.making.madeAt === null && nextStepIndex(piece.steps) === 0 ? [{ kind: 'make', stepId: null, phases: [{ hands: MAKING_MINUTES * piece.count, wait: 0 }] }] : []
+  const tasks: Task[] =
+    piece.making.madeAt === null && nextStepIndex(piece.steps) === 0
+      ? [{ kind: 'make', stepId: null, phases: [{ hands: MAKING_MINUTES * piece.count, wait: 0 }] }]
+      : []
   piece.steps.forEach((step, i) => {
     if (step.done || step.act === 'bring') return
     const { stage } = times[i]
     if (step.act === 'fire') {
-      const raw = !['bisque', 'glazedRaw', 'fired'].includes(stage) || !piece.steps.slice(0, i).some((s) => s.act === 'fire')
-      tasks.push({ kind: 'fire', stepId: step.id, firing: step.firing, cone: step.cone, footDriest: raw ? begins.boneDry : null })
+      const raw =
+        !['bisque', 'glazedRaw', 'fired'].includes(stage) || !piece.steps.slice(0, i).some((s) => s.act === 'fire')
+      tasks.push({
+        kind: 'fire',
+        stepId: step.id,
+        firing: step.firing,
+        cone: step.cone,
+        footDriest: raw ? begins.boneDry : null,
+      })
       return
     }
     const phases = phasesOf(step, stage, piece, studio, evaporation)
-    const bottled = step.act === 'coat' && step.applicator === 'brush' && step.coats > 1 ? { ...step, applicator: 'bottle' as const, coats: 1 } : null
+    const bottled =
+      step.act === 'coat' && step.applicator === 'brush' && step.coats > 1
+        ? { ...step, applicator: 'bottle' as const, coats: 1 }
+        : null
     const saves = bottled ? minutesOf(phases) - minutesOf(phasesOf(bottled, stage, piece, studio, evaporation)) : 0
-    tasks.push({ kind: 'work', stepId: step.id, within: windowAt(stage, begins), phases, bottleSaves: Math.max(0, saves) })
+    tasks.push({
+      kind: 'work',
+      stepId: step.id,
+      within: windowAt(stage, begins),
+      phases,
+      bottleSaves: Math.max(0, saves),
+    })
   })
   return tasks
 }
@@ -104,7 +143,13 @@ function waterNow(piece: Piece, room: Room, column: DryingColumn, madeMs: number
 }
 
 /** What is to be planned of one piece; null when nothing is. `covers` are those that may be used besides the one it has. */
-export function jobOf(piece: Piece, studio: Studio, nowMs: number, shelf: CurveShelf, covers: readonly Cover[]): Job | null {
+export function jobOf(
+  piece: Piece,
+  studio: Studio,
+  nowMs: number,
+  shelf: CurveShelf,
+  covers: readonly Cover[],
+): Job | null {
   const body = studio.bodies[piece.bodyId]
   const columns = body ? dryingColumns(piece.form, body) : null
   if (!body || !columns?.ok) return null
@@ -120,18 +165,44 @@ export function jobOf(piece: Piece, studio: Studio, nowMs: number, shelf: CurveS
   const foot = find('foot')
   const cover = coverAt(piece.making.log, nowMs)
   const used = [...new Set<Cover>(['open', cover, ...covers])]
-  const curves = Object.fromEntries((['wall', 'foot'] as const).map((name) => [name, Object.fromEntries(used.map((c) => [c, shelf.curve(name === 'wall' ? wall : foot, { celsius: air.celsius, humidity: air.humidity, cover: c, blower: room.air, factor: Math.exp(room.factor.ln) })]))])) as DryingCurves
+  const curves = Object.fromEntries(
+    (['wall', 'foot'] as const).map((name) => [
+      name,
+      Object.fromEntries(
+        used.map((c) => [
+          c,
+          shelf.curve(name === 'wall' ? wall : foot, {
+            celsius: air.celsius,
+            humidity: air.humidity,
+            cover: c,
+            blower: room.air,
+            factor: Math.exp(room.factor.ln),
+          }),
+        ]),
+      ),
+    ]),
+  ) as DryingCurves
   const madeMs = piece.making.madeAt ? Date.parse(piece.making.madeAt) : null
   const fired = piece.steps.some((step) => step.act === 'fire' && step.done)
   const made = madeMs !== null || nextStepIndex(piece.steps) > 0
-  const water = fired ? { wall: 0, foot: 0 } : madeMs === null ? { wall: contentNow(piece, begins), foot: contentNow(piece, begins) } : { wall: waterNow(piece, room, wall, madeMs, nowMs), foot: waterNow(piece, room, foot, madeMs, nowMs) }
+  const water = fired
+    ? { wall: 0, foot: 0 }
+    : madeMs === null
+      ? { wall: contentNow(piece, begins), foot: contentNow(piece, begins) }
+      : { wall: waterNow(piece, room, wall, madeMs, nowMs), foot: waterNow(piece, room, foot, madeMs, nowMs) }
   return {
-    pieceId: piece.id, name: piece.name, count: piece.count, tasks, curves,
+    pieceId: piece.id,
+    name: piece.name,
+    count: piece.count,
+    tasks,
+    curves,
     now: made ? { water, cover } : null,
     plastic: { wall: clay.plastic, foot: clay.plastic },
     scale: { plastic: clay.plastic, limit: clay.shrinkageLimit },
     dueMs: piece.making.dueOn ? localInstant(piece.making.dueOn, '23:59', studio.calendar.timeZone) : null,
-    pins: new Map(studio.schedule.pins.filter((pin) => pin.pieceId === piece.id).map((pin) => [pin.stepId, pin.sessionId])),
+    pins: new Map(
+      studio.schedule.pins.filter((pin) => pin.pieceId === piece.id).map((pin) => [pin.stepId, pin.sessionId]),
+    ),
   }
 }
 
@@ -143,4 +214,3 @@ function contentNow(piece: Piece, begins: Readonly<Record<MoistureStage, number>
   const { wettest, driest } = window
   return Number.isFinite(wettest) ? (wettest + driest) / 2 : begins.wet
 }
-

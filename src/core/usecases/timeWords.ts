@@ -24,11 +24,21 @@ export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, to
   `${momentWords(madeMs + time.early * HOUR, nowMs, told)} to ${momentWords(madeMs + time.late * HOUR, nowMs, told)}`
 
 /** When the clay is right for a step while the piece stands as it does. */
-export function windowWords({ stage, opens, closes, state }: StepWindow, { madeMs, nowHours }: PieceDrying, nowMs: number, told: Told): string {
+export function windowWords(
+  { stage, opens, closes, state }: StepWindow,
+  { madeMs, nowHours }: PieceDrying,
+  nowMs: number,
+  told: Told,
+): string {
   const at = (hours: number) => momentWords(madeMs + hours * HOUR, nowMs, told)
   if (state === 'past') return `the moment for ${STAGE[stage].name} clay is past`
-  if (state === 'tooWet') return opens ? `the wall is ${STAGE[stage].name} from about ${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands` : 'not while it stands like this; uncover it'
-  return closes ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands` : 'any time from now on'
+  if (state === 'tooWet')
+    return opens
+      ? `the wall is ${STAGE[stage].name} from about ${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands`
+      : 'not while it stands like this; uncover it'
+  return closes
+    ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands`
+    : 'any time from now on'
 }
 
 /** One row of the drying chart: hours since made, and the water of each column in % of the dry clay. */
@@ -38,10 +48,18 @@ export type ChartPoint = { readonly hours: number } & Readonly<Record<string, nu
 export function chartPoints(drying: PieceDrying): { points: ChartPoint[]; untilHours: number } {
   const wall = drying.columns.find((column) => column.kind === 'wall') ?? drying.columns[0]
   const dry = wall.reaches.boneDry?.likely ?? wall.hours[wall.hours.length - 1]
-  const untilHours = Math.max(12, Math.min(wall.hours[wall.hours.length - 1], Math.max(1.15 * dry, drying.nowHours * 1.3)))
+  const untilHours = Math.max(
+    12,
+    Math.min(wall.hours[wall.hours.length - 1], Math.max(1.15 * dry, drying.nowHours * 1.3)),
+  )
   const points = Array.from({ length: 121 }, (_, i): ChartPoint => {
     const hours = (untilHours * i) / 120
-    return Object.fromEntries([['hours', hours], ...drying.columns.map((column) => [column.id, 100 * interpolateLinear(column.hours, column.water, hours)] as const)]) as ChartPoint
+    return Object.fromEntries([
+      ['hours', hours],
+      ...drying.columns.map(
+        (column) => [column.id, 100 * interpolateLinear(column.hours, column.water, hours)] as const,
+      ),
+    ]) as ChartPoint
   })
   return { points, untilHours }
 }

@@ -18,26 +18,44 @@ import { benchWords, coatWaits, placeWords, stepWords } from './stepWords'
 const studio = demoStudio()
 const jugs = studio.pieces['reed-jugs']
 const beakers = studio.pieces['wax-beakers']
-const request = (over: Partial<ViewRequest> = {}): ViewRequest => ({ piece: jugs, bodies: studio.bodies, media: studio.media, afterStep: jugs.steps.length - 1, kind: 'firedWhole', light: 'daylight', ...over })
+const request = (over: Partial<ViewRequest> = {}): ViewRequest => ({
+  piece: jugs,
+  bodies: studio.bodies,
+  media: studio.media,
+  afterStep: jugs.steps.length - 1,
+  kind: 'firedWhole',
+  light: 'daylight',
+  ...over,
+})
 const view = (viewer: PieceViewer, over: Partial<ViewRequest> = {}) => {
   const result = viewer.view(request(over))
   if (!result.ok) throw new Error(JSON.stringify(result.issue))
   return result.value
 }
-const meanColour = (colour: Uint8Array) => [0, 1, 2].map((c) => { let sum = 0; for (let i = c; i < colour.length; i += 4) sum += colour[i]; return (4 * sum) / colour.length })
+const meanColour = (colour: Uint8Array) =>
+  [0, 1, 2].map((c) => {
+    let sum = 0
+    for (let i = c; i < colour.length; i += 4) sum += colour[i]
+    return (4 * sum) / colour.length
+  })
 
 describe('views of a piece', () => {
   const viewer = new PieceViewer(512, 256)
 
   it('the bench, fired now and fired at the end are three pictures', () => {
-    const [bench, now, whole] = (['bench', 'firedNow', 'firedWhole'] as const).map((kind) => meanColour(view(viewer, { kind, afterStep: 2 }).picture.colour.slice()))
+    const [bench, now, whole] = (['bench', 'firedNow', 'firedWhole'] as const).map((kind) =>
+      meanColour(view(viewer, { kind, afterStep: 2 }).picture.colour.slice()),
+    )
     expect(bench).not.toEqual(now)
     expect(now).not.toEqual(whole)
     expect(view(viewer, { afterStep: -1, kind: 'bench' }).gauges.visible).toEqual([{ what: 'body', share: 1 }])
   })
 
   it('an edit shows the same picture as a fresh start', () => {
-    const edited = { ...jugs, steps: jugs.steps.map((s) => (s.act === 'coat' && s.mediumId === 'marsh-black' ? { ...s, coats: 1 } : s)) }
+    const edited = {
+      ...jugs,
+      steps: jugs.steps.map((s) => (s.act === 'coat' && s.mediumId === 'marsh-black' ? { ...s, coats: 1 } : s)),
+    }
     view(viewer)
     const after = view(viewer, { piece: edited }).picture.colour.slice()
     expect(Buffer.compare(after, view(new PieceViewer(512, 256), { piece: edited }).picture.colour)).toBe(0)
@@ -70,7 +88,9 @@ describe('views of a piece', () => {
   })
 
   it('changes with the light and the form, and says when a form cannot be built', () => {
-    expect(meanColour(view(viewer, { light: 'lamp' }).picture.colour)).not.toEqual(meanColour(view(viewer, { light: 'daylight' }).picture.colour))
+    expect(meanColour(view(viewer, { light: 'lamp' }).picture.colour)).not.toEqual(
+      meanColour(view(viewer, { light: 'daylight' }).picture.colour),
+    )
     const thick = { ...jugs, form: { ...jugs.form, sizes: { ...jugs.form.sizes, wallMm: 45 } } }
     expect(viewer.view(request({ piece: thick })).ok).toBe(false)
     expect(decoratedSide(studio.pieces['scallop-dish'])).toBe('inside')
@@ -84,7 +104,12 @@ describe('views of a piece', () => {
     const form = buildForm(jugs.form)
     if (!form.ok) throw new Error('no form')
     const down = (form.value.zones.outside.from + 172) / form.value.totalMm
-    const names = Array.from({ length: 40 }, (_, i) => fresh.section(i / 40, down)?.films.map((f) => f.name).join(' > '))
+    const names = Array.from({ length: 40 }, (_, i) =>
+      fresh
+        .section(i / 40, down)
+        ?.films.map((f) => f.name)
+        .join(' > '),
+    )
     expect(names).toContain('Clear, gloss > Marsh black > Chalk slip')
     const section = fresh.section(0.01, down)
     expect(section?.bodyName).toBe('Estuary red earthenware')
@@ -95,7 +120,9 @@ describe('views of a piece', () => {
     const middle = (v: ReturnType<typeof view>) => v.gauges.visible.map((x) => x.what)
     expect(middle(view(viewer, { piece: beakers, afterStep: 11 }))).toContain('Rowan orange')
     const without = { ...beakers, steps: beakers.steps.filter((s) => s.act !== 'wax') }
-    const share = (p: typeof beakers) => view(viewer, { piece: p, afterStep: p.steps.length - 1 }).gauges.visible.find((x) => x.what === 'Rowan orange')?.share ?? 0
+    const share = (p: typeof beakers) =>
+      view(viewer, { piece: p, afterStep: p.steps.length - 1 }).gauges.visible.find((x) => x.what === 'Rowan orange')
+        ?.share ?? 0
     expect(share(beakers)).toBeGreaterThan(share(without) + 0.1)
   })
 
@@ -115,11 +142,19 @@ describe('views of a piece', () => {
 
 describe('a new plan', () => {
   it.each(Object.keys(studio.bodies))('on %s is settled: coats counted, nothing left but notes', (bodyId) => {
-    const thin = { ...beakers, bodyId, steps: beakers.steps.map((s) => (s.act === 'coat' ? { ...s, coats: 1, mediumId: 'shell-white' } : s)).filter((s) => s.act !== 'wipeDust') }
+    const thin = {
+      ...beakers,
+      bodyId,
+      steps: beakers.steps
+        .map((s) => (s.act === 'coat' ? { ...s, coats: 1, mediumId: 'shell-white' } : s))
+        .filter((s) => s.act !== 'wipeDust'),
+    }
     const settled = settlePlan(thin, studio)
     const findings = judge(settled, studio)
     expect(settled.steps.some((s) => s.act === 'wipeDust')).toBe(true)
-    expect(findings.ok && findings.value.filter((f) => f.severity !== 'note' && f.mends.length > 0).map((f) => f.sentence)).toEqual([])
+    expect(
+      findings.ok && findings.value.filter((f) => f.severity !== 'note' && f.mends.length > 0).map((f) => f.sentence),
+    ).toEqual([])
   })
 
   it('that is sound already stays as it is', () => {
@@ -131,7 +166,10 @@ describe('the rail', () => {
   it('keeps the order of the plan from left to right', () => {
     for (const piece of Object.values(studio.pieces)) {
       const layout = railLayout(piece.steps, 1200)
-      const places = piece.steps.map((_, i) => layout.tags.find((t) => t.index === i)?.x ?? layout.stretches.find((s) => s.openedBy === i)?.from ?? NaN)
+      const places = piece.steps.map(
+        (_, i) =>
+          layout.tags.find((t) => t.index === i)?.x ?? layout.stretches.find((s) => s.openedBy === i)?.from ?? NaN,
+      )
       for (let i = 1; i < places.length; i++) expect(places[i]).toBeGreaterThan(places[i - 1])
       expect(layout.width).toBeGreaterThanOrEqual(1199)
       expect(layout.stretches.at(-1)?.to).toBeCloseTo(layout.width, 6)
@@ -151,7 +189,14 @@ describe('the rail', () => {
 
   it('shows the stages and the kiln that a plan has not reached', () => {
     const layout = railLayout([], 900)
-    expect(layout.stretches.map((s) => s.name)).toEqual(['wet', 'soft leather-hard', 'leather-hard', 'hard leather-hard', 'bone dry', 'kiln'])
+    expect(layout.stretches.map((s) => s.name)).toEqual([
+      'wet',
+      'soft leather-hard',
+      'leather-hard',
+      'hard leather-hard',
+      'bone dry',
+      'kiln',
+    ])
     expect(layout.stretches.filter((s) => s.visited).map((s) => s.stage)).toEqual(['wet'])
   })
 
@@ -166,14 +211,23 @@ describe('the rail', () => {
     expect(dropPlace(layout, jugs.steps, tag(3) + 2)).toMatchObject({ at: 4, stage: 'leatherHard', visited: true })
     expect(dropPlace(layout, jugs.steps, tag(1) - 4)).toMatchObject({ at: 1 })
     const boneDry = layout.stretches.find((s) => s.stage === 'boneDry')
-    expect(dropPlace(layout, jugs.steps, (boneDry?.from ?? 0) + 60)).toMatchObject({ at: 6, stage: 'boneDry', visited: true })
+    expect(dropPlace(layout, jugs.steps, (boneDry?.from ?? 0) + 60)).toMatchObject({
+      at: 6,
+      stage: 'boneDry',
+      visited: true,
+    })
     const passed = layout.stretches.find((s) => s.stage === 'hardLeatherHard')
-    expect(dropPlace(layout, jugs.steps, (passed?.from ?? 0) + 5)).toMatchObject({ stage: 'hardLeatherHard', visited: false })
+    expect(dropPlace(layout, jugs.steps, (passed?.from ?? 0) + 5)).toMatchObject({
+      stage: 'hardLeatherHard',
+      visited: false,
+    })
   })
 })
 
 describe('steps in words', () => {
-  const every = Object.values(studio.pieces).flatMap((p) => p.steps.map((s, i) => [stepWords(s, studio).title, s, timeline(p.steps)[i].stage] as const))
+  const every = Object.values(studio.pieces).flatMap((p) =>
+    p.steps.map((s, i) => [stepWords(s, studio).title, s, timeline(p.steps)[i].stage] as const),
+  )
 
   it.each(every)('%s has a title, bench words and a wait where it is wet', (title, step, stage) => {
     expect(title.length).toBeGreaterThan(2)
@@ -196,28 +250,37 @@ describe('steps in words', () => {
 })
 
 describe('a new step', () => {
-  it.each(ADDABLE.flatMap((f) => f.acts).map((a) => [a.word, a.act] as const))('“%s” is valid anywhere in any demo plan', (_, act) => {
-    for (const piece of Object.values(studio.pieces)) {
-      const form = buildForm(piece.form)
-      if (!form.ok) throw new Error('no form')
-      for (let after = -1; after < piece.steps.length; after++) {
-        const content = newStepContent(act, piece, studio, form.value, after)
-        expect(stepSchema.safeParse({ ...content, id: 'n', done: false }).success).toBe(true)
+  it.each(ADDABLE.flatMap((f) => f.acts).map((a) => [a.word, a.act] as const))(
+    '“%s” is valid anywhere in any demo plan',
+    (_, act) => {
+      for (const piece of Object.values(studio.pieces)) {
+        const form = buildForm(piece.form)
+        if (!form.ok) throw new Error('no form')
+        for (let after = -1; after < piece.steps.length; after++) {
+          const content = newStepContent(act, piece, studio, form.value, after)
+          expect(stepSchema.safeParse({ ...content, id: 'n', done: false }).success).toBe(true)
+        }
       }
-    }
-  })
+    },
+  )
 })
 
 describe('a practice piece', () => {
-  it.each(Object.values(studio.pieces).map((p) => [p.name, p] as const))('for %s is a slab that builds, gets the same media and nothing would ruin', (_, piece) => {
-    let n = 0
-    const practice = practicePiece(piece, () => `n${++n}`)
-    expect(pieceSchema.safeParse(practice).success).toBe(true)
-    const media = new Set(practice.steps.flatMap(mediaOfStep))
-    for (const id of piece.steps.filter((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'fill').flatMap(mediaOfStep)) expect(media).toContain(id)
-    const findings = judge(practice, studio)
-    expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => f.ruleId)).toEqual([])
-  })
+  it.each(Object.values(studio.pieces).map((p) => [p.name, p] as const))(
+    'for %s is a slab that builds, gets the same media and nothing would ruin',
+    (_, piece) => {
+      let n = 0
+      const practice = practicePiece(piece, () => `n${++n}`)
+      expect(pieceSchema.safeParse(practice).success).toBe(true)
+      const media = new Set(practice.steps.flatMap(mediaOfStep))
+      for (const id of piece.steps
+        .filter((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'fill')
+        .flatMap(mediaOfStep))
+        expect(media).toContain(id)
+      const findings = judge(practice, studio)
+      expect(findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => f.ruleId)).toEqual([])
+    },
+  )
 })
 
 describe('weights of line', () => {

@@ -14,14 +14,22 @@ import { Field, Select } from '@/ui/kit/fields'
 
 type Kind = Exclude<MediumKind, 'wax'> | 'body'
 
-const KINDS: readonly (readonly [Kind, string])[] = [['underglaze', 'underglaze'], ['slip', 'slip'], ['wash', 'stain wash'], ['opaque', 'opaque colour'], ['glaze', 'glaze'], ['body', 'a clay']]
+const KINDS: readonly (readonly [Kind, string])[] = [
+  ['underglaze', 'underglaze'],
+  ['slip', 'slip'],
+  ['wash', 'stain wash'],
+  ['opaque', 'opaque colour'],
+  ['glaze', 'glaze'],
+  ['body', 'a clay'],
+]
 
 /** A new material from one colour: a swatch, figures, a photograph of a tile, or a measured reflectance. */
 export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Kind; onAdded: (id: string) => void }) {
   const [kind, setKind] = useState<Kind>(only ?? 'underglaze')
   const [name, setName] = useState('')
   const [swatch, setSwatch] = useState<Swatch | null>(null)
-  const lab: Triple | null = swatch === null ? null : swatch.kind === 'lab' ? swatch.lab : labUnder(Float64Array.from(swatch.reflectance))
+  const lab: Triple | null =
+    swatch === null ? null : swatch.kind === 'lab' ? swatch.lab : labUnder(Float64Array.from(swatch.reflectance))
   const read = async (file: File) => {
     const measured = readReflectanceCsv(await file.text())
     if (measured.ok) setSwatch({ kind: 'reflectance', reflectance: measured.value })
@@ -31,31 +39,77 @@ export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Ki
     if (!name.trim()) return tell('problem', 'It has no name; write what it is called.')
     if (!swatch) return tell('problem', 'It has no colour; choose one, type figures, or pick it from a photograph.')
     const id = newId()
-    const done = kind === 'body' ? run({ type: 'body.set', body: bodyFromSwatch(id, name.trim(), swatch, Object.values(studio.bodies)[0]) }) : run({ type: 'medium.set', medium: mediumFromSwatch(id, name.trim(), kind, swatch, { from: kind === 'glaze' || kind === 'opaque' ? '06' : '08', to: kind === 'glaze' || kind === 'opaque' ? '04' : '6' }) })
+    const done =
+      kind === 'body'
+        ? run({ type: 'body.set', body: bodyFromSwatch(id, name.trim(), swatch, Object.values(studio.bodies)[0]) })
+        : run({
+            type: 'medium.set',
+            medium: mediumFromSwatch(id, name.trim(), kind, swatch, {
+              from: kind === 'glaze' || kind === 'opaque' ? '06' : '08',
+              to: kind === 'glaze' || kind === 'opaque' ? '04' : '6',
+            }),
+          })
     if (done) return
     setName('')
     setSwatch(null)
     onAdded(id)
   }
   return (
-    <form className="space-y-3 border border-base-content/60 p-4" aria-label={only === 'body' ? 'Add a clay' : 'Add a material'} onSubmit={(event) => { event.preventDefault(); add() }}>
+    <form
+      className="space-y-3 border border-base-content/60 p-4"
+      aria-label={only === 'body' ? 'Add a clay' : 'Add a material'}
+      onSubmit={(event) => {
+        event.preventDefault()
+        add()
+      }}
+    >
       <h2 className="font-bold">{only === 'body' ? 'Add a clay' : 'Add a material'}</h2>
       <div className="grid grid-cols-2 gap-3">
-        <Field label={kind === 'body' ? 'Name on the bag' : 'Name on the jar'}>{(id) => <input id={id} className="input input-sm w-full" value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />}</Field>
-        {!only && <Field label="What it is">{(id) => <Select id={id} value={kind} choices={KINDS} onChange={setKind} />}</Field>}
+        <Field label={kind === 'body' ? 'Name on the bag' : 'Name on the jar'}>
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full input-sm"
+              value={name}
+              maxLength={80}
+              onChange={(event) => setName(event.target.value)}
+            />
+          )}
+        </Field>
+        {!only && (
+          <Field label="What it is">{(id) => <Select id={id} value={kind} choices={KINDS} onChange={setKind} />}</Field>
+        )}
       </div>
       <div>
-        <p className="mb-1 text-[13px] text-base-content/75">Its fired colour{kind === 'glaze' ? ', over white' : kind === 'body' ? ', bare' : ', thick and bare'}</p>
+        <p className="mb-1 text-[13px] text-base-content/75">
+          Its fired colour{kind === 'glaze' ? ', over white' : kind === 'body' ? ', bare' : ', thick and bare'}
+        </p>
         <ColourEntry label="Fired colour" lab={lab} onColour={(picked) => setSwatch({ kind: 'lab', lab: picked })} />
-        <label className="mt-1.5 block text-[13px] text-base-content/75">or a measured reflectance (CSV)
-          <input type="file" accept=".csv,text/csv" aria-label="Reflectance CSV" className="file-input file-input-sm mt-0.5 w-full" onChange={(event) => { const [file] = event.target.files ?? []; event.target.value = ''; if (file) void read(file) }} />
+        <label className="mt-1.5 block text-[13px] text-base-content/75">
+          or a measured reflectance (CSV)
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            aria-label="Reflectance CSV"
+            className="file-input mt-0.5 w-full file-input-sm"
+            onChange={(event) => {
+              const [file] = event.target.files ?? []
+              event.target.value = ''
+              if (file) void read(file)
+            }}
+          />
         </label>
       </div>
       <div className="flex items-center gap-3">
         {lab && <span className="h-8 w-12 border border-base-content" style={{ background: hexFromLab(lab) }} />}
-        <button type="submit" className="btn btn-primary btn-sm">Put it in the cupboard</button>
+        <button type="submit" className="btn btn-primary btn-sm">
+          Put it in the cupboard
+        </button>
       </div>
-      <p className="text-xs text-base-content/75">From one swatch Vernice knows the hue, and guesses how well it covers. Its ladder says how sure it is; a test tile settles it.</p>
+      <p className="text-xs text-base-content/75">
+        From one swatch Vernice knows the hue, and guesses how well it covers. Its ladder says how sure it is; a test
+        tile settles it.
+      </p>
     </form>
   )
 }

@@ -22,9 +22,21 @@ import { MixPanel } from './MixPanel'
 
 type Tab = 'media' | 'clays' | 'mix' | 'amounts'
 
-const TABS: readonly (readonly [Tab, string])[] = [['media', 'Media'], ['clays', 'Clays and tools'], ['mix', 'Mix and match'], ['amounts', 'Amounts']]
+const TABS: readonly (readonly [Tab, string])[] = [
+  ['media', 'Media'],
+  ['clays', 'Clays and tools'],
+  ['mix', 'Mix and match'],
+  ['amounts', 'Amounts'],
+]
 
-const KIND_WORDS: Readonly<Record<MediumKind, string>> = { slip: 'slips', underglaze: 'underglazes', wash: 'stain washes', opaque: 'opaque colours', glaze: 'glazes', wax: 'wax' }
+const KIND_WORDS: Readonly<Record<MediumKind, string>> = {
+  slip: 'slips',
+  underglaze: 'underglazes',
+  wash: 'stain washes',
+  opaque: 'opaque colours',
+  glaze: 'glazes',
+  wax: 'wax',
+}
 
 /** The cupboard: every material with what the trade asks of it and how it fires. */
 export function CupboardView() {
@@ -50,18 +62,56 @@ function CsvButtons({ studio }: { studio: Studio }) {
   const read = async (chosen: File) => {
     const media = readMediaCsv(await chosen.text())
     if (!media.ok) return tell('problem', sentence(media.issue))
-    if (!run({ type: 'batch', label: `bring in ${media.value.length} materials`, commands: media.value.map((medium) => ({ type: 'medium.set', medium })) })) tell('news', `${media.value.length} ${media.value.length === 1 ? 'material is' : 'materials are'} in the cupboard now.`)
+    if (
+      !run({
+        type: 'batch',
+        label: `bring in ${media.value.length} materials`,
+        commands: media.value.map((medium) => ({ type: 'medium.set', medium })),
+      })
+    )
+      tell(
+        'news',
+        `${media.value.length} ${media.value.length === 1 ? 'material is' : 'materials are'} in the cupboard now.`,
+      )
   }
   return (
     <div className="ml-auto flex gap-2">
-      <button type="button" className="btn btn-sm" onClick={() => download(fileName(`${studio.name} cupboard`, 'csv'), new Blob([writeMediaCsv(Object.values(studio.media))], { type: 'text/csv' }))}><Download size={15} aria-hidden /> Save as CSV</button>
-      <button type="button" className="btn btn-sm" onClick={() => file.current?.click()}><FolderOpen size={15} aria-hidden /> Bring in CSV</button>
-      <input ref={file} type="file" accept=".csv,text/csv" className="hidden" aria-label="Materials from CSV" onChange={(event) => { const [chosen] = event.target.files ?? []; event.target.value = ''; if (chosen) void read(chosen) }} />
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() =>
+          download(
+            fileName(`${studio.name} cupboard`, 'csv'),
+            new Blob([writeMediaCsv(Object.values(studio.media))], { type: 'text/csv' }),
+          )
+        }
+      >
+        <Download size={15} aria-hidden /> Save as CSV
+      </button>
+      <button type="button" className="btn btn-sm" onClick={() => file.current?.click()}>
+        <FolderOpen size={15} aria-hidden /> Bring in CSV
+      </button>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv"
+        className="hidden"
+        aria-label="Materials from CSV"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? []
+          event.target.value = ''
+          if (chosen) void read(chosen)
+        }}
+      />
     </div>
   )
 }
 
-const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = { assumed: 'assumed curves', swatch: 'from one swatch', tiles: 'from your tiles' }
+const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = {
+  assumed: 'assumed curves',
+  swatch: 'from one swatch',
+  tiles: 'from your tiles',
+}
 
 function Media({ studio }: { studio: Studio }) {
   const [search, setSearch] = useState('')
@@ -71,55 +121,130 @@ function Media({ studio }: { studio: Studio }) {
   const [chosenId, setChosenId] = useState<string | null>(null)
   const [besideId, setBesideId] = useState('none')
   const [adding, setAdding] = useState(false)
-  const media = findMedia(Object.values(studio.media), { words: search, body: studio.bodies[bodyId] ?? null, cone: cone === 'any' ? null : cone, forFood: use === 'food' })
+  const media = findMedia(Object.values(studio.media), {
+    words: search,
+    body: studio.bodies[bodyId] ?? null,
+    cone: cone === 'any' ? null : cone,
+    forFood: use === 'food',
+  })
   const chosen = (chosenId && studio.media[chosenId]) || media[0]
-  const beside = Object.values(studio.media).filter((m) => (chosen?.kind === 'glaze' ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' : m.kind === 'glaze') && m.id !== chosen?.id)
+  const beside = Object.values(studio.media).filter(
+    (m) =>
+      (chosen?.kind === 'glaze'
+        ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash'
+        : m.kind === 'glaze') && m.id !== chosen?.id,
+  )
   return (
     <div className="grid gap-6 lg:grid-cols-[19rem_minmax(0,1fr)_21rem]">
       <div className="space-y-3">
-        <input type="search" className="input input-sm w-full" placeholder="Search" aria-label="Search the cupboard" value={search} onChange={(event) => setSearch(event.target.value)} />
+        <input
+          type="search"
+          className="input w-full input-sm"
+          placeholder="Search"
+          aria-label="Search the cupboard"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
         <div className="grid grid-cols-[1.3fr_1fr_1fr] gap-2">
-          <Select label="Suits the clay" value={bodyId} choices={[['any', 'any clay'] as const, ...Object.values(studio.bodies).map((b) => [b.id, b.name] as const)]} onChange={setBodyId} />
-          <Select<Cone | 'any'> label="Suits the cone" value={cone} choices={[['any', 'any cone'], ...CONES.map((c): [Cone, string] => [c, `cone ${c}`])]} onChange={setCone} />
-          <Select label="Suits the use" value={use} choices={[['any', 'any use'], ['food', 'for food']]} onChange={setUse} />
+          <Select
+            label="Suits the clay"
+            value={bodyId}
+            choices={[
+              ['any', 'any clay'] as const,
+              ...Object.values(studio.bodies).map((b) => [b.id, b.name] as const),
+            ]}
+            onChange={setBodyId}
+          />
+          <Select<Cone | 'any'>
+            label="Suits the cone"
+            value={cone}
+            choices={[['any', 'any cone'], ...CONES.map((c): [Cone, string] => [c, `cone ${c}`])]}
+            onChange={setCone}
+          />
+          <Select
+            label="Suits the use"
+            value={use}
+            choices={[
+              ['any', 'any use'],
+              ['food', 'for food'],
+            ]}
+            onChange={setUse}
+          />
         </div>
         <div className="max-lg:columns-3 max-lg:gap-4">
-        {MEDIUM_KINDS.map((kind) => {
-          const group = media.filter((m) => m.kind === kind)
-          if (!group.length) return null
-          return (
-            <section key={kind} className="mb-3 break-inside-avoid">
-              <h2 className="text-[13px] text-base-content/75">{KIND_WORDS[kind]}</h2>
-              <ul>
-                {group.map((medium) => (
-                  <li key={medium.id}>
-                    <button type="button" aria-pressed={chosen?.id === medium.id} onClick={() => { setChosenId(medium.id); setAdding(false) }} className={`flex w-full cursor-pointer items-center gap-2 px-1.5 py-1 text-left text-sm ${chosen?.id === medium.id && !adding ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}>
-                      <HatchSwatch kind={medium.kind} colour={medium.kind === 'wax' ? undefined : swatchOf(medium)} size={18} />
-                      <span className="flex-1 truncate">{medium.name}</span>
-                      <span className="numbers text-xs opacity-80">{medium.range.from}–{medium.range.to}</span>
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          )
-        })}
+          {MEDIUM_KINDS.map((kind) => {
+            const group = media.filter((m) => m.kind === kind)
+            if (!group.length) return null
+            return (
+              <section key={kind} className="mb-3 break-inside-avoid">
+                <h2 className="text-[13px] text-base-content/75">{KIND_WORDS[kind]}</h2>
+                <ul>
+                  {group.map((medium) => (
+                    <li key={medium.id}>
+                      <button
+                        type="button"
+                        aria-pressed={chosen?.id === medium.id}
+                        onClick={() => {
+                          setChosenId(medium.id)
+                          setAdding(false)
+                        }}
+                        className={`flex w-full cursor-pointer items-center gap-2 px-1.5 py-1 text-left text-sm ${chosen?.id === medium.id && !adding ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
+                      >
+                        <HatchSwatch
+                          kind={medium.kind}
+                          colour={medium.kind === 'wax' ? undefined : swatchOf(medium)}
+                          size={18}
+                        />
+                        <span className="flex-1 truncate">{medium.name}</span>
+                        <span className="numbers text-xs opacity-80">
+                          {medium.range.from}–{medium.range.to}
+                        </span>
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )
+          })}
         </div>
         {media.length === 0 && <p className="text-sm text-base-content/80">Nothing in the cupboard suits that.</p>}
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => setAdding(true)}>Add a material</button>
+        <button type="button" className="btn btn-primary btn-sm" onClick={() => setAdding(true)}>
+          Add a material
+        </button>
       </div>
       <div>
         {adding ? (
-          <AddMedium studio={studio} onAdded={(id) => { if (studio.media[id] || !studio.bodies[id]) setChosenId(id); setAdding(false) }} />
+          <AddMedium
+            studio={studio}
+            onAdded={(id) => {
+              if (studio.media[id] || !studio.bodies[id]) setChosenId(id)
+              setAdding(false)
+            }}
+          />
         ) : (
           chosen && (
             <>
               <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
                 <div>
                   <h2 className="text-xl font-bold">{chosen.name}</h2>
-                  <p className="text-sm text-base-content/80">{KNOWN_WORDS[chosen.knownBy]}{chosen.cautions.length ? ` · ${chosen.cautions.map((c) => CAUTION_WORDS[c]).join(', ')}` : ''}</p>
+                  <p className="text-sm text-base-content/80">
+                    {KNOWN_WORDS[chosen.knownBy]}
+                    {chosen.cautions.length ? ` · ${chosen.cautions.map((c) => CAUTION_WORDS[c]).join(', ')}` : ''}
+                  </p>
                 </div>
-                {beside.length > 0 && <span className="w-52"><Select label="Together with" value={beside.some((m) => m.id === besideId) ? besideId : 'none'} choices={[['none', 'by itself'] as const, ...beside.map((m) => [m.id, `with ${m.name}`] as const)]} onChange={setBesideId} /></span>}
+                {beside.length > 0 && (
+                  <span className="w-52">
+                    <Select
+                      label="Together with"
+                      value={beside.some((m) => m.id === besideId) ? besideId : 'none'}
+                      choices={[
+                        ['none', 'by itself'] as const,
+                        ...beside.map((m) => [m.id, `with ${m.name}`] as const),
+                      ]}
+                      onChange={setBesideId}
+                    />
+                  </span>
+                )}
               </div>
               <Ladder medium={chosen} studio={studio} beside={beside.find((m) => m.id === besideId) ?? null} />
             </>

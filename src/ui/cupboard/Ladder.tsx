@@ -10,7 +10,8 @@ import { useLadder } from '@/store/colours'
 export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Studio; beside: Medium | null }) {
   const { value: rows, busy } = useLadder(medium.id, studio, beside?.id ?? null)
   const bodies = Object.values(studio.bodies)
-  if (medium.kind === 'wax') return <p className="text-sm text-base-content/80">Wax burns away; nothing of it is seen after firing.</p>
+  if (medium.kind === 'wax')
+    return <p className="text-sm text-base-content/80">Wax burns away; nothing of it is seen after firing.</p>
   return (
     <div data-testid="ladder" data-busy={busy} className="space-y-3">
       {bodies.map((body) => {
@@ -27,7 +28,10 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
           </section>
         )
       })}
-      <p className="text-xs text-base-content/75">The left third of a square is raw, the rest fired. Below it: the ΔE that the fired colour may be off. Hatched where it is a guess; tiles make it sure.</p>
+      <p className="text-xs text-base-content/75">
+        The left third of a square is raw, the rest fired. Below it: the ΔE that the fired colour may be off. Hatched
+        where it is a guess; tiles make it sure.
+      </p>
     </div>
   )
 }
@@ -36,24 +40,47 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
   const other = row.withId ? studio.media[row.withId] : null
   const cover = coatsToCover(row.squares, ciede2000)
   return (
-    <li className="grid grid-cols-[11rem_auto_1fr] items-center gap-3" data-ladder={`${row.bodyId}-${row.withId ?? 'bare'}-${row.placed}`}>
+    <li
+      className="grid grid-cols-[11rem_auto_1fr] items-center gap-3"
+      data-ladder={`${row.bodyId}-${row.withId ?? 'bare'}-${row.placed}`}
+    >
       <span className="text-sm leading-tight">
         {other ? `${row.placed === 'under' ? 'under' : 'over'} ${other.name}` : 'bare'}
-        <span className="block text-xs text-base-content/75">cone {row.cone}{row.fits ? '' : ', ranges do not meet'}</span>
+        <span className="block text-xs text-base-content/75">
+          cone {row.cone}
+          {row.fits ? '' : ', ranges do not meet'}
+        </span>
       </span>
       <ol className="flex gap-1.5">
         {row.squares.map((square) => (
-          <li key={square.coats} className="text-center" data-expected={square.expected.toFixed(2)} data-hex={square.hex}>
-            <span className="relative block h-11 w-13 overflow-hidden border border-base-content/70" role="img" aria-label={`${square.coats} ${square.coats === 1 ? 'coat' : 'coats'}: fired ${square.hex}, ${sureWord(square.expected)}`}>
+          <li
+            key={square.coats}
+            className="text-center"
+            data-expected={square.expected.toFixed(2)}
+            data-hex={square.hex}
+          >
+            <span
+              className="relative block h-11 w-13 overflow-hidden border border-base-content/70"
+              role="img"
+              aria-label={`${square.coats} ${square.coats === 1 ? 'coat' : 'coats'}: fired ${square.hex}, ${sureWord(square.expected)}`}
+            >
               <span className="absolute inset-y-0 left-0 w-1/3" style={{ background: square.rawHex }} />
               <span className="absolute inset-y-0 right-0 w-2/3" style={{ background: square.hex }} />
-              {square.expected >= 4 && <svg aria-hidden className="absolute right-0 bottom-0 h-3 w-2/3"><rect width="100%" height="100%" fill="url(#hatch-glaze)" opacity="0.5" /></svg>}
+              {square.expected >= 4 && (
+                <svg aria-hidden className="absolute right-0 bottom-0 h-3 w-2/3">
+                  <rect width="100%" height="100%" fill="url(#hatch-glaze)" opacity="0.5" />
+                </svg>
+              )}
             </span>
-            <span className="numbers block text-[11px] leading-tight text-base-content/80">{square.coats} · ±{square.expected.toFixed(1)}</span>
+            <span className="numbers block text-[11px] leading-tight text-base-content/80">
+              {square.coats} · ±{square.expected.toFixed(1)}
+            </span>
           </li>
         ))}
       </ol>
-      <span className="text-xs text-base-content/75">{cover ? `covers with ${cover} ${cover === 1 ? 'coat' : 'coats'}` : 'still changing at 4 coats'}</span>
+      <span className="text-xs text-base-content/75">
+        {cover ? `covers with ${cover} ${cover === 1 ? 'coat' : 'coats'}` : 'still changing at 4 coats'}
+      </span>
     </li>
   )
 }

@@ -16,7 +16,12 @@ import { VisitStrip } from './VisitStrip'
 
 type Tab = 'days' | 'dryness' | 'hours' | 'rooms'
 
-const TABS: readonly (readonly [Tab, string])[] = [['days', 'Days'], ['dryness', 'Dryness now'], ['hours', 'Hours and kilns'], ['rooms', 'Rooms']]
+const TABS: readonly (readonly [Tab, string])[] = [
+  ['days', 'Days'],
+  ['dryness', 'Dryness now'],
+  ['hours', 'Hours and kilns'],
+  ['rooms', 'Rooms'],
+]
 
 /** Sessions as columns, pieces as rows, water falling through each. */
 export function DaysView() {
@@ -26,7 +31,13 @@ export function DaysView() {
   const [planning, setPlanning] = useState<Planning | null>(null)
   const [changes, setChanges] = useState<readonly string[] | null>(null)
   const [selected, setSelected] = useState<Visit | null>(null)
-  const reports = { onProgress: setPlanning, onDone: (news: readonly string[]) => { setChanges(news); setSelected(null) } }
+  const reports = {
+    onProgress: setPlanning,
+    onDone: (news: readonly string[]) => {
+      setChanges(news)
+      setSelected(null)
+    },
+  }
   const planned = studio.schedule.madeAt !== null
   const hours = studio.calendar.weekly.length > 0
   return (
@@ -38,15 +49,27 @@ export function DaysView() {
           {planning ? (
             <>
               <progress className="progress w-36" value={planning.share} max={1} aria-label="Looking for better days" />
-              <button type="button" className="btn btn-sm" onClick={planning.cancel}>{planning.found ? 'Keep this one' : 'Stop'}</button>
+              <button type="button" className="btn btn-sm" onClick={planning.cancel}>
+                {planning.found ? 'Keep this one' : 'Stop'}
+              </button>
             </>
           ) : (
-            <button type="button" className="btn btn-primary btn-sm" disabled={!hours} title={hours ? 'Puts every step of every piece into a session' : 'Enter studio hours first'} onClick={() => startPlanning(reports)}>
+            <button
+              type="button"
+              className="btn btn-primary btn-sm"
+              disabled={!hours}
+              title={hours ? 'Puts every step of every piece into a session' : 'Enter studio hours first'}
+              onClick={() => startPlanning(reports)}
+            >
               <CalendarRange size={16} aria-hidden /> {planned ? 'Plan again from now' : 'Plan the days'}
             </button>
           )}
-          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => void exportCalendar()}><CalendarPlus size={16} aria-hidden /> Calendar file</button>
-          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => window.print()}><Printer size={16} aria-hidden /> Print the week</button>
+          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => void exportCalendar()}>
+            <CalendarPlus size={16} aria-hidden /> Calendar file
+          </button>
+          <button type="button" className="btn btn-sm" disabled={!planned} onClick={() => window.print()}>
+            <Printer size={16} aria-hidden /> Print the week
+          </button>
         </div>
       </div>
       {tab === 'days' && (
@@ -55,9 +78,27 @@ export function DaysView() {
           <div className="print:hidden">
             <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
-            {selected && <VisitStrip studio={studio} visit={selected} now={now} reports={reports} onClose={() => setSelected(null)} />}
-            {hours && studio.order.length === 0 && <p className="mb-3">No piece is on the rack yet; <Link className="link" href="/new">plan the first one</Link>, then its steps find their days here.</p>}
-            {hours && <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />}
+            {selected && (
+              <VisitStrip
+                studio={studio}
+                visit={selected}
+                now={now}
+                reports={reports}
+                onClose={() => setSelected(null)}
+              />
+            )}
+            {hours && studio.order.length === 0 && (
+              <p className="mb-3">
+                No piece is on the rack yet;{' '}
+                <Link className="link" href="/new">
+                  plan the first one
+                </Link>
+                , then its steps find their days here.
+              </p>
+            )}
+            {hours && (
+              <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />
+            )}
           </div>
           {planned && <SessionLists studio={studio} now={now} />}
         </>
@@ -72,11 +113,22 @@ export function DaysView() {
 function NoHours({ empty, onHours }: { empty: boolean; onHours: () => void }) {
   return (
     <div className="max-w-2xl border border-base-content/60 p-6">
-      <h2 className="mb-1 text-lg font-bold">{empty ? 'Two things are wanted: a piece, and your hours' : 'When are hands in the studio?'}</h2>
-      <p className="mb-3">{empty ? 'Plan a piece first. Then enter' : 'Enter'} your hours and the kilns you have booked. Vernice then puts every step into a session, says what to cover tonight, and what cannot be met.</p>
+      <h2 className="mb-1 text-lg font-bold">
+        {empty ? 'Two things are wanted: a piece, and your hours' : 'When are hands in the studio?'}
+      </h2>
+      <p className="mb-3">
+        {empty ? 'Plan a piece first. Then enter' : 'Enter'} your hours and the kilns you have booked. Vernice then puts
+        every step into a session, says what to cover tonight, and what cannot be met.
+      </p>
       <div className="flex flex-wrap gap-2">
-        {empty && <Link className="btn btn-primary" href="/new">Plan a piece</Link>}
-        <button type="button" className={`btn ${empty ? '' : 'btn-primary'}`} onClick={onHours}>Enter hours and kilns</button>
+        {empty && (
+          <Link className="btn btn-primary" href="/new">
+            Plan a piece
+          </Link>
+        )}
+        <button type="button" className={`btn ${empty ? '' : 'btn-primary'}`} onClick={onHours}>
+          Enter hours and kilns
+        </button>
       </div>
     </div>
   )

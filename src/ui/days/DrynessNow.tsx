@@ -26,18 +26,35 @@ const GROUPS: readonly (readonly [Standing['kind'], string, string])[] = [
 /** Every piece by what its clay asks for: who can carve today, who must cover. */
 export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
   const { drying, busy } = useAllDrying(studio)
-  const standings = studio.order.flatMap((id) => (studio.pieces[id] ? [standingOf(studio.pieces[id], drying[id] ?? null)] : []))
+  const standings = studio.order.flatMap((id) =>
+    studio.pieces[id] ? [standingOf(studio.pieces[id], drying[id] ?? null)] : [],
+  )
   return (
     <div className="space-y-5" data-testid="dryness-now" data-busy={busy}>
       {GROUPS.map(([kind, title, hint]) => {
-        const group = standings.filter((standing) => standing.kind === kind).sort((a, b) => closing(a, drying) - closing(b, drying))
+        const group = standings
+          .filter((standing) => standing.kind === kind)
+          .sort((a, b) => closing(a, drying) - closing(b, drying))
         if (!group.length) return null
         return (
           <section key={kind} aria-label={title} data-group={kind}>
-            <h2 className="text-lg font-bold">{title} <span className="text-sm font-normal text-base-content/75">{group.length}{hint && `, ${hint}`}</span></h2>
+            <h2 className="text-lg font-bold">
+              {title}{' '}
+              <span className="text-sm font-normal text-base-content/75">
+                {group.length}
+                {hint && `, ${hint}`}
+              </span>
+            </h2>
             <ul className="divide-y divide-base-300 border-y border-base-300">
               {group.map((standing) => (
-                <Line key={standing.pieceId} standing={standing} piece={studio.pieces[standing.pieceId]} drying={drying[standing.pieceId] ?? null} studio={studio} now={now} />
+                <Line
+                  key={standing.pieceId}
+                  standing={standing}
+                  piece={studio.pieces[standing.pieceId]}
+                  drying={drying[standing.pieceId] ?? null}
+                  studio={studio}
+                  now={now}
+                />
               ))}
             </ul>
           </section>
@@ -47,9 +64,22 @@ export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
   )
 }
 
-const closing = ({ pieceId, window }: Standing, drying: Readonly<Record<string, PieceDrying>>) => (drying[pieceId] && window?.closes ? drying[pieceId].madeMs / 3_600_000 + window.closes.early : Infinity)
+const closing = ({ pieceId, window }: Standing, drying: Readonly<Record<string, PieceDrying>>) =>
+  drying[pieceId] && window?.closes ? drying[pieceId].madeMs / 3_600_000 + window.closes.early : Infinity
 
-function Line({ standing, piece, drying, studio, now }: { standing: Standing; piece: Piece; drying: PieceDrying | null; studio: Studio; now: number }) {
+function Line({
+  standing,
+  piece,
+  drying,
+  studio,
+  now,
+}: {
+  standing: Standing
+  piece: Piece
+  drying: PieceDrying | null
+  studio: Studio
+  now: number
+}) {
   const step = standing.window && piece.steps.find((s) => s.id === standing.window?.stepId)
   const wall = drying && columnOf(drying, 'wall')
   const rim = drying && columnOf(drying, 'rim')
@@ -57,30 +87,70 @@ function Line({ standing, piece, drying, studio, now }: { standing: Standing; pi
     if (!drying) return ''
     if (!standing.window) {
       const foot = columnOf(drying, 'foot')
-      return foot.stageNow === 'boneDry' ? 'may go into the kiln' : `foot ${moistureWords(foot.stageNow)}${foot.reaches.boneDry ? `, bone dry ${spanWords(foot.reaches.boneDry, drying.madeMs, now, studio)}` : ''}`
+      return foot.stageNow === 'boneDry'
+        ? 'may go into the kiln'
+        : `foot ${moistureWords(foot.stageNow)}${foot.reaches.boneDry ? `, bone dry ${spanWords(foot.reaches.boneDry, drying.madeMs, now, studio)}` : ''}`
     }
     return windowWords(standing.window, drying, now, studio)
   }
   return (
-    <li className="grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem] items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2" data-piece={piece.id}>
+    <li
+      className="grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem] items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2"
+      data-piece={piece.id}
+    >
       <p className="leading-tight">
-        <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">{piece.name}</Link>
-        <span className="block text-xs text-base-content/80">{piece.count === 1 ? 'one piece' : `set of ${piece.count}`}, {roomOf(studio, piece).name}{drying && `, ${COVER_NAMES[drying.cover]}`}</span>
+        <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
+          {piece.name}
+        </Link>
+        <span className="block text-xs text-base-content/80">
+          {piece.count === 1 ? 'one piece' : `set of ${piece.count}`}, {roomOf(studio, piece).name}
+          {drying && `, ${COVER_NAMES[drying.cover]}`}
+        </span>
       </p>
       <p className="flex items-center gap-2">
         {wall && drying && <WaterBar column={wall} drying={drying} />}
-        <span className="leading-tight">{wall ? moistureWords(wall.stageNow) : ''}{rim && wall && rim.stageNow !== wall.stageNow && <span className="block text-xs text-base-content/75">{rim.name} {moistureWords(rim.stageNow)}</span>}</span>
+        <span className="leading-tight">
+          {wall ? moistureWords(wall.stageNow) : ''}
+          {rim && wall && rim.stageNow !== wall.stageNow && (
+            <span className="block text-xs text-base-content/75">
+              {rim.name} {moistureWords(rim.stageNow)}
+            </span>
+          )}
+        </span>
       </p>
       <p className="numbers leading-tight">
         {step && <b>{stepWords(step, studio, isSlab(piece)).title}: </b>}
         {when()}
       </p>
       <p className="flex gap-1.5">
-        {drying && (standing.kind === 'soon' || standing.kind === 'ready') && wall?.stageNow !== 'boneDry' && drying.cover !== 'sealed' && (
-          <button type="button" className="btn btn-sm" onClick={() => run({ type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at: instantNow(), cover: 'sealed' } })}>Seal it now</button>
-        )}
+        {drying &&
+          (standing.kind === 'soon' || standing.kind === 'ready') &&
+          wall?.stageNow !== 'boneDry' &&
+          drying.cover !== 'sealed' && (
+            <button
+              type="button"
+              className="btn btn-sm"
+              onClick={() =>
+                run({
+                  type: 'piece.log',
+                  pieceId: piece.id,
+                  entry: { kind: 'cover', at: instantNow(), cover: 'sealed' },
+                })
+              }
+            >
+              Seal it now
+            </button>
+          )}
         {drying && standing.kind === 'wet' && drying.cover !== 'open' && (
-          <button type="button" className="btn btn-sm" onClick={() => run({ type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at: instantNow(), cover: 'open' } })}>Uncover it</button>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() =>
+              run({ type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at: instantNow(), cover: 'open' } })
+            }
+          >
+            Uncover it
+          </button>
         )}
       </p>
     </li>

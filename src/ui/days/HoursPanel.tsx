@@ -11,7 +11,15 @@ import { instantNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
 
-const WEEKDAYS: readonly (readonly [string, string])[] = [['1', 'Monday'], ['2', 'Tuesday'], ['3', 'Wednesday'], ['4', 'Thursday'], ['5', 'Friday'], ['6', 'Saturday'], ['7', 'Sunday']]
+const WEEKDAYS: readonly (readonly [string, string])[] = [
+  ['1', 'Monday'],
+  ['2', 'Tuesday'],
+  ['3', 'Wednesday'],
+  ['4', 'Thursday'],
+  ['5', 'Friday'],
+  ['6', 'Saturday'],
+  ['7', 'Sunday'],
+]
 
 const change = (changes: Partial<Calendar>) => run({ type: 'calendar.change', changes })
 
@@ -25,21 +33,42 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
       <section className="space-y-3">
         <h2 className="text-lg font-bold">Covers and clock</h2>
         <div className="flex flex-wrap gap-4">
-          {([['draped', 'loose drape'], ['sealed', 'closed plastic'], ['dampBox', 'damp box']] as const).map(([cover, word]) => (
-            <Check key={cover} label={word} checked={calendar.covers.includes(cover)} onChange={(has) => change({ covers: has ? [...calendar.covers, cover as Cover] : calendar.covers.filter((c) => c !== cover) })} />
+          {(
+            [
+              ['draped', 'loose drape'],
+              ['sealed', 'closed plastic'],
+              ['dampBox', 'damp box'],
+            ] as const
+          ).map(([cover, word]) => (
+            <Check
+              key={cover}
+              label={word}
+              checked={calendar.covers.includes(cover)}
+              onChange={(has) =>
+                change({
+                  covers: has ? [...calendar.covers, cover as Cover] : calendar.covers.filter((c) => c !== cover),
+                })
+              }
+            />
           ))}
         </div>
         <Field label="Time zone" hint="for example Europe/Paris; hours keep their clock over daylight saving">
           {(id) => (
-            <input id={id} key={calendar.timeZone} className="input input-sm w-64" defaultValue={calendar.timeZone} onBlur={(event) => {
-              const zone = event.target.value.trim()
-              if (zone === calendar.timeZone) return
-              if (isTimeZone(zone)) change({ timeZone: zone })
-              else {
-                tell('problem', `“${zone}” is not a time zone this machine knows; write it like Europe/Paris.`)
-                event.target.value = calendar.timeZone
-              }
-            }} />
+            <input
+              id={id}
+              key={calendar.timeZone}
+              className="input w-64 input-sm"
+              defaultValue={calendar.timeZone}
+              onBlur={(event) => {
+                const zone = event.target.value.trim()
+                if (zone === calendar.timeZone) return
+                if (isTimeZone(zone)) change({ timeZone: zone })
+                else {
+                  tell('problem', `“${zone}” is not a time zone this machine knows; write it like Europe/Paris.`)
+                  event.target.value = calendar.timeZone
+                }
+              }}
+            />
           )}
         </Field>
       </section>
@@ -50,23 +79,82 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
 const TIME = 'input input-sm numbers w-28'
 
 function Weekly({ calendar }: { calendar: Calendar }) {
-  const set = (i: number, changes: Partial<Calendar['weekly'][number]>) => change({ weekly: calendar.weekly.map((hours, k) => (k === i ? { ...hours, ...changes } : hours)) })
+  const set = (i: number, changes: Partial<Calendar['weekly'][number]>) =>
+    change({ weekly: calendar.weekly.map((hours, k) => (k === i ? { ...hours, ...changes } : hours)) })
   return (
     <section className="space-y-2" aria-label="Weekly hours">
       <h2 className="text-lg font-bold">Weekly hours</h2>
       <ul className="space-y-1.5">
         {calendar.weekly.map((hours, i) => (
           <li key={hours.id} className="flex flex-wrap items-center gap-2">
-            <span className="w-32"><Select label="Day" value={String(hours.weekday)} choices={WEEKDAYS} onChange={(day) => set(i, { weekday: Number(day) })} /></span>
-            <input aria-label="From" type="time" className={TIME} key={`f${hours.from}`} defaultValue={hours.from} onBlur={(e) => e.target.value && e.target.value !== hours.from && set(i, { from: e.target.value })} />
-            <input aria-label="To" type="time" className={TIME} key={`t${hours.to}`} defaultValue={hours.to} onBlur={(e) => e.target.value && e.target.value !== hours.to && set(i, { to: e.target.value })} />
-            <input aria-label="Called" className="input input-sm w-40" key={hours.name} defaultValue={hours.name} maxLength={60} onBlur={(e) => e.target.value.trim() && e.target.value !== hours.name && set(i, { name: e.target.value.trim() })} />
-            <button type="button" className="btn btn-ghost btn-sm px-1" aria-label={`Take out ${hours.name}`} onClick={() => change({ weekly: calendar.weekly.filter((_, k) => k !== i) })}><X size={16} /></button>
+            <span className="w-32">
+              <Select
+                label="Day"
+                value={String(hours.weekday)}
+                choices={WEEKDAYS}
+                onChange={(day) => set(i, { weekday: Number(day) })}
+              />
+            </span>
+            <input
+              aria-label="From"
+              type="time"
+              className={TIME}
+              key={`f${hours.from}`}
+              defaultValue={hours.from}
+              onBlur={(e) => e.target.value && e.target.value !== hours.from && set(i, { from: e.target.value })}
+            />
+            <input
+              aria-label="To"
+              type="time"
+              className={TIME}
+              key={`t${hours.to}`}
+              defaultValue={hours.to}
+              onBlur={(e) => e.target.value && e.target.value !== hours.to && set(i, { to: e.target.value })}
+            />
+            <input
+              aria-label="Called"
+              className="input w-40 input-sm"
+              key={hours.name}
+              defaultValue={hours.name}
+              maxLength={60}
+              onBlur={(e) =>
+                e.target.value.trim() && e.target.value !== hours.name && set(i, { name: e.target.value.trim() })
+              }
+            />
+            <button
+              type="button"
+              className="btn btn-ghost px-1 btn-sm"
+              aria-label={`Take out ${hours.name}`}
+              onClick={() => change({ weekly: calendar.weekly.filter((_, k) => k !== i) })}
+            >
+              <X size={16} />
+            </button>
           </li>
         ))}
       </ul>
-      <button type="button" className="btn btn-sm" onClick={() => change({ weekly: [...calendar.weekly, { id: newId(), name: calendar.weekly.length ? 'Evening' : 'Studio evening', weekday: 1 + (calendar.weekly.length % 7), from: '18:00', to: '21:00' }] })}><Plus size={15} aria-hidden /> Add hours</button>
-      <p className="text-xs text-base-content/75">A class is hours like any other; name it, so that its list can be printed.</p>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() =>
+          change({
+            weekly: [
+              ...calendar.weekly,
+              {
+                id: newId(),
+                name: calendar.weekly.length ? 'Evening' : 'Studio evening',
+                weekday: 1 + (calendar.weekly.length % 7),
+                from: '18:00',
+                to: '21:00',
+              },
+            ],
+          })
+        }
+      >
+        <Plus size={15} aria-hidden /> Add hours
+      </button>
+      <p className="text-xs text-base-content/75">
+        A class is hours like any other; name it, so that its list can be printed.
+      </p>
     </section>
   )
 }
@@ -75,10 +163,16 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
   const [date, setDate] = useState('')
   const add = (hours: Calendar['exceptions'][number]['hours']) => {
     if (!date) return tell('problem', 'No day is chosen; choose the day that differs, then add it.')
-    change({ exceptions: [...calendar.exceptions.filter((e) => e.date !== date), { date, hours, note: hours ? 'Extra hours' : 'closed' }].sort((a, b) => a.date.localeCompare(b.date)) })
+    change({
+      exceptions: [
+        ...calendar.exceptions.filter((e) => e.date !== date),
+        { date, hours, note: hours ? 'Extra hours' : 'closed' },
+      ].sort((a, b) => a.date.localeCompare(b.date)),
+    })
     setDate('')
   }
-  const set = (i: number, hours: { from: string; to: string }) => change({ exceptions: calendar.exceptions.map((e, k) => (k === i ? { ...e, hours } : e)) })
+  const set = (i: number, hours: { from: string; to: string }) =>
+    change({ exceptions: calendar.exceptions.map((e, k) => (k === i ? { ...e, hours } : e)) })
   return (
     <section className="space-y-2" aria-label="Days that differ">
       <h2 className="text-lg font-bold">Days that differ</h2>
@@ -88,27 +182,61 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
             <span className="numbers w-28">{exception.date}</span>
             {exception.hours ? (
               <>
-                <input aria-label="From" type="time" className={TIME} defaultValue={exception.hours.from} onBlur={(e) => e.target.value && exception.hours && set(i, { ...exception.hours, from: e.target.value })} />
-                <input aria-label="To" type="time" className={TIME} defaultValue={exception.hours.to} onBlur={(e) => e.target.value && exception.hours && set(i, { ...exception.hours, to: e.target.value })} />
+                <input
+                  aria-label="From"
+                  type="time"
+                  className={TIME}
+                  defaultValue={exception.hours.from}
+                  onBlur={(e) =>
+                    e.target.value && exception.hours && set(i, { ...exception.hours, from: e.target.value })
+                  }
+                />
+                <input
+                  aria-label="To"
+                  type="time"
+                  className={TIME}
+                  defaultValue={exception.hours.to}
+                  onBlur={(e) =>
+                    e.target.value && exception.hours && set(i, { ...exception.hours, to: e.target.value })
+                  }
+                />
               </>
             ) : (
               <span className="w-58">closed</span>
             )}
-            <button type="button" className="btn btn-ghost btn-sm px-1" aria-label={`Take out ${exception.date}`} onClick={() => change({ exceptions: calendar.exceptions.filter((_, k) => k !== i) })}><X size={16} /></button>
+            <button
+              type="button"
+              className="btn btn-ghost px-1 btn-sm"
+              aria-label={`Take out ${exception.date}`}
+              onClick={() => change({ exceptions: calendar.exceptions.filter((_, k) => k !== i) })}
+            >
+              <X size={16} />
+            </button>
           </li>
         ))}
       </ul>
       <div className="flex flex-wrap items-center gap-2">
-        <input aria-label="Day that differs" type="date" className="input input-sm numbers w-40" value={date} onChange={(event) => setDate(event.target.value)} />
-        <button type="button" className="btn btn-sm" onClick={() => add(null)}>Closed that day</button>
-        <button type="button" className="btn btn-sm" onClick={() => add({ from: '10:00', to: '13:00' })}>Open that day</button>
+        <input
+          aria-label="Day that differs"
+          type="date"
+          className="numbers input w-40 input-sm"
+          value={date}
+          onChange={(event) => setDate(event.target.value)}
+        />
+        <button type="button" className="btn btn-sm" onClick={() => add(null)}>
+          Closed that day
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => add({ from: '10:00', to: '13:00' })}>
+          Open that day
+        </button>
       </div>
     </section>
   )
 }
 
 function Kilns({ calendar }: { calendar: Calendar }) {
-  const set = (i: number, changes: Partial<FiringBooking>) => change({ firings: calendar.firings.map((booking, k) => (k === i ? { ...booking, ...changes } : booking)) })
+  const set = (i: number, changes: Partial<FiringBooking>) =>
+    change({ firings: calendar.firings.map((booking, k) => (k === i ? { ...booking, ...changes } : booking)) })
   const nextDay = () => instantNow().slice(0, 10)
   return (
     <section className="space-y-2" aria-label="Kiln bookings">
@@ -116,16 +244,71 @@ function Kilns({ calendar }: { calendar: Calendar }) {
       <ul className="space-y-1.5">
         {calendar.firings.map((booking, i) => (
           <li key={booking.id} className="flex flex-wrap items-center gap-2 text-sm">
-            <input aria-label="Lit at" type="datetime-local" className="input input-sm numbers w-48" key={booking.at} defaultValue={booking.at} onBlur={(e) => e.target.value && e.target.value !== booking.at && set(i, { at: e.target.value.slice(0, 16) })} />
-            <span className="w-30"><Select label="Firing" value={booking.firing} choices={FIRING_KINDS.map((k) => [k, k] as const)} onChange={(firing) => set(i, { firing })} /></span>
-            <span className="w-20"><Select label="Cone" value={booking.cone} choices={CONES.map((c) => [c, c] as const)} onChange={(cone) => set(i, { cone })} /></span>
-            <span className="w-28"><NumberInput label="Places" value={booking.places} min={1} max={2000} step={1} unit="pieces" onCommit={(places) => set(i, { places: Math.round(places) })} /></span>
-            <button type="button" className="btn btn-ghost btn-sm px-1" aria-label={`Take out the ${booking.firing} of ${booking.at}`} onClick={() => change({ firings: calendar.firings.filter((_, k) => k !== i) })}><X size={16} /></button>
+            <input
+              aria-label="Lit at"
+              type="datetime-local"
+              className="numbers input w-48 input-sm"
+              key={booking.at}
+              defaultValue={booking.at}
+              onBlur={(e) =>
+                e.target.value && e.target.value !== booking.at && set(i, { at: e.target.value.slice(0, 16) })
+              }
+            />
+            <span className="w-30">
+              <Select
+                label="Firing"
+                value={booking.firing}
+                choices={FIRING_KINDS.map((k) => [k, k] as const)}
+                onChange={(firing) => set(i, { firing })}
+              />
+            </span>
+            <span className="w-20">
+              <Select
+                label="Cone"
+                value={booking.cone}
+                choices={CONES.map((c) => [c, c] as const)}
+                onChange={(cone) => set(i, { cone })}
+              />
+            </span>
+            <span className="w-28">
+              <NumberInput
+                label="Places"
+                value={booking.places}
+                min={1}
+                max={2000}
+                step={1}
+                unit="pieces"
+                onCommit={(places) => set(i, { places: Math.round(places) })}
+              />
+            </span>
+            <button
+              type="button"
+              className="btn btn-ghost px-1 btn-sm"
+              aria-label={`Take out the ${booking.firing} of ${booking.at}`}
+              onClick={() => change({ firings: calendar.firings.filter((_, k) => k !== i) })}
+            >
+              <X size={16} />
+            </button>
           </li>
         ))}
       </ul>
-      <button type="button" className="btn btn-sm" onClick={() => change({ firings: [...calendar.firings, { id: newId(), at: `${nextDay()}T20:00`, firing: 'bisque', cone: '04', places: 20, hours: 30 }] })}><Plus size={15} aria-hidden /> Book a kiln</button>
-      <p className="text-xs text-base-content/75">Ventilated, nobody stays in the room, cool before opening; local electrical and fire codes come first.</p>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() =>
+          change({
+            firings: [
+              ...calendar.firings,
+              { id: newId(), at: `${nextDay()}T20:00`, firing: 'bisque', cone: '04', places: 20, hours: 30 },
+            ],
+          })
+        }
+      >
+        <Plus size={15} aria-hidden /> Book a kiln
+      </button>
+      <p className="text-xs text-base-content/75">
+        Ventilated, nobody stays in the room, cool before opening; local electrical and fire codes come first.
+      </p>
     </section>
   )
 }

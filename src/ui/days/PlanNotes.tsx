@@ -9,16 +9,24 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 export function ChangesPanel({ changes, onClose }: { changes: readonly string[] | null; onClose: () => void }) {
   if (!changes?.length) return null
   return (
-    <section aria-label="What changed" className="mb-3 flex gap-3 border border-base-content/60 bg-base-200 px-4 py-2 text-sm print:hidden" data-testid="changes">
+    <section
+      aria-label="What changed"
+      className="mb-3 flex gap-3 border border-base-content/60 bg-base-200 px-4 py-2 text-sm print:hidden"
+      data-testid="changes"
+    >
       <div className="min-w-0 flex-1">
-        <h2 className="font-bold">{changes.length} {changes.length === 1 ? 'change' : 'changes'} from the days before</h2>
+        <h2 className="font-bold">
+          {changes.length} {changes.length === 1 ? 'change' : 'changes'} from the days before
+        </h2>
         <ul className="max-h-32 overflow-y-auto">
           {changes.map((change) => (
             <li key={change}>{change}</li>
           ))}
         </ul>
       </div>
-      <button type="button" className="btn btn-ghost btn-xs px-1" aria-label="Close" onClick={onClose}><X size={16} /></button>
+      <button type="button" className="btn btn-ghost px-1 btn-xs" aria-label="Close" onClick={onClose}>
+        <X size={16} />
+      </button>
     </section>
   )
 }
@@ -29,13 +37,20 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
   if (!unmet.length) return null
   return (
     <section aria-label="What cannot be met" className="mb-3 border border-base-content px-4 py-2" data-testid="unmet">
-      <h2 className="mb-1 font-bold">{unmet.length === 1 ? 'One piece does not fit' : `${unmet.length} pieces do not fit`}</h2>
+      <h2 className="mb-1 font-bold">
+        {unmet.length === 1 ? 'One piece does not fit' : `${unmet.length} pieces do not fit`}
+      </h2>
       <ul className="grid gap-x-8 gap-y-2 lg:grid-cols-2">
         {unmet.map(({ pieceId, why, changes }) => (
           <li key={pieceId} className="flex gap-2 text-sm" data-unmet={pieceId}>
             <SeverityMark severity="risk" size={18} />
             <div>
-              <p><Link href={`/plan/${pieceId}`} className="link font-bold">{studio.pieces[pieceId].name}</Link>: {why}</p>
+              <p>
+                <Link href={`/plan/${pieceId}`} className="link font-bold">
+                  {studio.pieces[pieceId].name}
+                </Link>
+                : {why}
+              </p>
               {changes.length > 0 ? (
                 <ul className="list-disc pl-4 text-base-content/85">
                   {changes.map((change) => (
@@ -43,7 +58,11 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
                   ))}
                 </ul>
               ) : (
-                <p className="text-base-content/75">{busy ? 'Looking for the smallest change that helps…' : 'No single visit, cover or bottle would help; open its dryness for what can still be done.'}</p>
+                <p className="text-base-content/75">
+                  {busy
+                    ? 'Looking for the smallest change that helps…'
+                    : 'No single visit, cover or bottle would help; open its dryness for what can still be done.'}
+                </p>
               )}
             </div>
           </li>

@@ -20,13 +20,22 @@ import { fromFahrenheit, toFahrenheit } from '@/core/base/units'
 export function RoomsPanel({ studio }: { studio: Studio }) {
   return (
     <div className="space-y-4">
-      <p className="max-w-2xl text-sm text-base-content/80">Air decides when clay can be worked. Type what the room is usually like, read its sensor, or bring a record as CSV with the columns time, temperature_c, humidity_percent.</p>
+      <p className="max-w-2xl text-sm text-base-content/80">
+        Air decides when clay can be worked. Type what the room is usually like, read its sensor, or bring a record as
+        CSV with the columns time, temperature_c, humidity_percent.
+      </p>
       <ul className="grid gap-4 lg:grid-cols-2">
         {Object.values(studio.rooms).map((room) => (
           <RoomCard key={room.id} room={room} studio={studio} />
         ))}
       </ul>
-      <button type="button" className="btn btn-sm" onClick={() => run({ type: 'room.set', room: plainRoom(newId(), 'Another room') })}><Plus size={15} aria-hidden /> Add a room</button>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => run({ type: 'room.set', room: plainRoom(newId(), 'Another room') })}
+      >
+        <Plus size={15} aria-hidden /> Add a room
+      </button>
     </div>
   )
 }
@@ -50,27 +59,118 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
   return (
     <li className="space-y-3 border border-base-content/60 p-4" data-room={room.id}>
       <div className="flex items-start gap-2">
-        <input aria-label="Name of the room" key={room.name} className="input input-sm display flex-1 text-lg font-bold" defaultValue={room.name} maxLength={80} onBlur={(e) => e.target.value.trim() && e.target.value !== room.name && set({ name: e.target.value.trim() })} />
-        <button type="button" className="btn btn-ghost btn-sm px-1" aria-label={`Remove ${room.name}`} onClick={() => run({ type: 'room.remove', roomId: room.id })}><X size={16} /></button>
+        <input
+          aria-label="Name of the room"
+          key={room.name}
+          className="display input flex-1 text-lg font-bold input-sm"
+          defaultValue={room.name}
+          maxLength={80}
+          onBlur={(e) => e.target.value.trim() && e.target.value !== room.name && set({ name: e.target.value.trim() })}
+        />
+        <button
+          type="button"
+          className="btn btn-ghost px-1 btn-sm"
+          aria-label={`Remove ${room.name}`}
+          onClick={() => run({ type: 'room.remove', roomId: room.id })}
+        >
+          <X size={16} />
+        </button>
       </div>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Temperature">{(id) => <NumberInput id={id} value={Math.round(fahrenheit ? toFahrenheit(room.celsius) : room.celsius)} min={fahrenheit ? 32 : 0} max={fahrenheit ? 113 : 45} step={1} unit={fahrenheit ? '°F' : '°C'} onCommit={(value) => set({ celsius: fahrenheit ? fromFahrenheit(value) : value })} />}</Field>
-        <Field label="Humidity">{(id) => <NumberInput id={id} value={Math.round(100 * room.humidity)} min={5} max={95} step={1} unit="%" onCommit={(percent) => set({ humidity: percent / 100 })} />}</Field>
+        <Field label="Temperature">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={Math.round(fahrenheit ? toFahrenheit(room.celsius) : room.celsius)}
+              min={fahrenheit ? 32 : 0}
+              max={fahrenheit ? 113 : 45}
+              step={1}
+              unit={fahrenheit ? '°F' : '°C'}
+              onCommit={(value) => set({ celsius: fahrenheit ? fromFahrenheit(value) : value })}
+            />
+          )}
+        </Field>
+        <Field label="Humidity">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={Math.round(100 * room.humidity)}
+              min={5}
+              max={95}
+              step={1}
+              unit="%"
+              onCommit={(percent) => set({ humidity: percent / 100 })}
+            />
+          )}
+        </Field>
       </div>
-      <Segments small label="Air" value={room.air} choices={[['none', 'still air'], ['fan', 'a fan runs']]} onChange={(moving) => set({ air: moving })} />
+      <Segments
+        small
+        label="Air"
+        value={room.air}
+        choices={[
+          ['none', 'still air'],
+          ['fan', 'a fan runs'],
+        ]}
+        onChange={(moving) => set({ air: moving })}
+      />
       <p className="text-sm">
-        Dries <b className="numbers" data-testid="factor">{Math.exp(room.factor.ln).toFixed(2)} ×</b> as fast as the model, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
-        {room.factor.ln === 0 && room.factor.sigma >= 0.3 ? <span className="text-base-content/75">Not calibrated: say of a piece how dry it is, or weigh it.</span> : <button type="button" className="link" onClick={() => set({ factor: { ln: 0, sigma: 0.3 } })}>Forget that</button>}
+        Dries{' '}
+        <b className="numbers" data-testid="factor">
+          {Math.exp(room.factor.ln).toFixed(2)} ×
+        </b>{' '}
+        as fast as the model, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
+        {room.factor.ln === 0 && room.factor.sigma >= 0.3 ? (
+          <span className="text-base-content/75">Not calibrated: say of a piece how dry it is, or weigh it.</span>
+        ) : (
+          <button type="button" className="link" onClick={() => set({ factor: { ln: 0, sigma: 0.3 } })}>
+            Forget that
+          </button>
+        )}
       </p>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-sm font-normal" onClick={() => void sense()}>Read the sensor (simulated)</button>
-        <button type="button" className="btn btn-sm font-normal" onClick={() => file.current?.click()}>Record from CSV</button>
-        <input ref={file} type="file" accept=".csv,text/csv" className="hidden" aria-label={`Record of ${room.name}`} onChange={(event) => { const chosen = event.target.files?.[0]; event.target.value = ''; if (chosen) void read(chosen) }} />
-        {room.record.length > 0 && <button type="button" className="btn btn-sm font-normal" onClick={() => download(fileName(`${room.name} record`, 'csv'), new Blob([writeRoomRecord(room.record)], { type: 'text/csv' }))}>Save as CSV</button>}
-        {room.record.length > 0 && <button type="button" className="btn btn-sm font-normal" onClick={() => set({ record: [] })}>Drop the record</button>}
+        <button type="button" className="btn font-normal btn-sm" onClick={() => void sense()}>
+          Read the sensor (simulated)
+        </button>
+        <button type="button" className="btn font-normal btn-sm" onClick={() => file.current?.click()}>
+          Record from CSV
+        </button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,text/csv"
+          className="hidden"
+          aria-label={`Record of ${room.name}`}
+          onChange={(event) => {
+            const chosen = event.target.files?.[0]
+            event.target.value = ''
+            if (chosen) void read(chosen)
+          }}
+        />
+        {room.record.length > 0 && (
+          <button
+            type="button"
+            className="btn font-normal btn-sm"
+            onClick={() =>
+              download(
+                fileName(`${room.name} record`, 'csv'),
+                new Blob([writeRoomRecord(room.record)], { type: 'text/csv' }),
+              )
+            }
+          >
+            Save as CSV
+          </button>
+        )}
+        {room.record.length > 0 && (
+          <button type="button" className="btn font-normal btn-sm" onClick={() => set({ record: [] })}>
+            Drop the record
+          </button>
+        )}
       </div>
       <p className="text-sm text-base-content/80">
-        {room.record.length ? `${room.record.length} readings, from ${momentWords(Date.parse(room.record[0].at), now, studio)} to ${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ${air.celsius.toFixed(1)} °C, ${Math.round(100 * air.humidity)} %. ` : ''}
+        {room.record.length
+          ? `${room.record.length} readings, from ${momentWords(Date.parse(room.record[0].at), now, studio)} to ${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ${air.celsius.toFixed(1)} °C, ${Math.round(100 * air.humidity)} %. `
+          : ''}
         {pieces} {pieces === 1 ? 'piece stands' : 'pieces stand'} here.
       </p>
     </li>

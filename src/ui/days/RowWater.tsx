@@ -2,7 +2,17 @@ import { DRYING_STAGES, STAGE } from '@/core/clay/stages'
 import { SESSION_SHARE, type DaysRow } from '@/core/usecases/daysGrid'
 
 /** The water of a piece falling through its row, the covers over it, and where it goes into the kiln. */
-export function RowWater({ row, columns, column, height }: { row: DaysRow; columns: number; column: number; height: number }) {
+export function RowWater({
+  row,
+  columns,
+  column,
+  height,
+}: {
+  row: DaysRow
+  columns: number
+  column: number
+  height: number
+}) {
   const width = columns * column
   const floor = height - 8
   const tall = height - 78
@@ -16,23 +26,39 @@ export function RowWater({ row, columns, column, height }: { row: DaysRow; colum
     <svg width={width} height={height} aria-hidden className="absolute inset-0">
       {Array.from({ length: columns }, (_, i) => (
         <g key={i}>
-          <rect x={i * column} y="0" width={column * SESSION_SHARE} height={height} fill="var(--color-base-200)" opacity="0.6" />
+          <rect
+            x={i * column}
+            y="0"
+            width={column * SESSION_SHARE}
+            height={height}
+            fill="var(--color-base-200)"
+            opacity="0.6"
+          />
           <path d={`M${i * column} 0V${height}`} stroke="currentColor" strokeOpacity="0.35" />
         </g>
       ))}
       <path d={`M0 ${floor}H${width}`} stroke="currentColor" strokeOpacity="0.4" />
       {first && last && (
         <>
-          <polygon points={`${x(first.x)},${floor} ${line.join(' ')} ${x(last.x)},${floor}`} fill="var(--water)" opacity="0.9" />
+          <polygon
+            points={`${x(first.x)},${floor} ${line.join(' ')} ${x(last.x)},${floor}`}
+            fill="var(--water)"
+            opacity="0.9"
+          />
           <polyline points={line.join(' ')} fill="none" stroke="currentColor" strokeWidth="1.3" />
           {DRYING_STAGES.slice(1).map((stage) => {
-            const crossing = row.water.findIndex((p, i) => i > 0 && p.x > 0.02 && p.water <= row.begins[stage] && row.water[i - 1].water > row.begins[stage])
+            const crossing = row.water.findIndex(
+              (p, i) =>
+                i > 0 && p.x > 0.02 && p.water <= row.begins[stage] && row.water[i - 1].water > row.begins[stage],
+            )
             if (crossing < 0) return null
             const at = row.water[crossing]
             return (
               <g key={stage}>
                 <circle cx={x(at.x)} cy={y(at.water)} r="2.6" fill="var(--color-base-100)" stroke="currentColor" />
-                <text x={x(at.x) + 5} y={Math.max(12, y(at.water) - 4)} fontSize="10" fill="currentColor">{STAGE[stage].name}</text>
+                <text x={x(at.x) + 5} y={Math.max(12, y(at.water) - 4)} fontSize="10" fill="currentColor">
+                  {STAGE[stage].name}
+                </text>
               </g>
             )
           })}
@@ -41,14 +67,31 @@ export function RowWater({ row, columns, column, height }: { row: DaysRow; colum
       {row.covers.map((cover, i) => (
         <g key={i}>
           <title>{cover.cover}</title>
-          <path d={`M${x(cover.from)} ${floor + 4}H${x(cover.to)}`} stroke="currentColor" strokeWidth={cover.cover === 'draped' ? 2 : 4} strokeDasharray={cover.cover === 'draped' ? '5 3' : undefined} />
-          {x(cover.to) - x(cover.from) > 44 && <text x={x(cover.from) + 3} y={floor - 2} fontSize="10" fill="currentColor">{cover.cover === 'dampBox' ? 'damp box' : cover.cover}</text>}
+          <path
+            d={`M${x(cover.from)} ${floor + 4}H${x(cover.to)}`}
+            stroke="currentColor"
+            strokeWidth={cover.cover === 'draped' ? 2 : 4}
+            strokeDasharray={cover.cover === 'draped' ? '5 3' : undefined}
+          />
+          {x(cover.to) - x(cover.from) > 44 && (
+            <text x={x(cover.from) + 3} y={floor - 2} fontSize="10" fill="currentColor">
+              {cover.cover === 'dampBox' ? 'damp box' : cover.cover}
+            </text>
+          )}
         </g>
       ))}
       {row.kilns.map((kiln) => (
-        <path key={kiln.bookingId} d={`M${x(kiln.x) - 6} ${floor}V${floor - 12}a6 6 0 0 1 12 0v12z`} fill="currentColor" />
+        <path
+          key={kiln.bookingId}
+          d={`M${x(kiln.x) - 6} ${floor}V${floor - 12}a6 6 0 0 1 12 0v12z`}
+          fill="currentColor"
+        />
       ))}
-      {fired && !row.kilns.length && <text x="4" y={floor - 3} fontSize="10" fill="currentColor" opacity="0.7">bisque: clay no longer decides</text>}
+      {fired && !row.kilns.length && (
+        <text x="4" y={floor - 3} fontSize="10" fill="currentColor" opacity="0.7">
+          bisque: clay no longer decides
+        </text>
+      )}
     </svg>
   )
 }

@@ -14,13 +14,22 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
         {sessions.map((session) => {
           const items = sessionList(studio, session.id)
           return (
-            <li key={session.id} className="mb-4 break-inside-avoid border border-base-content/60 p-3" data-session={session.id}>
+            <li
+              key={session.id}
+              className="mb-4 break-inside-avoid border border-base-content/60 p-3"
+              data-session={session.id}
+            >
               <h3 className="font-bold">{localDay(session.startMs, calendar.timeZone)}</h3>
-              <p className="numbers mb-1 text-xs text-base-content/80">{localClock(session.startMs, calendar.timeZone, settings.clock)} to {localClock(session.endMs, calendar.timeZone, settings.clock)}, {session.name}</p>
+              <p className="numbers mb-1 text-xs text-base-content/80">
+                {localClock(session.startMs, calendar.timeZone, settings.clock)} to{' '}
+                {localClock(session.endMs, calendar.timeZone, settings.clock)}, {session.name}
+              </p>
               {items.length ? (
                 <ul className="numbers space-y-1 text-sm">
                   {items.map((item, i) => (
-                    <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>{item.words}</li>
+                    <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>
+                      {item.words}
+                    </li>
                   ))}
                 </ul>
               ) : (
@@ -31,8 +40,12 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
         })}
         {kilns.map(({ booking, startMs }) => (
           <li key={booking.id} className="mb-4 break-inside-avoid border border-base-content/60 p-3">
-            <h3 className="font-bold">{localDay(startMs, calendar.timeZone)}, {booking.firing} firing, cone {booking.cone}</h3>
-            <p className="numbers mb-1 text-xs text-base-content/80">lit at {localClock(startMs, calendar.timeZone, settings.clock)}, {booking.hours} h until it opens</p>
+            <h3 className="font-bold">
+              {localDay(startMs, calendar.timeZone)}, {booking.firing} firing, cone {booking.cone}
+            </h3>
+            <p className="numbers mb-1 text-xs text-base-content/80">
+              lit at {localClock(startMs, calendar.timeZone, settings.clock)}, {booking.hours} h until it opens
+            </p>
             <p className="text-sm">{loadWords(studio, booking.id).join(', ') || 'Nothing is ready for it.'}</p>
           </li>
         ))}

@@ -10,31 +10,86 @@ import { isSlab, stepWords } from '@/core/usecases/stepWords'
 import { moveVisit, unpinVisit, visitDone } from './visitCommands'
 
 /** The chosen visit in words, and what one can do with it. */
-export function VisitStrip({ studio, visit, now, reports, onClose }: { studio: Studio; visit: Visit; now: number; reports: Parameters<typeof moveVisit>[2]; onClose: () => void }) {
+export function VisitStrip({
+  studio,
+  visit,
+  now,
+  reports,
+  onClose,
+}: {
+  studio: Studio
+  visit: Visit
+  now: number
+  reports: Parameters<typeof moveVisit>[2]
+  onClose: () => void
+}) {
   const piece = studio.pieces[visit.pieceId]
   if (!piece) return null
   const { timeZone } = studio.calendar
   const sessions = sessionsBetween(studio.calendar, now, now + 60 * 86_400_000)
   const at = sessions.findIndex((session) => session.id === visit.sessionId)
-  const steps = visit.stepIds.flatMap((id) => piece.steps.filter((step) => step.id === id)).map((step) => stepWords(step, studio, isSlab(piece)))
+  const steps = visit.stepIds
+    .flatMap((id) => piece.steps.filter((step) => step.id === id))
+    .map((step) => stepWords(step, studio, isSlab(piece)))
   const pinned = studio.schedule.pins.some((pin) => pin.pieceId === visit.pieceId && visit.stepIds.includes(pin.stepId))
   const clock = (iso: string) => localClock(Date.parse(iso), timeZone, studio.settings.clock)
   return (
-    <section aria-label="The chosen visit" className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 border border-base-content bg-base-200 px-4 py-2 text-sm print:hidden">
+    <section
+      aria-label="The chosen visit"
+      className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 border border-base-content bg-base-200 px-4 py-2 text-sm print:hidden"
+    >
       <p className="min-w-0 flex-1">
-        <Link href={`/plan/${piece.id}`} className="link font-bold">{piece.name}</Link>, {localDay(Date.parse(visit.at), timeZone)}, <span className="numbers">{clock(visit.at)} to {clock(visit.until)}</span>:{' '}
-        {[...(visit.makes ? ['make it'] : []), ...steps.map((s) => `${s.title} (${s.brief})`)].join('; ') || 'only the cover changes'}. Then {COVER_NAMES[visit.cover]}.
+        <Link href={`/plan/${piece.id}`} className="link font-bold">
+          {piece.name}
+        </Link>
+        , {localDay(Date.parse(visit.at), timeZone)},{' '}
+        <span className="numbers">
+          {clock(visit.at)} to {clock(visit.until)}
+        </span>
+        :{' '}
+        {[...(visit.makes ? ['make it'] : []), ...steps.map((s) => `${s.title} (${s.brief})`)].join('; ') ||
+          'only the cover changes'}
+        . Then {COVER_NAMES[visit.cover]}.
       </p>
       <div className="flex flex-wrap gap-2">
         {visit.stepIds.length > 0 && (
           <>
-            <button type="button" className="btn btn-sm" disabled={at <= 0} onClick={() => moveVisit(visit, sessions[at - 1].id, reports)}><ArrowLeft size={15} aria-hidden /> Session before</button>
-            <button type="button" className="btn btn-sm" disabled={at < 0 || at >= sessions.length - 1} onClick={() => moveVisit(visit, sessions[at + 1].id, reports)}>Session after <ArrowRight size={15} aria-hidden /></button>
+            <button
+              type="button"
+              className="btn btn-sm"
+              disabled={at <= 0}
+              onClick={() => moveVisit(visit, sessions[at - 1].id, reports)}
+            >
+              <ArrowLeft size={15} aria-hidden /> Session before
+            </button>
+            <button
+              type="button"
+              className="btn btn-sm"
+              disabled={at < 0 || at >= sessions.length - 1}
+              onClick={() => moveVisit(visit, sessions[at + 1].id, reports)}
+            >
+              Session after <ArrowRight size={15} aria-hidden />
+            </button>
           </>
         )}
-        {pinned && <button type="button" className="btn btn-sm" onClick={() => unpinVisit(visit, reports)}><PinOff size={15} aria-hidden /> Let it move</button>}
-        <button type="button" className="btn btn-primary btn-sm" onClick={() => { visitDone(piece, visit); onClose() }}><Check size={15} aria-hidden /> Done as planned</button>
-        <button type="button" className="btn btn-ghost btn-sm px-1" aria-label="Close" onClick={onClose}><X size={16} /></button>
+        {pinned && (
+          <button type="button" className="btn btn-sm" onClick={() => unpinVisit(visit, reports)}>
+            <PinOff size={15} aria-hidden /> Let it move
+          </button>
+        )}
+        <button
+          type="button"
+          className="btn btn-primary btn-sm"
+          onClick={() => {
+            visitDone(piece, visit)
+            onClose()
+          }}
+        >
+          <Check size={15} aria-hidden /> Done as planned
+        </button>
+        <button type="button" className="btn btn-ghost px-1 btn-sm" aria-label="Close" onClick={onClose}>
+          <X size={16} />
+        </button>
       </div>
     </section>
   )

@@ -21,7 +21,12 @@ import { WaterBar } from './WaterBar'
 
 const DryingChart = dynamic(() => import('./DryingChart'), { ssr: false, loading: () => <div className="h-60" /> })
 
-export const COVER_CHOICES: readonly (readonly [Cover, string])[] = [['open', 'open'], ['draped', 'draped'], ['sealed', 'sealed'], ['dampBox', 'damp box']]
+export const COVER_CHOICES: readonly (readonly [Cover, string])[] = [
+  ['open', 'open'],
+  ['draped', 'draped'],
+  ['sealed', 'sealed'],
+  ['dampBox', 'damp box'],
+]
 
 /** How a piece dries: when it was made, how it stands, what was seen, and when it reaches each stage. */
 export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
@@ -46,9 +51,42 @@ export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }
         </>
       )}
       <div className="grid grid-cols-2 gap-3">
-        {piece.making.madeAt !== null && <Field label="Made">{(id) => <MomentInput id={id} ms={Date.parse(piece.making.madeAt as string)} timeZone={timeZone} onCommit={(ms) => making({ madeAt: new Date(ms).toISOString() })} />}</Field>}
-        <Field label="Stands in">{(id) => <Select id={id} value={roomOf(studio, piece).id} choices={Object.values(studio.rooms).map((room) => [room.id, room.name] as const)} onChange={(roomId) => making({ roomId })} />}</Field>
-        <Field label="Due">{(id) => <input id={id} type="date" key={piece.making.dueOn} className="input input-sm numbers w-full" defaultValue={piece.making.dueOn ?? ''} onBlur={(event) => event.target.value !== (piece.making.dueOn ?? '') && making({ dueOn: event.target.value || null })} />}</Field>
+        {piece.making.madeAt !== null && (
+          <Field label="Made">
+            {(id) => (
+              <MomentInput
+                id={id}
+                ms={Date.parse(piece.making.madeAt as string)}
+                timeZone={timeZone}
+                onCommit={(ms) => making({ madeAt: new Date(ms).toISOString() })}
+              />
+            )}
+          </Field>
+        )}
+        <Field label="Stands in">
+          {(id) => (
+            <Select
+              id={id}
+              value={roomOf(studio, piece).id}
+              choices={Object.values(studio.rooms).map((room) => [room.id, room.name] as const)}
+              onChange={(roomId) => making({ roomId })}
+            />
+          )}
+        </Field>
+        <Field label="Due">
+          {(id) => (
+            <input
+              id={id}
+              type="date"
+              key={piece.making.dueOn}
+              className="numbers input w-full input-sm"
+              defaultValue={piece.making.dueOn ?? ''}
+              onBlur={(event) =>
+                event.target.value !== (piece.making.dueOn ?? '') && making({ dueOn: event.target.value || null })
+              }
+            />
+          )}
+        </Field>
       </div>
       <Log piece={piece} studio={studio} nowMs={now} />
     </section>
@@ -60,9 +98,18 @@ function NotMade({ piece, timeZone }: { piece: Piece; timeZone: string }) {
   return (
     <>
       <h2 className="text-[17px] font-bold">Not made yet</h2>
-      <p className="text-sm text-base-content/80">Once it is thrown or built, say when: Vernice then tells when it can be carved, what must be covered tonight, and when it may go to the kiln.</p>
-      <button type="button" className="btn btn-primary btn-sm" onClick={() => made(instantNow())}>Made just now</button>
-      <Field label="or made at">{(id) => <MomentInput id={id} ms={null} timeZone={timeZone} onCommit={(ms) => made(new Date(ms).toISOString())} />}</Field>
+      <p className="text-sm text-base-content/80">
+        Once it is thrown or built, say when: Vernice then tells when it can be carved, what must be covered tonight,
+        and when it may go to the kiln.
+      </p>
+      <button type="button" className="btn btn-primary btn-sm" onClick={() => made(instantNow())}>
+        Made just now
+      </button>
+      <Field label="or made at">
+        {(id) => (
+          <MomentInput id={id} ms={null} timeZone={timeZone} onCommit={(ms) => made(new Date(ms).toISOString())} />
+        )}
+      </Field>
     </>
   )
 }
@@ -71,12 +118,18 @@ function Columns({ drying }: { drying: PieceDrying }) {
   return (
     <dl className="space-y-1 text-sm">
       {drying.columns.map((column) => (
-        <div key={column.id} className="grid grid-cols-[3.6rem_7.5rem_1fr] items-center gap-2" data-column={column.kind} data-stage={column.stageNow}>
+        <div
+          key={column.id}
+          className="grid grid-cols-[3.6rem_7.5rem_1fr] items-center gap-2"
+          data-column={column.kind}
+          data-stage={column.stageNow}
+        >
           <dt className={column.kind === 'wall' ? 'font-bold' : ''}>{column.name}</dt>
           <dd className="contents">
             <WaterBar column={column} drying={drying} />
             <span className={column.kind === 'wall' ? 'font-bold' : ''}>
-              {moistureWords(column.stageNow)} <span className="numbers font-normal text-base-content/75">{(100 * column.waterNow).toFixed(1)} %</span>
+              {moistureWords(column.stageNow)}{' '}
+              <span className="numbers font-normal text-base-content/75">{(100 * column.waterNow).toFixed(1)} %</span>
             </span>
           </dd>
         </div>
@@ -90,7 +143,8 @@ function Crack({ drying }: { drying: PieceDrying }) {
   if (most < CRACK_CAUTION) return null
   return (
     <p className="border-l-2 border-base-content pl-2 text-sm" role="note">
-      <b>{most >= CRACK_WARNING ? 'It may crack: ' : 'Careful: '}</b>the skin is much drier than the middle of the wall. Stop the moving air and cover it until it has evened out.
+      <b>{most >= CRACK_WARNING ? 'It may crack: ' : 'Careful: '}</b>the skin is much drier than the middle of the wall.
+      Stop the moving air and cover it until it has evened out.
     </p>
   )
 }
@@ -102,12 +156,32 @@ function Standing({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowM
   return (
     <div className="space-y-2">
       <p className="text-[13px] text-base-content/75">It stands {COVER_NAMES[cover]}</p>
-      <Segments<Cover> small label="Cover" value={cover} choices={COVER_CHOICES.filter(([c]) => c === 'open' || studio.calendar.covers.includes(c) || c === cover)} onChange={(to) => to !== cover && log({ kind: 'cover', at: instantNow(), cover: to })} />
+      <Segments<Cover>
+        small
+        label="Cover"
+        value={cover}
+        choices={COVER_CHOICES.filter(([c]) => c === 'open' || studio.calendar.covers.includes(c) || c === cover)}
+        onChange={(to) => to !== cover && log({ kind: 'cover', at: instantNow(), cover: to })}
+      />
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="btn btn-sm font-normal" onClick={() => log({ kind: 'blow', at: instantNow(), blower: 'dryer', minutes: 5 })}><Wind size={15} aria-hidden /> Hair dryer, 5 min</button>
-        <button type="button" className="btn btn-sm font-normal" onClick={() => log({ kind: 'blow', at: instantNow(), blower: 'fan', minutes: 60 })}><Fan size={15} aria-hidden /> Fan, 1 h</button>
+        <button
+          type="button"
+          className="btn font-normal btn-sm"
+          onClick={() => log({ kind: 'blow', at: instantNow(), blower: 'dryer', minutes: 5 })}
+        >
+          <Wind size={15} aria-hidden /> Hair dryer, 5 min
+        </button>
+        <button
+          type="button"
+          className="btn font-normal btn-sm"
+          onClick={() => log({ kind: 'blow', at: instantNow(), blower: 'fan', minutes: 60 })}
+        >
+          <Fan size={15} aria-hidden /> Fan, 1 h
+        </button>
       </div>
-      <p className="text-xs text-base-content/75">A hair dryer firms the skin, not the wall: keep it moving, or rims crack.</p>
+      <p className="text-xs text-base-content/75">
+        A hair dryer firms the skin, not the wall: keep it moving, or rims crack.
+      </p>
     </div>
   )
 }
@@ -124,25 +198,73 @@ function Seen({ piece, studio }: { piece: Piece; studio: Studio }) {
     <div className="space-y-2">
       <p className="text-[13px] text-base-content/75">What the clay says: this teaches Vernice how the room dries</p>
       <div className="flex gap-2">
-        <Select label="Stage by touch" value={stage} choices={DRYING_STAGES.map((s) => [s, STAGE[s].name] as const)} onChange={setStage} />
-        <button type="button" className="btn btn-sm shrink-0" onClick={() => void noteAndCalibrate(piece, { kind: 'stage', at: instantNow(), stage })}>It is so now</button>
+        <Select
+          label="Stage by touch"
+          value={stage}
+          choices={DRYING_STAGES.map((s) => [s, STAGE[s].name] as const)}
+          onChange={setStage}
+        />
+        <button
+          type="button"
+          className="btn shrink-0 btn-sm"
+          onClick={() => void noteAndCalibrate(piece, { kind: 'stage', at: instantNow(), stage })}
+        >
+          It is so now
+        </button>
       </div>
       <p className="text-xs text-base-content/75">{STAGE[stage].sign}</p>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Weight as made">{(id) => <NumberInput id={id} value={piece.making.wetGrams ?? 0} min={0} max={200_000} step={1} unit="g" onCommit={(grams) => run({ type: 'piece.making', pieceId: piece.id, changes: { wetGrams: grams > 0 ? grams : null } })} />}</Field>
-        <Field label="Weight now">{(id) => <NumberInput id={id} value={0} min={0} max={200_000} step={1} unit="g" onCommit={(grams) => grams > 0 && weigh(grams)} />}</Field>
+        <Field label="Weight as made">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={piece.making.wetGrams ?? 0}
+              min={0}
+              max={200_000}
+              step={1}
+              unit="g"
+              onCommit={(grams) =>
+                run({ type: 'piece.making', pieceId: piece.id, changes: { wetGrams: grams > 0 ? grams : null } })
+              }
+            />
+          )}
+        </Field>
+        <Field label="Weight now">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={0}
+              min={0}
+              max={200_000}
+              step={1}
+              unit="g"
+              onCommit={(grams) => grams > 0 && weigh(grams)}
+            />
+          )}
+        </Field>
       </div>
-      <button type="button" className="btn btn-sm font-normal" disabled={!piece.making.wetGrams} onClick={() => void fromScale()}>Weigh it (simulated scale)</button>
+      <button
+        type="button"
+        className="btn font-normal btn-sm"
+        disabled={!piece.making.wetGrams}
+        onClick={() => void fromScale()}
+      >
+        Weigh it (simulated scale)
+      </button>
     </div>
   )
 }
 
 const ENTRY_WORDS = (entry: LogEntry): string => {
   switch (entry.kind) {
-    case 'cover': return COVER_NAMES[entry.cover]
-    case 'blow': return `${entry.blower === 'dryer' ? 'hair dryer' : 'fan'}, ${entry.minutes} min`
-    case 'stage': return `found ${STAGE[entry.stage].name}`
-    case 'weight': return `weighed ${entry.grams} g`
+    case 'cover':
+      return COVER_NAMES[entry.cover]
+    case 'blow':
+      return `${entry.blower === 'dryer' ? 'hair dryer' : 'fan'}, ${entry.minutes} min`
+    case 'stage':
+      return `found ${STAGE[entry.stage].name}`
+    case 'weight':
+      return `weighed ${entry.grams} g`
   }
 }
 
@@ -154,9 +276,24 @@ function Log({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowMs: nu
       <ul className="mt-1 space-y-0.5">
         {piece.making.log.map((entry, i) => (
           <li key={`${entry.at}-${i}`} className="flex items-center gap-2">
-            <span className="numbers w-24 shrink-0 text-base-content/80">{momentWords(Date.parse(entry.at), nowMs, studio)}</span>
+            <span className="numbers w-24 shrink-0 text-base-content/80">
+              {momentWords(Date.parse(entry.at), nowMs, studio)}
+            </span>
             <span className="flex-1">{ENTRY_WORDS(entry)}</span>
-            <button type="button" className="btn btn-ghost btn-xs px-1" aria-label={`Take out: ${ENTRY_WORDS(entry)}`} onClick={() => run({ type: 'piece.making', pieceId: piece.id, changes: { log: piece.making.log.filter((_, k) => k !== i) } })}><X size={14} /></button>
+            <button
+              type="button"
+              className="btn btn-ghost px-1 btn-xs"
+              aria-label={`Take out: ${ENTRY_WORDS(entry)}`}
+              onClick={() =>
+                run({
+                  type: 'piece.making',
+                  pieceId: piece.id,
+                  changes: { log: piece.making.log.filter((_, k) => k !== i) },
+                })
+              }
+            >
+              <X size={14} />
+            </button>
           </li>
         ))}
       </ul>

@@ -19,12 +19,17 @@ export function RescueList({ piece, studio, drying }: { piece: Piece; studio: St
     <div className="border border-base-content p-3" data-testid="rescue">
       <p className="flex gap-2 leading-snug font-bold">
         <SeverityMark severity="risk" />
-        {stepWords(lost.step, studio, isSlab(piece)).title} wanted {STAGE[lost.wanted].name} clay; the wall is {moistureWords(lost.now)}.
+        {stepWords(lost.step, studio, isSlab(piece)).title} wanted {STAGE[lost.wanted].name} clay; the wall is{' '}
+        {moistureWords(lost.now)}.
       </p>
       <ul className="mt-2 space-y-2">
         {options.map((option) => (
           <li key={option.id}>
-            <button type="button" className="btn btn-sm h-auto min-h-8 py-1 text-left font-normal" onClick={() => run({ type: 'batch', label: option.label.toLowerCase(), commands: [option.command] })}>
+            <button
+              type="button"
+              className="btn h-auto min-h-8 py-1 text-left font-normal btn-sm"
+              onClick={() => run({ type: 'batch', label: option.label.toLowerCase(), commands: [option.command] })}
+            >
               {option.label}
             </button>
             <p className="mt-0.5 text-sm text-base-content/80">{option.words}</p>

@@ -9,7 +9,14 @@ import { Segments } from '@/ui/kit/fields'
 
 const ROWS: readonly MoistureStage[] = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry']
 
-const ROW_WORDS: Readonly<Record<MoistureStage, string>> = { wet: 'wet', softLeatherHard: 'soft leather-hard', leatherHard: 'leather-hard', hardLeatherHard: 'hard leather-hard', tooFirm: 'too firm to work', boneDry: 'bone dry' }
+const ROW_WORDS: Readonly<Record<MoistureStage, string>> = {
+  wet: 'wet',
+  softLeatherHard: 'soft leather-hard',
+  leatherHard: 'leather-hard',
+  hardLeatherHard: 'hard leather-hard',
+  tooFirm: 'too firm to work',
+  boneDry: 'bone dry',
+}
 
 /** When rim, wall or foot comes to each stage as the piece stands: likely, and early to late. */
 export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; studio: Studio; nowMs: number }) {
@@ -17,7 +24,13 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
   const column = drying.columns.find((c) => c.id === columnId) ?? drying.columns[0]
   return (
     <div>
-      <Segments small label="Part of the piece" value={column.id} choices={drying.columns.map((c) => [c.id, c.name] as const)} onChange={setColumnId} />
+      <Segments
+        small
+        label="Part of the piece"
+        value={column.id}
+        choices={drying.columns.map((c) => [c.id, c.name] as const)}
+        onChange={setColumnId}
+      />
       <table className="numbers mt-1 w-full text-[13px] leading-snug">
         <caption className="sr-only">When each stage is reached as it stands</caption>
         <thead>
@@ -33,14 +46,21 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
             return (
               <tr key={stage} className="border-t border-base-300" data-stage-row={stage}>
                 <th className="py-1 pr-2 text-left font-normal">{ROW_WORDS[stage]}</th>
-                <td className="py-1 pr-2 font-bold whitespace-nowrap">{time ? momentWords(drying.madeMs + time.likely * 3_600_000, nowMs, studio) : 'not like this'}</td>
-                <td className="py-1 whitespace-nowrap text-base-content/80">{time ? spanWords(time, drying.madeMs, nowMs, studio) : ''}</td>
+                <td className="py-1 pr-2 font-bold whitespace-nowrap">
+                  {time ? momentWords(drying.madeMs + time.likely * 3_600_000, nowMs, studio) : 'not like this'}
+                </td>
+                <td className="py-1 whitespace-nowrap text-base-content/80">
+                  {time ? spanWords(time, drying.madeMs, nowMs, studio) : ''}
+                </td>
               </tr>
             )
           })}
         </tbody>
       </table>
-      <p className="mt-1 text-xs text-base-content/75">Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not fully known. Sideways drying, plaster and dew under plastic are not in it.</p>
+      <p className="mt-1 text-xs text-base-content/75">
+        Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not
+        fully known. Sideways drying, plaster and dew under plastic are not in it.
+      </p>
     </div>
   )
 }

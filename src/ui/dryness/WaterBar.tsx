@@ -3,7 +3,15 @@ import type { ColumnDrying, PieceDrying } from '@/core/usecases/pieceDrying'
 const LEVELS = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm'] as const
 
 /** How much water a column holds, between as thrown and none; ticks where the stages begin. */
-export function WaterBar({ column, drying, width = 120 }: { column: ColumnDrying; drying: PieceDrying; width?: number }) {
+export function WaterBar({
+  column,
+  drying,
+  width = 120,
+}: {
+  column: ColumnDrying
+  drying: PieceDrying
+  width?: number
+}) {
   const x = (water: number) => width * Math.min(1, Math.max(0, water / drying.plastic))
   return (
     <svg aria-hidden width={width} height="14" className="shrink-0">

@@ -23,7 +23,13 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
       <HatchDefinitions />
       <Header />
       <main className="min-h-0 flex-1 overflow-auto print:overflow-visible" data-ready={status === 'ready'}>
-        {status === 'ready' ? children : status === 'loading' ? <p className="p-8 text-base-content/75">Opening the studio…</p> : <p className="p-8">This studio cannot be opened here.</p>}
+        {status === 'ready' ? (
+          children
+        ) : status === 'loading' ? (
+          <p className="p-8 text-base-content/75">Opening the studio…</p>
+        ) : (
+          <p className="p-8">This studio cannot be opened here.</p>
+        )}
       </main>
       <NoticeBar />
     </div>
@@ -49,9 +55,17 @@ function Header() {
       <Link href="/" className="display text-2xl font-bold">
         Vernice
       </Link>
-      <nav aria-label="Views" className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm">
+      <nav
+        aria-label="Views"
+        className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm"
+      >
         {views.map(([href, word]) => (
-          <Link key={href} href={href} aria-current={href === path ? 'page' : undefined} className={`relative py-3 ${href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0'} ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}>
+          <Link
+            key={href}
+            href={href}
+            aria-current={href === path ? 'page' : undefined}
+            className={`relative py-3 ${href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0'} ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}
+          >
             {word}
             {href === path && <Stroke />}
           </Link>
@@ -82,13 +96,31 @@ function UndoAndSave() {
   const time = savedAt?.toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: clock === '12' })
   return (
     <div className="ml-auto flex shrink-0 items-center gap-1 text-sm">
-      <button type="button" className="btn btn-ghost btn-sm px-2" onClick={undo} disabled={!back} aria-label={back ? `Undo: ${back}` : 'Undo'} title={back ? `Undo: ${back}` : 'Nothing to undo'}>
+      <button
+        type="button"
+        className="btn btn-ghost px-2 btn-sm"
+        onClick={undo}
+        disabled={!back}
+        aria-label={back ? `Undo: ${back}` : 'Undo'}
+        title={back ? `Undo: ${back}` : 'Nothing to undo'}
+      >
         <Undo2 size={18} />
       </button>
-      <button type="button" className="btn btn-ghost btn-sm px-2" onClick={redo} disabled={!forth} aria-label={forth ? `Redo: ${forth}` : 'Redo'} title={forth ? `Redo: ${forth}` : 'Nothing to redo'}>
+      <button
+        type="button"
+        className="btn btn-ghost px-2 btn-sm"
+        onClick={redo}
+        disabled={!forth}
+        aria-label={forth ? `Redo: ${forth}` : 'Redo'}
+        title={forth ? `Redo: ${forth}` : 'Nothing to redo'}
+      >
         <Redo2 size={18} />
       </button>
-      <span className="numbers ml-2 min-w-24 text-right max-lg:ml-0 max-lg:min-w-20 text-base-content/80" role="status" data-save={save}>
+      <span
+        className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-20"
+        role="status"
+        data-save={save}
+      >
         {save === 'saved' ? `saved ${time ?? ''}` : save === 'saving' ? 'saving…' : 'not saved'}
       </span>
     </div>
@@ -99,7 +131,10 @@ function useUndoKeys() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return
-      const typing = event.target instanceof HTMLElement && (event.target.matches('textarea') || (event.target.matches('input') && (event.target as HTMLInputElement).type === 'text'))
+      const typing =
+        event.target instanceof HTMLElement &&
+        (event.target.matches('textarea') ||
+          (event.target.matches('input') && (event.target as HTMLInputElement).type === 'text'))
       if (typing) return
       const key = event.key.toLowerCase()
       if (key === 'z' && !event.shiftKey) undo()
@@ -116,9 +151,12 @@ function NoticeBar() {
   const notice = useStudio((s) => s.notice)
   if (!notice) return null
   return (
-    <div role={notice.kind === 'problem' ? 'alert' : 'status'} className="fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2 items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg">
+    <div
+      role={notice.kind === 'problem' ? 'alert' : 'status'}
+      className="fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2 items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg"
+    >
       <p>{notice.text}</p>
-      <button type="button" className="btn btn-ghost btn-xs px-1" aria-label="Dismiss" onClick={dismissNotice}>
+      <button type="button" className="btn btn-ghost px-1 btn-xs" aria-label="Dismiss" onClick={dismissNotice}>
         <X size={16} />
       </button>
     </div>

@@ -54,7 +54,19 @@ export function HatchDefinitions() {
   )
 }
 
-const HATCHED: Readonly<Partial<Record<HatchKind, string>>> = { slip: 'slip', underglaze: 'underglaze', glaze: 'glaze', wax: 'wax', wash: 'wash', opaque: 'opaque', tape: 'tape', texture: 'texture', carve: 'carve', mark: 'mark', clean: 'clean' }
+const HATCHED: Readonly<Partial<Record<HatchKind, string>>> = {
+  slip: 'slip',
+  underglaze: 'underglaze',
+  glaze: 'glaze',
+  wax: 'wax',
+  wash: 'wash',
+  opaque: 'opaque',
+  tape: 'tape',
+  texture: 'texture',
+  carve: 'carve',
+  mark: 'mark',
+  clean: 'clean',
+}
 
 /** A small square in the hatching of a kind of step, over its colour if it has one. */
 export function HatchSwatch({ kind, colour, size = 16 }: { kind: HatchKind; colour?: string; size?: number }) {

@@ -5,20 +5,68 @@ import { MOTIFS } from '@/core/skin/motifs/library'
 import type { Mark } from '@/core/skin/motifs/marks'
 
 /** A motif drawn small, as its marks are. */
-export function MotifMark({ kind, drawing = null, text = '', size = 40 }: { kind: MotifKind; drawing?: Drawing | null; text?: string; size?: number }) {
+export function MotifMark({
+  kind,
+  drawing = null,
+  text = '',
+  size = 40,
+}: {
+  kind: MotifKind
+  drawing?: Drawing | null
+  text?: string
+  size?: number
+}) {
   const { marks, width } = useMemo(() => {
-    const aspect = drawing ? drawing.aspect : kind === 'letters' ? Math.max(1, 0.7 * (text || 'AB').length) : MOTIFS[kind].aspect
+    const aspect = drawing
+      ? drawing.aspect
+      : kind === 'letters'
+        ? Math.max(1, 0.7 * (text || 'AB').length)
+        : MOTIFS[kind].aspect
     const own = drawing
-      ? drawing.lines.map((line): Mark => (line.filled ? { kind: 'filled', outline: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const), edgeMm: 0.5 } : { kind: 'stroke', points: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const), widthMm: 1.6, taper: 1 }))
-      : MOTIFS[kind].marks({ widthMm: 40 * aspect, heightMm: 40, lineMm: 1.7, variation: 0.25, random: seededRandom(5), text })
+      ? drawing.lines.map((line): Mark =>
+          line.filled
+            ? {
+                kind: 'filled',
+                outline: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
+                edgeMm: 0.5,
+              }
+            : {
+                kind: 'stroke',
+                points: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
+                widthMm: 1.6,
+                taper: 1,
+              },
+        )
+      : MOTIFS[kind].marks({
+          widthMm: 40 * aspect,
+          heightMm: 40,
+          lineMm: 1.7,
+          variation: 0.25,
+          random: seededRandom(5),
+          text,
+        })
     return { marks: own, width: Math.max(40 * aspect, 16) }
   }, [kind, drawing, text])
   const half = Math.max(width, 42) / 2 + 1
   return (
-    <svg aria-hidden width={size} height={size} viewBox={`${-half} -43 ${2 * half} 46`} preserveAspectRatio="xMidYMid meet">
+    <svg
+      aria-hidden
+      width={size}
+      height={size}
+      viewBox={`${-half} -43 ${2 * half} 46`}
+      preserveAspectRatio="xMidYMid meet"
+    >
       {marks.map((mark, i) =>
         mark.kind === 'stroke' ? (
-          <polyline key={i} points={mark.points.map(([x, y]) => `${x},${-y}`).join(' ')} fill="none" stroke="currentColor" strokeWidth={mark.widthMm} strokeLinecap="round" strokeLinejoin="round" />
+          <polyline
+            key={i}
+            points={mark.points.map(([x, y]) => `${x},${-y}`).join(' ')}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={mark.widthMm}
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
         ) : (
           <polygon key={i} points={mark.outline.map(([x, y]) => `${x},${-y}`).join(' ')} fill="currentColor" />
         ),

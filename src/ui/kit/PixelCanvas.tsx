@@ -3,7 +3,15 @@
 import { useEffect, useRef } from 'react'
 
 /** Shows pixels that a worker drew. */
-export function PixelCanvas({ pixels, label, className = 'h-full w-auto max-w-full object-contain' }: { pixels: ImageData; label: string; className?: string }) {
+export function PixelCanvas({
+  pixels,
+  label,
+  className = 'h-full w-auto max-w-full object-contain',
+}: {
+  pixels: ImageData
+  label: string
+  className?: string
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     const element = canvas.current

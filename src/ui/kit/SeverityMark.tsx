@@ -1,7 +1,11 @@
 import { Info, OctagonAlert, TriangleAlert } from 'lucide-react'
 import type { Severity } from '@/core/judge/finding'
 
-export const SEVERITY_WORDS: Readonly<Record<Severity, string>> = { ruin: 'ruins the piece', risk: 'will disappoint', note: 'worth knowing' }
+export const SEVERITY_WORDS: Readonly<Record<Severity, string>> = {
+  ruin: 'ruins the piece',
+  risk: 'will disappoint',
+  note: 'worth knowing',
+}
 
 /** A severity by shape first: octagon, triangle, circle. */
 export function SeverityMark({ severity, size = 20 }: { severity: Severity; size?: number }) {

@@ -27,7 +27,13 @@ export function SvgFile<T>({ words, label, className, read, onRead }: SvgFilePro
   return (
     <label className={className}>
       <FileUp size={14} aria-hidden /> {words}
-      <input type="file" accept=".svg,image/svg+xml" className="sr-only" aria-label={label} onChange={(event) => void open(event.currentTarget)} />
+      <input
+        type="file"
+        accept=".svg,image/svg+xml"
+        className="sr-only"
+        aria-label={label}
+        onChange={(event) => void open(event.currentTarget)}
+      />
     </label>
   )
 }

@@ -11,7 +11,9 @@ const swatches = new WeakMap<Medium, string>()
 export function swatchOf(medium: Medium): string {
   let hex = swatches.get(medium)
   if (!hex) {
-    const reflectance = Float64Array.from(medium.optics.K, (k, i) => measuredReflectance(infiniteReflectance(k, medium.optics.S[i]), SURFACES.gloss))
+    const reflectance = Float64Array.from(medium.optics.K, (k, i) =>
+      measuredReflectance(infiniteReflectance(k, medium.optics.S[i]), SURFACES.gloss),
+    )
     hex = hexOf(screenBytes(reflectance, LIGHTS.daylight).bytes)
     swatches.set(medium, hex)
   }

@@ -5,7 +5,15 @@ import { fromMillimetres, toMillimetres } from '@/core/base/units'
 import { useStudio } from '@/store/studioStore'
 
 /** A label over a control. */
-export function Field({ label, children, hint }: { label: string; children: (id: string) => ReactNode; hint?: string }) {
+export function Field({
+  label,
+  children,
+  hint,
+}: {
+  label: string
+  children: (id: string) => ReactNode
+  hint?: string
+}) {
   const id = useId()
   return (
     <div className="flex min-w-0 flex-col gap-0.5">
@@ -40,7 +48,7 @@ export function NumberInput({ id, label, value, min, max, step, unit, onCommit }
     if (next !== value) onCommit(next)
   }
   return (
-    <span className="input input-sm flex w-full items-center gap-1 pr-1">
+    <span className="input flex w-full items-center gap-1 pr-1 input-sm">
       <input
         id={id}
         aria-label={label}
@@ -71,7 +79,20 @@ export function NumberInput({ id, label, value, min, max, step, unit, onCommit }
 }
 
 /** A length in the studio’s unit; given and taken in mm. */
-export function LengthInput({ mm, minMm, maxMm, onCommit, ...rest }: { id?: string; label?: string; mm: number; minMm: number; maxMm: number; onCommit: (mm: number) => void }) {
+export function LengthInput({
+  mm,
+  minMm,
+  maxMm,
+  onCommit,
+  ...rest
+}: {
+  id?: string
+  label?: string
+  mm: number
+  minMm: number
+  maxMm: number
+  onCommit: (mm: number) => void
+}) {
   const unit = useStudio((s) => s.studio.settings.length)
   const shown = (value: number) => Number(fromMillimetres(value, unit).toFixed(unit === 'in' ? 3 : 2))
   return (
@@ -88,7 +109,19 @@ export function LengthInput({ mm, minMm, maxMm, onCommit, ...rest }: { id?: stri
 }
 
 /** A choice of a few, all in sight. */
-export function Segments<T extends string>({ label, value, choices, onChange, small }: { label: string; value: T; choices: readonly (readonly [T, string])[]; onChange: (value: T) => void; small?: boolean }) {
+export function Segments<T extends string>({
+  label,
+  value,
+  choices,
+  onChange,
+  small,
+}: {
+  label: string
+  value: T
+  choices: readonly (readonly [T, string])[]
+  onChange: (value: T) => void
+  small?: boolean
+}) {
   return (
     <div role="radiogroup" aria-label={label} className="inline-flex border border-base-content">
       {choices.map(([choice, word]) => (
@@ -108,9 +141,27 @@ export function Segments<T extends string>({ label, value, choices, onChange, sm
 }
 
 /** A drop-down of words. */
-export function Select<T extends string>({ id, label, value, choices, onChange }: { id?: string; label?: string; value: T; choices: readonly (readonly [T, string])[]; onChange: (value: T) => void }) {
+export function Select<T extends string>({
+  id,
+  label,
+  value,
+  choices,
+  onChange,
+}: {
+  id?: string
+  label?: string
+  value: T
+  choices: readonly (readonly [T, string])[]
+  onChange: (value: T) => void
+}) {
   return (
-    <select id={id} aria-label={label} className="select select-sm w-full" value={value} onChange={(event) => onChange(event.target.value as T)}>
+    <select
+      id={id}
+      aria-label={label}
+      className="select w-full select-sm"
+      value={value}
+      onChange={(event) => onChange(event.target.value as T)}
+    >
       {choices.map(([choice, word]) => (
         <option key={choice} value={choice}>
           {word}
@@ -120,10 +171,23 @@ export function Select<T extends string>({ id, label, value, choices, onChange }
   )
 }
 
-export function Check({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+export function Check({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string
+  checked: boolean
+  onChange: (checked: boolean) => void
+}) {
   return (
     <label className="flex cursor-pointer items-center gap-2 text-sm">
-      <input type="checkbox" className="checkbox checkbox-sm" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="checkbox checkbox-sm"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       {label}
     </label>
   )

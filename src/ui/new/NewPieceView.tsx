@@ -27,7 +27,11 @@ const length = z.coerce.number({ error: 'a number is needed' }).positive('must b
 
 const draftSchema = z.object({
   name: z.string().trim().min(1, 'give it a name').max(80, 'at most 80 letters'),
-  count: z.coerce.number({ error: 'a number is needed' }).int('whole pieces only').min(1, 'at least 1').max(500, 'at most 500'),
+  count: z.coerce
+    .number({ error: 'a number is needed' })
+    .int('whole pieces only')
+    .min(1, 'at least 1')
+    .max(500, 'at most 500'),
   use: z.enum(USES),
   preset: z.enum(FORM_PRESETS),
   sizes: z.object({ heightMm: length, rimMm: length, bellyMm: length, footMm: length, wallMm: length }),
@@ -40,7 +44,13 @@ type Draft = z.infer<typeof draftSchema>
 
 const USE_WORDS = { food: 'for food', water: 'holds water', display: 'to look at' } as const
 
-const SIZE_WORDS = { heightMm: 'Height', rimMm: 'Rim, diameter', bellyMm: 'Belly, diameter', footMm: 'Foot, diameter', wallMm: 'Wall' } as const
+const SIZE_WORDS = {
+  heightMm: 'Height',
+  rimMm: 'Rim, diameter',
+  bellyMm: 'Belly, diameter',
+  footMm: 'Foot, diameter',
+  wallMm: 'Wall',
+} as const
 
 type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
 
@@ -48,11 +58,19 @@ type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
 function extrasOf(preset: FormPreset): Extras {
   const { begins, sizes } = PRESETS[preset]
   const built = buildTurnedForm(preset, sizes)
-  return { plan: begins?.plan ?? ROUND, unevenMm: begins?.unevenMm ?? 0, own: null, parts: built.ok ? (begins?.parts ?? []).map((kind) => ({ id: kind, kind, ...PART[kind].begins(built.value) })) : [] }
+  return {
+    plan: begins?.plan ?? ROUND,
+    unevenMm: begins?.unevenMm ?? 0,
+    own: null,
+    parts: built.ok ? (begins?.parts ?? []).map((kind) => ({ id: kind, kind, ...PART[kind].begins(built.value) })) : [],
+  }
 }
 
 const presetForm = (preset: FormPreset): TurnedForm | null => {
-  const built = buildTurnedForm(preset, PRESETS[preset].sizes, { plan: PRESETS[preset].begins?.plan ?? ROUND, unevenMm: 0 })
+  const built = buildTurnedForm(preset, PRESETS[preset].sizes, {
+    plan: PRESETS[preset].begins?.plan ?? ROUND,
+    unevenMm: 0,
+  })
   return built.ok ? built.value : null
 }
 
@@ -63,7 +81,16 @@ export function NewPieceView() {
   const unit = studio.settings.length
   const form = useForm<z.input<typeof draftSchema>, unknown, Draft>({
     resolver: zodResolver(draftSchema),
-    defaultValues: { name: 'Jug', count: 1, use: 'food', preset: 'jug', sizes: sizesInUnit(PRESETS.jug.sizes, unit), bodyId: Object.keys(studio.bodies)[0], colourId: '', sequence: 'sgraffito' },
+    defaultValues: {
+      name: 'Jug',
+      count: 1,
+      use: 'food',
+      preset: 'jug',
+      sizes: sizesInUnit(PRESETS.jug.sizes, unit),
+      bodyId: Object.keys(studio.bodies)[0],
+      colourId: '',
+      sequence: 'sgraffito',
+    },
   })
   const draft = useWatch({ control: form.control })
   const preset = draft.preset ?? 'jug'
@@ -89,24 +116,55 @@ export function NewPieceView() {
     const turned = buildForm(whole)
     if (!turned.ok) return form.setError('sizes', { message: sentence(turned.issue) })
     const { from, to } = turned.value.zones.outside
-    const context = { body: studio.bodies[values.bodyId], media, sizes: mm, colourId: values.colourId || null, outsideMm: to - from, flat: turned.value.flat }
+    const context = {
+      body: studio.bodies[values.bodyId],
+      media,
+      sizes: mm,
+      colourId: values.colourId || null,
+      outsideMm: to - from,
+      flat: turned.value.flat,
+    }
     const id = newId()
     const steps = startingSteps(values.sequence, context, newId)
-    const piece = { id, name: values.name, count: values.count, use: values.use, bodyId: values.bodyId, form: whole, steps, notes: '', variant: null, lightTarget: null, making: NOT_MADE, fired: [] }
+    const piece = {
+      id,
+      name: values.name,
+      count: values.count,
+      use: values.use,
+      bodyId: values.bodyId,
+      form: whole,
+      steps,
+      notes: '',
+      variant: null,
+      lightTarget: null,
+      making: NOT_MADE,
+      fired: [],
+    }
     const settled = await skinWorkerIn(studio).settle(piece)
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
   })
 
   const problem = form.formState.errors
   return (
-    <form onSubmit={begin} className="mx-auto grid max-w-7xl gap-x-8 gap-y-5 px-6 py-5 lg:grid-cols-[1fr_21rem]" noValidate>
+    <form
+      onSubmit={begin}
+      className="mx-auto grid max-w-7xl gap-x-8 gap-y-5 px-6 py-5 lg:grid-cols-[1fr_21rem]"
+      noValidate
+    >
       <div className="space-y-5">
         <h1 className="text-2xl font-bold">A new piece</h1>
         <fieldset>
           <legend className="mb-1 text-sm font-bold">Form</legend>
           <div role="radiogroup" aria-label="Form" className="grid grid-cols-4 gap-1.5 sm:grid-cols-7">
             {FORM_PRESETS.map((p) => (
-              <button key={p} type="button" role="radio" aria-checked={preset === p} onClick={() => choose(p)} className={`flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}>
+              <button
+                key={p}
+                type="button"
+                role="radio"
+                aria-checked={preset === p}
+                onClick={() => choose(p)}
+                className={`flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}
+              >
                 <Silhouette form={outlines[p]} size={48} />
                 <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
               </button>
@@ -117,36 +175,68 @@ export function NewPieceView() {
           <legend className="mb-1 text-sm font-bold">Measured as made</legend>
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
             {(Object.keys(SIZE_WORDS) as (keyof typeof SIZE_WORDS)[])
-              .filter((key) => (flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly))
+              .filter((key) =>
+                flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly,
+              )
               .map((key) => (
                 <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>
-          {(id) => (
-            <>
-              <span className="input input-sm flex items-center gap-1">
-                    <input id={id} type="number" step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1} className="numbers w-full min-w-0" {...form.register(`sizes.${key}`)} aria-invalid={problem.sizes?.[key] !== undefined} />
-                    <span className="text-xs text-base-content/70">{unit}</span>
-                  </span>
-                  {problem.sizes?.[key] && <span role="alert" className="text-xs text-error">{problem.sizes[key].message}</span>}
-            </>
-          )}
-        </Field>
+                  {(id) => (
+                    <>
+                      <span className="input flex items-center gap-1 input-sm">
+                        <input
+                          id={id}
+                          type="number"
+                          step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1}
+                          className="numbers w-full min-w-0"
+                          {...form.register(`sizes.${key}`)}
+                          aria-invalid={problem.sizes?.[key] !== undefined}
+                        />
+                        <span className="text-xs text-base-content/70">{unit}</span>
+                      </span>
+                      {problem.sizes?.[key] && (
+                        <span role="alert" className="text-xs text-error">
+                          {problem.sizes[key].message}
+                        </span>
+                      )}
+                    </>
+                  )}
+                </Field>
               ))}
           </div>
           <details className="mt-2 border border-base-content/40">
-            <summary className="cursor-pointer px-2 py-1 text-sm">Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}</summary>
+            <summary className="cursor-pointer px-2 py-1 text-sm">
+              Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}
+            </summary>
             <div className="grid gap-4 p-2 sm:grid-cols-2">
-              {!flat && <OutlineFields own={extras.own} form={built.ok ? built.value : null} onChange={(own) => setExtras({ ...extras, own })} />}
-              <BuildFields extras={extras} form={built.ok ? built.value : null} onChange={(changes) => setExtras({ ...extras, ...changes })} />
+              {!flat && (
+                <OutlineFields
+                  own={extras.own}
+                  form={built.ok ? built.value : null}
+                  onChange={(own) => setExtras({ ...extras, own })}
+                />
+              )}
+              <BuildFields
+                extras={extras}
+                form={built.ok ? built.value : null}
+                onChange={(changes) => setExtras({ ...extras, ...changes })}
+              />
             </div>
           </details>
-          {!built.ok && <p role="alert" className="mt-1 text-sm text-error">{sentence(built.issue)}</p>}
+          {!built.ok && (
+            <p role="alert" className="mt-1 text-sm text-error">
+              {sentence(built.issue)}
+            </p>
+          )}
         </fieldset>
         <fieldset>
           <legend className="mb-1 text-sm font-bold">A way to begin</legend>
           <div className="grid gap-1.5 sm:grid-cols-2">
             {SEQUENCES.map((id) => (
-              <label key={id} className="flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content">
-                <input type="radio" value={id} className="radio radio-sm mt-0.5" {...form.register('sequence')} />
+              <label
+                key={id}
+                className="flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content"
+              >
+                <input type="radio" value={id} className="radio mt-0.5 radio-sm" {...form.register('sequence')} />
                 <span>
                   <b className="block leading-tight">{SEQUENCE[id].name}</b>
                   <span className="text-[13px] leading-tight text-base-content/80">{SEQUENCE[id].words}</span>
@@ -158,46 +248,81 @@ export function NewPieceView() {
       </div>
       <div className="space-y-4">
         <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">
-          <Silhouette form={built.ok ? built.value : null} parts={extras.parts} size={210} label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`} />
-          <p className="numbers mt-2 text-sm">{built.ok ? flat ? 'a slab: back, edge and face' : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made` : 'this cannot be built'}</p>
+          <Silhouette
+            form={built.ok ? built.value : null}
+            parts={extras.parts}
+            size={210}
+            label={`Outline of a ${PRESETS[preset].name.toLowerCase()} of this size`}
+          />
+          <p className="numbers mt-2 text-sm">
+            {built.ok
+              ? flat
+                ? 'a slab: back, edge and face'
+                : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
+              : 'this cannot be built'}
+          </p>
         </div>
         <Field label="Name">
           {(id) => (
             <>
-              <input id={id} className="input input-sm w-full" {...form.register('name')} aria-invalid={problem.name !== undefined} />
-          {problem.name && <span role="alert" className="text-xs text-error">{problem.name.message}</span>}
+              <input
+                id={id}
+                className="input w-full input-sm"
+                {...form.register('name')}
+                aria-invalid={problem.name !== undefined}
+              />
+              {problem.name && (
+                <span role="alert" className="text-xs text-error">
+                  {problem.name.message}
+                </span>
+              )}
             </>
           )}
         </Field>
         <div className="grid grid-cols-[6rem_1fr] gap-3">
           <Field label="How many">
-          {(id) => (
-            <>
-              <input id={id} type="number" min={1} className="input input-sm numbers w-full" {...form.register('count')} />
-            {problem.count && <span role="alert" className="text-xs text-error">{problem.count.message}</span>}
-            </>
-          )}
-        </Field>
+            {(id) => (
+              <>
+                <input
+                  id={id}
+                  type="number"
+                  min={1}
+                  className="numbers input w-full input-sm"
+                  {...form.register('count')}
+                />
+                {problem.count && (
+                  <span role="alert" className="text-xs text-error">
+                    {problem.count.message}
+                  </span>
+                )}
+              </>
+            )}
+          </Field>
           <Field label="What for">
-          {(id) => (
-            <>
-              <select id={id} className="select select-sm w-full" {...form.register('use')}>
-              {USES.map((use) => (
-                <option key={use} value={use}>{USE_WORDS[use]}</option>
-              ))}
-            </select>
-            </>
-          )}
-        </Field>
+            {(id) => (
+              <>
+                <select id={id} className="select w-full select-sm" {...form.register('use')}>
+                  {USES.map((use) => (
+                    <option key={use} value={use}>
+                      {USE_WORDS[use]}
+                    </option>
+                  ))}
+                </select>
+              </>
+            )}
+          </Field>
         </div>
         <Field label="Clay">
           {(id) => (
             <>
-              <select id={id} className="select select-sm w-full" {...form.register('bodyId')}>
-            {Object.values(studio.bodies).map((body) => (
-              <option key={body.id} value={body.id}>{`${body.name}, cone ${body.range.from} to ${body.range.to}`}</option>
-            ))}
-          </select>
+              <select id={id} className="select w-full select-sm" {...form.register('bodyId')}>
+                {Object.values(studio.bodies).map((body) => (
+                  <option
+                    key={body.id}
+                    value={body.id}
+                  >{`${body.name}, cone ${body.range.from} to ${body.range.to}`}</option>
+                ))}
+              </select>
             </>
           )}
         </Field>
@@ -205,19 +330,33 @@ export function NewPieceView() {
           {(id) => (
             <>
               <span className="flex items-center gap-2">
-            <select id={id} className="select select-sm w-full" {...form.register('colourId')}>
-              <option value="">the one that contrasts most</option>
-              {media.filter((m) => m.kind === 'underglaze' || m.kind === 'slip').map((m) => (
-                <option key={m.id} value={m.id}>{`${m.name} (${m.kind}, to cone ${m.range.to})`}</option>
-              ))}
-            </select>
-            {draft.colourId && studio.media[draft.colourId] && <span aria-hidden className="h-8 w-8 shrink-0 border border-base-content" style={{ background: swatchOf(studio.media[draft.colourId]) }} />}
-          </span>
+                <select id={id} className="select w-full select-sm" {...form.register('colourId')}>
+                  <option value="">the one that contrasts most</option>
+                  {media
+                    .filter((m) => m.kind === 'underglaze' || m.kind === 'slip')
+                    .map((m) => (
+                      <option key={m.id} value={m.id}>{`${m.name} (${m.kind}, to cone ${m.range.to})`}</option>
+                    ))}
+                </select>
+                {draft.colourId && studio.media[draft.colourId] && (
+                  <span
+                    aria-hidden
+                    className="h-8 w-8 shrink-0 border border-base-content"
+                    style={{ background: swatchOf(studio.media[draft.colourId]) }}
+                  />
+                )}
+              </span>
             </>
           )}
         </Field>
-        {problem.sizes?.message && <p role="alert" className="text-sm text-error">{problem.sizes.message}</p>}
-        <button type="submit" className="btn btn-primary btn-lg w-full">Put it on the wheel</button>
+        {problem.sizes?.message && (
+          <p role="alert" className="text-sm text-error">
+            {problem.sizes.message}
+          </p>
+        )}
+        <button type="submit" className="btn w-full btn-lg btn-primary">
+          Put it on the wheel
+        </button>
       </div>
     </form>
   )

@@ -41,27 +41,54 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
     try {
       const [{ writeGlb }, picture] = await Promise.all([import('@/scene/gltf'), skinWorker().textures()])
       if (!picture) return
-      download(fileName(piece.name, 'glb'), new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), picture, piece.name)], { type: 'model/gltf-binary' }))
+      download(
+        fileName(piece.name, 'glb'),
+        new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), picture, piece.name)], {
+          type: 'model/gltf-binary',
+        }),
+      )
     } catch (error) {
-      tell('problem', `The form could not be written (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`)
+      tell(
+        'problem',
+        `The form could not be written (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`,
+      )
     }
   }
   const items: readonly { word: string; words: string; act: () => void }[] = [
     { word: 'Bench card', words: 'PDF to print, with boxes to tally coats', act: () => void exportCard(piece, studio) },
-    { word: 'Picture', words: 'PNG of the form as it stands here', act: () => void document.dispatchEvent(new CustomEvent('vernice:picture')) },
-    { word: 'All sides', words: 'PNG: front, sides, back, above, underneath', act: () => void document.dispatchEvent(new CustomEvent('vernice:sheet')) },
+    {
+      word: 'Picture',
+      words: 'PNG of the form as it stands here',
+      act: () => void document.dispatchEvent(new CustomEvent('vernice:picture')),
+    },
+    {
+      word: 'All sides',
+      words: 'PNG: front, sides, back, above, underneath',
+      act: () => void document.dispatchEvent(new CustomEvent('vernice:sheet')),
+    },
     { word: 'Large skin', words: 'PNG of the unrolled skin, 4096 × 2048', act: big },
     { word: 'Form in 3D', words: 'glTF (.glb) of the form with this skin', act: () => void glb() },
-    { word: 'Piece file', words: 'JSON that Vernice opens again', act: () => download(fileName(piece.name, 'vernice-piece.json'), new Blob([writePiece(piece, studio)], { type: 'application/json' })) },
+    {
+      word: 'Piece file',
+      words: 'JSON that Vernice opens again',
+      act: () =>
+        download(
+          fileName(piece.name, 'vernice-piece.json'),
+          new Blob([writePiece(piece, studio)], { type: 'application/json' }),
+        ),
+    },
   ]
   if (job) {
     return (
-      <div className="flex items-center gap-2 border border-base-content bg-base-100 px-2 py-1 text-sm text-base-content" role="status">
+      <div
+        className="flex items-center gap-2 border border-base-content bg-base-100 px-2 py-1 text-sm text-base-content"
+        role="status"
+      >
         <span className="numbers">large skin, {Math.round(100 * job.share)} %</span>
         <progress className="progress w-24" value={job.share} max={1} aria-label="Progress of the large picture" />
         <button
           type="button"
-          className="btn btn-ghost btn-xs px-1"
+          className="btn btn-ghost px-1 btn-xs"
           aria-label="Cancel the large picture"
           onClick={() => {
             job.cancel()
@@ -80,7 +107,7 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
       onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
     >
-      <summary className="btn btn-sm border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content hover:bg-base-100">
+      <summary className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100">
         <Download size={17} aria-hidden /> Take away
       </summary>
       <ul className="dropdown-content z-20 mb-1 w-72 border border-base-content bg-base-100 text-base-content">

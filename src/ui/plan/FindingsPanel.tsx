@@ -7,25 +7,51 @@ import { run } from '@/store/studioStore'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 
 /** What will go wrong, worst first, with mends. */
-export function FindingsPanel({ findings, piece, onSelect }: { findings: readonly Finding[] | null; piece: Piece; onSelect: (id: string | null) => void }) {
+export function FindingsPanel({
+  findings,
+  piece,
+  onSelect,
+}: {
+  findings: readonly Finding[] | null
+  piece: Piece
+  onSelect: (id: string | null) => void
+}) {
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
-  const title = !findings ? 'Judging…' : piece.steps.length === 0 ? 'Nothing to judge yet' : settle ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle` : findings.length ? 'Nothing stands in the way' : 'Nothing to settle'
+  const title = !findings
+    ? 'Judging…'
+    : piece.steps.length === 0
+      ? 'Nothing to judge yet'
+      : settle
+        ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle`
+        : findings.length
+          ? 'Nothing stands in the way'
+          : 'Nothing to settle'
   return (
-    <section aria-label="Findings" className="max-h-[46%] shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none">
+    <section
+      aria-label="Findings"
+      className="max-h-[46%] shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none"
+    >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
         {findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
         {title}
       </h2>
       <ul className="space-y-4">
         {findings?.map((finding, i) => (
-          <li key={`${finding.ruleId}-${finding.stepId}-${i}`} className="flex gap-2.5" data-rule={finding.ruleId} data-severity={finding.severity}>
+          <li
+            key={`${finding.ruleId}-${finding.stepId}-${i}`}
+            className="flex gap-2.5"
+            data-rule={finding.ruleId}
+            data-severity={finding.severity}
+          >
             <SeverityMark severity={finding.severity} />
             <div className="min-w-0">
               <p className="leading-snug font-bold">{finding.sentence}</p>
               <p className="text-sm text-base-content/80">
                 {finding.because}{' '}
                 {finding.stepId && piece.steps.some((s) => s.id === finding.stepId) ? (
-                  <button type="button" className="link" onClick={() => onSelect(finding.stepId)}>{finding.where}</button>
+                  <button type="button" className="link" onClick={() => onSelect(finding.stepId)}>
+                    {finding.where}
+                  </button>
                 ) : (
                   <span>({finding.where})</span>
                 )}
@@ -33,7 +59,18 @@ export function FindingsPanel({ findings, piece, onSelect }: { findings: readonl
               {finding.mends.length > 0 && (
                 <div className="mt-1.5 flex flex-wrap gap-1.5">
                   {finding.mends.map((mend, k) => (
-                    <button key={mend.label} type="button" className={`btn btn-sm h-auto min-h-8 py-1 text-left font-normal ${k === 0 ? 'btn-primary' : ''}`} onClick={() => run(mend.command.type === 'batch' ? mend.command : { type: 'batch', label: mend.label, commands: [mend.command] })}>
+                    <button
+                      key={mend.label}
+                      type="button"
+                      className={`btn h-auto min-h-8 py-1 text-left font-normal btn-sm ${k === 0 ? 'btn-primary' : ''}`}
+                      onClick={() =>
+                        run(
+                          mend.command.type === 'batch'
+                            ? mend.command
+                            : { type: 'batch', label: mend.label, commands: [mend.command] },
+                        )
+                      }
+                    >
                       {mend.label}
                     </button>
                   ))}

@@ -11,14 +11,32 @@ import type { SkinAnswer } from '@/workers/protocol'
 const SIZE = 320
 
 /** For browsers without WebGL: the form drawn still in a worker, and the unrolled skin beneath it. */
-export function FlatPiece({ request, skin, view, label }: { request: ViewRequest; skin: SkinAnswer | null; view: WheelView; label: string }) {
+export function FlatPiece({
+  request,
+  skin,
+  view,
+  label,
+}: {
+  request: ViewRequest
+  skin: SkinAnswer | null
+  view: WheelView
+  label: string
+}) {
   const still = useStill(request, skin, view)
   const flat = useFlatSkin(skin)
   return (
     <div className="flex h-full flex-col items-center justify-center gap-2 px-40 pt-10 pb-16" data-testid="flat">
       {still && <PixelCanvas pixels={still} label={label} className="min-h-0 flex-1 object-contain" />}
-      {flat && <PixelCanvas pixels={flat} label="The skin unrolled, base at the top, floor at the bottom" className="h-28 w-full max-w-md" />}
-      <p className="text-[13px]">This browser has no WebGL, so the piece is drawn still; the buttons on the left turn it.</p>
+      {flat && (
+        <PixelCanvas
+          pixels={flat}
+          label="The skin unrolled, base at the top, floor at the bottom"
+          className="h-28 w-full max-w-md"
+        />
+      )}
+      <p className="text-[13px]">
+        This browser has no WebGL, so the piece is drawn still; the buttons on the left turn it.
+      </p>
     </div>
   )
 }

@@ -5,7 +5,21 @@ import type { SkinAnswer } from '@/workers/protocol'
 const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** What the outside shows: light against dark, and how much of each medium. */
-export function GaugeBlock({ skin, kind, flat, target, lines, length }: { skin: SkinAnswer | null; kind: ViewKind; flat: boolean; target: number | null; lines: readonly LineWeight[]; length: (mm: number) => string }) {
+export function GaugeBlock({
+  skin,
+  kind,
+  flat,
+  target,
+  lines,
+  length,
+}: {
+  skin: SkinAnswer | null
+  kind: ViewKind
+  flat: boolean
+  target: number | null
+  lines: readonly LineWeight[]
+  length: (mm: number) => string
+}) {
   if (!skin || kind === 'bench') return null
   const { lightShare, visible } = skin.gauges
   return (
@@ -13,11 +27,33 @@ export function GaugeBlock({ skin, kind, flat, target, lines, length }: { skin: 
       <div aria-hidden className="relative mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
         <span className="bg-[#f0eee8]" style={{ width: `${100 * lightShare}%` }} />
         <span className="flex-1 bg-[#222]" />
-        {target !== null && <span className="absolute -inset-y-1 w-0.5 bg-[var(--stage-ink)] outline-1 outline-white" style={{ left: `${100 * target}%` }} />}
+        {target !== null && (
+          <span
+            className="absolute -inset-y-1 w-0.5 bg-[var(--stage-ink)] outline-1 outline-white"
+            style={{ left: `${100 * target}%` }}
+          />
+        )}
       </div>
-      <p className="numbers">{flat ? 'face' : skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}{target !== null ? `; aim ${percent(target)}` : ''}</p>
-      {lines.length > 0 && <p className="numbers text-xs">{lines.length === 1 ? 'line' : `${lines.length} weights of line`} {lines.slice(0, 3).map((l) => length(l.firedMm)).join(', ')} fired</p>}
-      <p className="numbers text-xs">{visible.slice(0, 3).map((v) => `${v.what} ${percent(v.share)}`).join(' · ')}</p>
+      <p className="numbers">
+        {flat ? 'face' : skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}
+        {target !== null ? `; aim ${percent(target)}` : ''}
+      </p>
+      {lines.length > 0 && (
+        <p className="numbers text-xs">
+          {lines.length === 1 ? 'line' : `${lines.length} weights of line`}{' '}
+          {lines
+            .slice(0, 3)
+            .map((l) => length(l.firedMm))
+            .join(', ')}{' '}
+          fired
+        </p>
+      )}
+      <p className="numbers text-xs">
+        {visible
+          .slice(0, 3)
+          .map((v) => `${v.what} ${percent(v.share)}`)
+          .join(' · ')}
+      </p>
     </div>
   )
 }

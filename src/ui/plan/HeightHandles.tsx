@@ -47,7 +47,17 @@ export function HeightHandles({ scene, form, handles }: HandlesProps) {
   )
 }
 
-function HandleKnob({ handle, place, nearest, most }: { handle: Handle; place: (upMm: number) => { x: number; y: number }; nearest: (clientY: number, top: number) => number; most: number }) {
+function HandleKnob({
+  handle,
+  place,
+  nearest,
+  most,
+}: {
+  handle: Handle
+  place: (upMm: number) => { x: number; y: number }
+  nearest: (clientY: number, top: number) => number
+  most: number
+}) {
   const [dragged, setDragged] = useState<{ up: number; x: number; dx: number } | null>(null)
   const up = dragged?.up ?? handle.upMm
   const { x, y } = place(up)

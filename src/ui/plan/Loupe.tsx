@@ -24,15 +24,26 @@ export function Loupe({ spot, skin }: { spot: LoupeSpot; skin: SkinAnswer }) {
     let alive = true
     void skinWorker()
       .patch(spot.across, spot.down, SAMPLES, SEES_MM)
-      .then((patch) => alive && patch && canvas.current?.getContext('2d')?.putImageData(new ImageData(patch.pixels, patch.width, patch.height), 0, 0))
+      .then(
+        (patch) =>
+          alive &&
+          patch &&
+          canvas.current?.getContext('2d')?.putImageData(new ImageData(patch.pixels, patch.width, patch.height), 0, 0),
+      )
     return () => {
       alive = false
     }
   }, [spot, skin])
   return (
-    <div aria-hidden className="pointer-events-none absolute z-10 overflow-hidden rounded-full border-2 border-[var(--stage-ink)] shadow-lg" style={{ left: spot.x + 18, top: Math.max(4, spot.y - SIZE - 12), width: SIZE, height: SIZE }}>
+    <div
+      aria-hidden
+      className="pointer-events-none absolute z-10 overflow-hidden rounded-full border-2 border-[var(--stage-ink)] shadow-lg"
+      style={{ left: spot.x + 18, top: Math.max(4, spot.y - SIZE - 12), width: SIZE, height: SIZE }}
+    >
       <canvas ref={canvas} width={SAMPLES} height={SAMPLES} className="block h-full w-full" />
-      <span className="numbers absolute inset-x-0 bottom-2 text-center text-xs text-white [text-shadow:0_0_3px_#000]">{SEES_MM} mm across</span>
+      <span className="numbers absolute inset-x-0 bottom-2 text-center text-xs text-white [text-shadow:0_0_3px_#000]">
+        {SEES_MM} mm across
+      </span>
     </div>
   )
 }

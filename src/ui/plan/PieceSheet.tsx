@@ -13,14 +13,25 @@ import { practicePiece } from '@/core/usecases/practicePiece'
 import { newId, run } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 
-const USE_WORDS: readonly (readonly [Use, string])[] = [['food', 'for food'], ['water', 'holds water'], ['display', 'to look at']]
+const USE_WORDS: readonly (readonly [Use, string])[] = [
+  ['food', 'for food'],
+  ['water', 'holds water'],
+  ['display', 'to look at'],
+]
 
-const SIZE_WORDS: readonly (readonly [keyof TurnedSizes, string])[] = [['heightMm', 'Height'], ['rimMm', 'Rim, diameter'], ['bellyMm', 'Belly, diameter'], ['footMm', 'Foot, diameter'], ['wallMm', 'Wall']]
+const SIZE_WORDS: readonly (readonly [keyof TurnedSizes, string])[] = [
+  ['heightMm', 'Height'],
+  ['rimMm', 'Rim, diameter'],
+  ['bellyMm', 'Belly, diameter'],
+  ['footMm', 'Foot, diameter'],
+  ['wallMm', 'Wall'],
+]
 
 /** The piece itself: name, use, clay, form and size. */
 export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
   const router = useRouter()
-  const change = (changes: Extract<Command, { type: 'piece.change' }>['changes']) => run({ type: 'piece.change', pieceId: piece.id, changes })
+  const change = (changes: Extract<Command, { type: 'piece.change' }>['changes']) =>
+    run({ type: 'piece.change', pieceId: piece.id, changes })
   const built = buildForm(piece.form)
   const flat = PRESETS[piece.form.preset].flat === true
   const setForm = (changes: Partial<Piece['form']>) => change({ form: { ...piece.form, ...changes } })
@@ -28,37 +39,141 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
     <section aria-label="The piece itself" className="space-y-3 px-5 py-4">
       <h2 className="text-[17px] font-bold">The piece, as made</h2>
       <Field label="Name">
-        {(id) => <input id={id} key={piece.name} className="input input-sm w-full" defaultValue={piece.name} maxLength={80} onBlur={(e) => e.target.value.trim() && e.target.value !== piece.name && change({ name: e.target.value.trim() })} onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()} />}
+        {(id) => (
+          <input
+            id={id}
+            key={piece.name}
+            className="input w-full input-sm"
+            defaultValue={piece.name}
+            maxLength={80}
+            onBlur={(e) =>
+              e.target.value.trim() && e.target.value !== piece.name && change({ name: e.target.value.trim() })
+            }
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
+        )}
       </Field>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="How many">{(id) => <NumberInput id={id} value={piece.count} min={1} max={500} step={1} onCommit={(count) => change({ count: Math.round(count) })} />}</Field>
-        <Field label="What for">{(id) => <Select id={id} value={piece.use} choices={USE_WORDS} onChange={(use) => change({ use })} />}</Field>
-        <Field label="Clay">{(id) => <Select id={id} value={piece.bodyId} choices={Object.values(studio.bodies).map((b) => [b.id, b.name] as const)} onChange={(bodyId) => change({ bodyId })} />}</Field>
-        <Field label="Form">{(id) => <Select id={id} value={piece.form.preset} choices={FORM_PRESETS.map((p) => [p, PRESETS[p].name] as const)} onChange={(preset) => change({ form: { kind: 'turned', preset, sizes: PRESETS[preset].sizes, plan: PRESETS[preset].begins?.plan ?? ROUND, unevenMm: PRESETS[preset].begins?.unevenMm ?? 0, own: null, parts: [] } })} />}</Field>
-        {SIZE_WORDS.filter(([key]) => (flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[piece.form.preset].hasBelly)).map(([key, word]) => (
+        <Field label="How many">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={piece.count}
+              min={1}
+              max={500}
+              step={1}
+              onCommit={(count) => change({ count: Math.round(count) })}
+            />
+          )}
+        </Field>
+        <Field label="What for">
+          {(id) => <Select id={id} value={piece.use} choices={USE_WORDS} onChange={(use) => change({ use })} />}
+        </Field>
+        <Field label="Clay">
+          {(id) => (
+            <Select
+              id={id}
+              value={piece.bodyId}
+              choices={Object.values(studio.bodies).map((b) => [b.id, b.name] as const)}
+              onChange={(bodyId) => change({ bodyId })}
+            />
+          )}
+        </Field>
+        <Field label="Form">
+          {(id) => (
+            <Select
+              id={id}
+              value={piece.form.preset}
+              choices={FORM_PRESETS.map((p) => [p, PRESETS[p].name] as const)}
+              onChange={(preset) =>
+                change({
+                  form: {
+                    kind: 'turned',
+                    preset,
+                    sizes: PRESETS[preset].sizes,
+                    plan: PRESETS[preset].begins?.plan ?? ROUND,
+                    unevenMm: PRESETS[preset].begins?.unevenMm ?? 0,
+                    own: null,
+                    parts: [],
+                  },
+                })
+              }
+            />
+          )}
+        </Field>
+        {SIZE_WORDS.filter(([key]) =>
+          flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[piece.form.preset].hasBelly,
+        ).map(([key, word]) => (
           <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : word}>
-            {(id) => <LengthInput id={id} mm={piece.form.sizes[key]} minMm={key === 'wallMm' ? 1 : 5} maxMm={key === 'wallMm' ? 40 : 1200} onCommit={(mm) => change({ form: { ...piece.form, sizes: { ...piece.form.sizes, [key]: mm } } })} />}
+            {(id) => (
+              <LengthInput
+                id={id}
+                mm={piece.form.sizes[key]}
+                minMm={key === 'wallMm' ? 1 : 5}
+                maxMm={key === 'wallMm' ? 40 : 1200}
+                onCommit={(mm) => change({ form: { ...piece.form, sizes: { ...piece.form.sizes, [key]: mm } } })}
+              />
+            )}
           </Field>
         ))}
       </div>
-      {!flat && <OutlineFields own={piece.form.own} form={built.ok ? built.value : null} onChange={(own) => setForm({ own })} />}
-      <BuildFields extras={piece.form} form={built.ok ? built.value : null} onChange={({ plan, unevenMm, parts }) => setForm({ plan, unevenMm, parts })} />
+      {!flat && (
+        <OutlineFields own={piece.form.own} form={built.ok ? built.value : null} onChange={(own) => setForm({ own })} />
+      )}
+      <BuildFields
+        extras={piece.form}
+        form={built.ok ? built.value : null}
+        onChange={({ plan, unevenMm, parts }) => setForm({ plan, unevenMm, parts })}
+      />
       <Field label="Notes">
-        {(id) => <textarea id={id} key={piece.notes} className="textarea textarea-sm w-full" rows={2} defaultValue={piece.notes} maxLength={4000} onBlur={(e) => e.target.value !== piece.notes && change({ notes: e.target.value })} />}
+        {(id) => (
+          <textarea
+            id={id}
+            key={piece.notes}
+            className="textarea w-full textarea-sm"
+            rows={2}
+            defaultValue={piece.notes}
+            maxLength={4000}
+            onBlur={(e) => e.target.value !== piece.notes && change({ notes: e.target.value })}
+          />
+        )}
       </Field>
       <div className="grid grid-cols-2 gap-3">
         <Field label="Aim for light, %" hint="of the decorated side; 0 for no aim">
-          {(id) => <NumberInput id={id} value={Math.round((piece.lightTarget ?? 0) * 100)} min={0} max={100} step={5} onCommit={(percent) => change({ lightTarget: percent > 0 ? percent / 100 : null })} />}
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={Math.round((piece.lightTarget ?? 0) * 100)}
+              min={0}
+              max={100}
+              step={5}
+              onCommit={(percent) => change({ lightTarget: percent > 0 ? percent / 100 : null })}
+            />
+          )}
         </Field>
       </div>
       <div className="flex flex-wrap items-center gap-2" role="group" aria-label="Variant">
-        <button type="button" className="btn btn-sm" onClick={() => change({ variant: piece.steps })}>Keep this plan as the variant</button>
-        {piece.variant && <button type="button" className="btn btn-sm" onClick={() => piece.variant && change({ steps: piece.variant, variant: piece.steps })}>Swap with the variant</button>}
-        {piece.variant && <button type="button" className="btn btn-sm" onClick={() => change({ variant: null })}>Drop it</button>}
+        <button type="button" className="btn btn-sm" onClick={() => change({ variant: piece.steps })}>
+          Keep this plan as the variant
+        </button>
+        {piece.variant && (
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => piece.variant && change({ steps: piece.variant, variant: piece.steps })}
+          >
+            Swap with the variant
+          </button>
+        )}
+        {piece.variant && (
+          <button type="button" className="btn btn-sm" onClick={() => change({ variant: null })}>
+            Drop it
+          </button>
+        )}
       </div>
       <button
         type="button"
-        className="btn btn-sm mr-2"
+        className="btn mr-2 btn-sm"
         title="A slab of the same clay that gets the same coats at the same time"
         onClick={() => {
           const practice = practicePiece(piece, newId)
@@ -67,7 +182,16 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
       >
         Make a practice slab
       </button>
-      <button type="button" className="btn btn-sm" onClick={() => { run({ type: 'piece.remove', pieceId: piece.id }); router.push('/') }}>Take it off the rack</button>
+      <button
+        type="button"
+        className="btn btn-sm"
+        onClick={() => {
+          run({ type: 'piece.remove', pieceId: piece.id })
+          router.push('/')
+        }}
+      >
+        Take it off the rack
+      </button>
     </section>
   )
 }

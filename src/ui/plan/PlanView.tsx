@@ -29,7 +29,9 @@ export function PlanView({ pieceId }: { pieceId: string }) {
       <div className="p-8">
         <h1 className="mb-2 text-xl font-bold">This piece is not on the rack.</h1>
         <p className="mb-4">It may have been removed; undo brings it back.</p>
-        <Link href="/" className="btn btn-primary">To the rack</Link>
+        <Link href="/" className="btn btn-primary">
+          To the rack
+        </Link>
       </div>
     )
   }
@@ -60,20 +62,75 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   return (
     <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:flex max-lg:h-auto max-lg:flex-col">
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:contents">
-        <Stage piece={piece} studio={studio} form={form.ok ? form.value : null} problem={problem} skin={skin} kind={kind} onKind={setKind} light={light} onLight={setLight} spot={spot} onSpot={setSpot} afterStep={afterStep} step={step} />
-        <aside className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0" aria-label="Step and findings">
+        <Stage
+          piece={piece}
+          studio={studio}
+          form={form.ok ? form.value : null}
+          problem={problem}
+          skin={skin}
+          kind={kind}
+          onKind={setKind}
+          light={light}
+          onLight={setLight}
+          spot={spot}
+          onSpot={setSpot}
+          afterStep={afterStep}
+          step={step}
+        />
+        <aside
+          className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0"
+          aria-label="Step and findings"
+        >
           <div className="min-h-0 flex-1 overflow-y-auto">
-            <div className="flex justify-end px-5 pt-3 -mb-2">
-              <Segments small label="What the sheet shows" value={sheet} choices={[['step', step ? 'this step' : 'the piece'], ['dryness', 'dryness'], ['colours', 'colours']]} onChange={setSheet} />
+            <div className="-mb-2 flex justify-end px-5 pt-3">
+              <Segments
+                small
+                label="What the sheet shows"
+                value={sheet}
+                choices={[
+                  ['step', step ? 'this step' : 'the piece'],
+                  ['dryness', 'dryness'],
+                  ['colours', 'colours'],
+                ]}
+                onChange={setSheet}
+              />
             </div>
-            {sheet === 'dryness' ? <DrynessSheet piece={piece} studio={studio} /> : sheet === 'colours' ? <ColoursSheet piece={piece} studio={studio} /> : step && selected !== null ? <StepSheet key={step.id} piece={piece} studio={studio} form={form.ok ? form.value : null} step={step} index={selected} /> : <PieceSheet piece={piece} studio={studio} />}
+            {sheet === 'dryness' ? (
+              <DrynessSheet piece={piece} studio={studio} />
+            ) : sheet === 'colours' ? (
+              <ColoursSheet piece={piece} studio={studio} />
+            ) : step && selected !== null ? (
+              <StepSheet
+                key={step.id}
+                piece={piece}
+                studio={studio}
+                form={form.ok ? form.value : null}
+                step={step}
+                index={selected}
+              />
+            ) : (
+              <PieceSheet piece={piece} studio={studio} />
+            )}
           </div>
           <FindingsPanel findings={findings} piece={piece} onSelect={select} />
         </aside>
       </div>
       <div className="border-t border-base-content/70 max-lg:order-2">
-        <StepTools piece={piece} studio={studio} form={form.ok ? form.value : null} selected={selected} onSelect={select} />
-        <Rail piece={piece} studio={studio} findings={findings ?? []} selectedId={step?.id ?? null} onSelect={select} onDryness={() => setSheet('dryness')} />
+        <StepTools
+          piece={piece}
+          studio={studio}
+          form={form.ok ? form.value : null}
+          selected={selected}
+          onSelect={select}
+        />
+        <Rail
+          piece={piece}
+          studio={studio}
+          findings={findings ?? []}
+          selectedId={step?.id ?? null}
+          onSelect={select}
+          onDryness={() => setSheet('dryness')}
+        />
       </div>
     </div>
   )

@@ -19,7 +19,15 @@ const CLAY_TOP = 128
 const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometres) * 1.25)
 
 /** A magnified cut through the wall at the spot under the pointer. */
-export function SectionCut({ spot, length, flat }: { spot: Spot | null; length: (mm: number) => string; flat: boolean }) {
+export function SectionCut({
+  spot,
+  length,
+  flat,
+}: {
+  spot: Spot | null
+  length: (mm: number) => string
+  flat: boolean
+}) {
   if (!spot) {
     return <p className="text-right text-[13px]">Point at the piece to see the cut through its wall.</p>
   }
@@ -32,17 +40,31 @@ export function SectionCut({ spot, length, flat }: { spot: Spot | null; length: 
     <div data-testid="section">
       <p className="numbers mb-1 text-right text-xs">
         {(flat ? FLAT_PART_NAMES : PART_NAMES)[zone]}
-        {zone === 'outside' ? `, ${length(alongMm)} up` : zone === 'inside' ? `, ${length(alongMm)} down` : ''}, {degrees}° · not to scale
+        {zone === 'outside' ? `, ${length(alongMm)} up` : zone === 'inside' ? `, ${length(alongMm)} down` : ''},{' '}
+        {degrees}° · not to scale
       </p>
       <svg width={WIDTH} height={176} className="block border border-[var(--stage-ink)] bg-base-100" aria-hidden>
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill={hexFromLinear(section.bodyScreen)} />
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill="url(#hatch-clay)" opacity="0.5" />
-        {cut > 0 && <path d={`M24 ${CLAY_TOP}C24 ${CLAY_TOP + cut} 60 ${CLAY_TOP + cut} 104 ${CLAY_TOP + cut}S184 ${CLAY_TOP + cut} 184 ${CLAY_TOP}Z`} className="fill-base-100" />}
+        {cut > 0 && (
+          <path
+            d={`M24 ${CLAY_TOP}C24 ${CLAY_TOP + cut} 60 ${CLAY_TOP + cut} 104 ${CLAY_TOP + cut}S184 ${CLAY_TOP + cut} 184 ${CLAY_TOP}Z`}
+            className="fill-base-100"
+          />
+        )}
         {section.films.map((film, i) => {
           const y = top + heights.slice(0, i).reduce((a, b) => a + b, 0)
           return (
             <g key={i}>
-              <rect x="0" y={y} width={WIDTH} height={heights[i]} fill={film.kind === 'glaze' ? '#dfe6e6' : hexFromLinear(film.screen)} stroke="#141413" strokeWidth="0.8" />
+              <rect
+                x="0"
+                y={y}
+                width={WIDTH}
+                height={heights[i]}
+                fill={film.kind === 'glaze' ? '#dfe6e6' : hexFromLinear(film.screen)}
+                stroke="#141413"
+                strokeWidth="0.8"
+              />
               <rect x="0" y={y} width={WIDTH} height={heights[i]} fill={`url(#hatch-${film.kind})`} opacity="0.4" />
             </g>
           )
@@ -54,7 +76,10 @@ export function SectionCut({ spot, length, flat }: { spot: Spot | null; length: 
         {section.burnished && <li>burnished</li>}
         {section.films.map((film, i) => (
           <li key={i}>
-            <b>{film.name}</b> <span className="numbers">{film.coats.toFixed(1)} coats, {Math.round(film.micrometres)} µm</span>
+            <b>{film.name}</b>{' '}
+            <span className="numbers">
+              {film.coats.toFixed(1)} coats, {Math.round(film.micrometres)} µm
+            </span>
           </li>
         ))}
         <li>
@@ -62,7 +87,11 @@ export function SectionCut({ spot, length, flat }: { spot: Spot | null; length: 
           {section.cutUm > 0 && <span className="numbers">, cut {length(section.cutUm / 1000)}</span>}
         </li>
         <li className="flex items-center justify-end gap-1.5 pt-0.5">
-          <span aria-hidden className="inline-block h-3.5 w-8 border border-[var(--stage-ink)]" style={{ background: hexFromLinear(section.screen) }} />
+          <span
+            aria-hidden
+            className="inline-block h-3.5 w-8 border border-[var(--stage-ink)]"
+            style={{ background: hexFromLinear(section.screen) }}
+          />
           <span className="numbers" data-testid="lab">
             fired L {section.lab[0].toFixed(0)}, a {section.lab[1].toFixed(0)}, b {section.lab[2].toFixed(0)}
           </span>

@@ -42,7 +42,6 @@ interface StageProps {
 
 type Comparison = 'none' | 'raw' | 'variant'
 
-
 /** The skin of what the piece is compared with: itself raw or fired, or its variant. */
 function useOther(piece: Piece, studio: Studio, moment: Moment, against: Comparison): SkinAnswer | null {
   const compared = against === 'variant' && piece.variant ? { ...piece, steps: piece.variant } : piece
@@ -61,7 +60,21 @@ const lastRawStep = (piece: Piece) => {
 }
 
 /** The grey stage with the form on its wheel and what is read off it. */
-export function Stage({ piece, studio, form, problem, skin, kind, onKind, light, onLight, spot, onSpot, afterStep, step }: StageProps) {
+export function Stage({
+  piece,
+  studio,
+  form,
+  problem,
+  skin,
+  kind,
+  onKind,
+  light,
+  onLight,
+  spot,
+  onSpot,
+  afterStep,
+  step,
+}: StageProps) {
   const [shown, setShown] = useState<'wheel' | 'unrolled'>('wheel')
   const [comparison, setComparison] = useState<Comparison>('none')
   const [split, setSplit] = useState(0.48)
@@ -74,34 +87,132 @@ export function Stage({ piece, studio, form, problem, skin, kind, onKind, light,
   const { sizes } = piece.form
   const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
-  const moment = kind === 'firedWhole' ? 'fired, the whole plan carried out' : kind === 'firedNow' ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}` : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
+  const moment =
+    kind === 'firedWhole'
+      ? 'fired, the whole plan carried out'
+      : kind === 'firedNow'
+        ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}`
+        : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
   return (
-    <section aria-label="The piece" className="relative min-h-[26rem] shrink-0 overflow-hidden max-lg:order-1 bg-[var(--stage)] text-[var(--stage-ink)] max-lg:h-[34rem]">
-      {mesh && form && <Wheel mesh={mesh} form={form} skin={skin} piece={piece} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} onSpot={onSpot} label={`${piece.name}, ${moment}`} other={other} split={against === 'none' ? null : split} handles={shown === 'wheel' ? handles : []} />}
-      {form && skin && shown === 'unrolled' && <div className="absolute inset-0 bg-[var(--stage)]"><Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} step={step} length={length} /></div>}
-      {against !== 'none' && shown === 'wheel' && <SplitLine split={split} onSplit={setSplit} left={kind === 'bench' ? 'on the bench' : 'fired'} right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'} />}
+    <section
+      aria-label="The piece"
+      className="relative min-h-[26rem] shrink-0 overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem]"
+    >
+      {mesh && form && (
+        <Wheel
+          mesh={mesh}
+          form={form}
+          skin={skin}
+          piece={piece}
+          request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
+          onSpot={onSpot}
+          label={`${piece.name}, ${moment}`}
+          other={other}
+          split={against === 'none' ? null : split}
+          handles={shown === 'wheel' ? handles : []}
+        />
+      )}
+      {form && skin && shown === 'unrolled' && (
+        <div className="absolute inset-0 bg-[var(--stage)]">
+          <Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} step={step} length={length} />
+        </div>
+      )}
+      {against !== 'none' && shown === 'wheel' && (
+        <SplitLine
+          split={split}
+          onSplit={setSplit}
+          left={kind === 'bench' ? 'on the bench' : 'fired'}
+          right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'}
+        />
+      )}
       <div className="pointer-events-none absolute top-4 left-6 max-w-64">
         <h1 className="text-xl font-bold">{piece.name}</h1>
         <p className="text-[13px] leading-snug">
           {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {body.name}
           <br />
-          <span className="numbers">{form?.flat ? `${length(sizes.rimMm)} wide, ${length(sizes.heightMm)} thick` : `${length(sizes.heightMm)} tall`}</span> as made, <span className="numbers">{form?.flat ? `${length(sizes.rimMm * fired)} wide` : length(sizes.heightMm * fired)}</span> fired
+          <span className="numbers">
+            {form?.flat
+              ? `${length(sizes.rimMm)} wide, ${length(sizes.heightMm)} thick`
+              : `${length(sizes.heightMm)} tall`}
+          </span>{' '}
+          as made,{' '}
+          <span className="numbers">
+            {form?.flat ? `${length(sizes.rimMm * fired)} wide` : length(sizes.heightMm * fired)}
+          </span>{' '}
+          fired
         </p>
-        <p className="mt-1 text-[13px] font-bold" data-testid="moment">{moment}</p>
-        {problem && <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">{problem}</p>}
+        <p className="mt-1 text-[13px] font-bold" data-testid="moment">
+          {moment}
+        </p>
+        {problem && (
+          <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">
+            {problem}
+          </p>
+        )}
       </div>
       <div className="absolute top-4 right-4 w-52">
         <SectionCut spot={spot} length={length} flat={form?.flat ?? false} />
-        <GaugeBlock skin={skin} kind={kind} flat={form?.flat ?? false} target={piece.lightTarget} lines={lineWeights(piece, body)} length={length} />
+        <GaugeBlock
+          skin={skin}
+          kind={kind}
+          flat={form?.flat ?? false}
+          target={piece.lightTarget}
+          lines={lineWeights(piece, body)}
+          length={length}
+        />
       </div>
       <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3">
-        <Segments label="How it is shown" value={kind} onChange={onKind} choices={[['bench', 'on the bench'], ['firedNow', 'fired now'], ['firedWhole', 'fired at the end']]} />
-        <Segments small label="Seen in" value={light} onChange={onLight} choices={[['daylight', 'daylight'], ['gallery', 'gallery'], ['lamp', 'lamp']]} />
-        <Segments small label="Seen as" value={shown} onChange={setShown} choices={[['wheel', 'form'], ['unrolled', 'unrolled']]} />
-        <Segments small label="Split" value={against} onChange={setComparison} choices={[['none', 'whole'], ['raw', 'raw | fired'], ...(piece.variant ? [['variant', 'plan | variant'] as const] : [])]} />
+        <Segments
+          label="How it is shown"
+          value={kind}
+          onChange={onKind}
+          choices={[
+            ['bench', 'on the bench'],
+            ['firedNow', 'fired now'],
+            ['firedWhole', 'fired at the end'],
+          ]}
+        />
+        <Segments
+          small
+          label="Seen in"
+          value={light}
+          onChange={onLight}
+          choices={[
+            ['daylight', 'daylight'],
+            ['gallery', 'gallery'],
+            ['lamp', 'lamp'],
+          ]}
+        />
+        <Segments
+          small
+          label="Seen as"
+          value={shown}
+          onChange={setShown}
+          choices={[
+            ['wheel', 'form'],
+            ['unrolled', 'unrolled'],
+          ]}
+        />
+        <Segments
+          small
+          label="Split"
+          value={against}
+          onChange={setComparison}
+          choices={[
+            ['none', 'whole'],
+            ['raw', 'raw | fired'],
+            ...(piece.variant ? [['variant', 'plan | variant'] as const] : []),
+          ]}
+        />
       </div>
       <div className="absolute bottom-16 left-4">
-        <ExportMenu piece={piece} studio={studio} form={form} skin={skin} request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }} />
+        <ExportMenu
+          piece={piece}
+          studio={studio}
+          form={form}
+          skin={skin}
+          request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
+        />
       </div>
     </section>
   )

@@ -16,11 +16,29 @@ import { Check } from '@/ui/kit/fields'
 import { StepFields } from './fields/StepFields'
 
 /** The selected step: what it is, at which stage, its values, what to look for. */
-export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; studio: Studio; form: TurnedForm | null; step: Step; index: number }) {
+export function StepSheet({
+  piece,
+  studio,
+  form,
+  step,
+  index,
+}: {
+  piece: Piece
+  studio: Studio
+  form: TurnedForm | null
+  step: Step
+  index: number
+}) {
   const stage = timeline(piece.steps)[index].stage
   const words = stepWords(step, studio, isSlab(piece))
   const now = useNow()
-  const bench = benchWords(step, stage, studio, isSlab(piece), now ? roomEvaporation(roomOf(studio, piece), now) : undefined)
+  const bench = benchWords(
+    step,
+    stage,
+    studio,
+    isSlab(piece),
+    now ? roomEvaporation(roomOf(studio, piece), now) : undefined,
+  )
   const { drying } = useDrying(piece, studio)
   const open = drying && stepWindows(piece, drying).find((w) => w.stepId === step.id)
   return (
@@ -31,14 +49,24 @@ export function StepSheet({ piece, studio, form, step, index }: { piece: Piece; 
         </h2>
         <span className="shrink-0 text-sm text-base-content/80">{STAGE[stage].name}</span>
       </div>
-      <StepFields piece={piece} studio={studio} form={form} step={step} change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })} />
+      <StepFields
+        piece={piece}
+        studio={studio}
+        form={form}
+        step={step}
+        change={(changes) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })}
+      />
       <dl className="space-y-0.5 text-sm text-base-content/85">
         {open && drying && <Line term="When" words={windowWords(open, drying, now, studio)} />}
         {bench.wait && <Line term="Wait" words={bench.wait} />}
         {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}
         {bench.caution && <Line term="Caution" words={bench.caution} />}
       </dl>
-      <Check label="Done up to here" checked={step.done} onChange={(done) => run({ type: 'piece.progress', pieceId: piece.id, doneSteps: done ? index + 1 : index })} />
+      <Check
+        label="Done up to here"
+        checked={step.done}
+        onChange={(done) => run({ type: 'piece.progress', pieceId: piece.id, doneSteps: done ? index + 1 : index })}
+      />
     </section>
   )
 }

@@ -1,7 +1,36 @@
 'use client'
 
 import { useRef } from 'react'
-import { Bandage, Brush, ChevronDown, Copy, Disc3, Droplets, Eraser, Feather, Flame, Footprints, Grid3x3, Highlighter, MoveLeft, MoveRight, PaintBucket, Paintbrush, PenLine, PieChart, Pipette, Scissors, Shield, Slice, Sparkles, StickyNote, Trash2, Waves, Wind, type LucideIcon } from 'lucide-react'
+import {
+  Bandage,
+  Brush,
+  ChevronDown,
+  Copy,
+  Disc3,
+  Droplets,
+  Eraser,
+  Feather,
+  Flame,
+  Footprints,
+  Grid3x3,
+  Highlighter,
+  MoveLeft,
+  MoveRight,
+  PaintBucket,
+  Paintbrush,
+  PenLine,
+  PieChart,
+  Pipette,
+  Scissors,
+  Shield,
+  Slice,
+  Sparkles,
+  StickyNote,
+  Trash2,
+  Waves,
+  Wind,
+  type LucideIcon,
+} from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Act, Step } from '@/core/model/step'
@@ -11,11 +40,36 @@ import { newId, run } from '@/store/studioStore'
 import { shiftStep } from './planCommands'
 
 const ICONS: Readonly<Record<Act, LucideIcon>> = {
-  bring: Droplets, burnish: Sparkles, coat: Brush, draw: PenLine, touchUp: Bandage, divide: PieChart, carve: Feather, incise: Slice, impress: Grid3x3, fill: PaintBucket, wipe: Eraser,
-  scrape: Disc3, wax: Shield, swab: Pipette, mask: StickyNote, peel: Scissors, glaze: Waves, pick: Highlighter, cleanFoot: Footprints, wipeDust: Wind, fire: Flame,
+  bring: Droplets,
+  burnish: Sparkles,
+  coat: Brush,
+  draw: PenLine,
+  touchUp: Bandage,
+  divide: PieChart,
+  carve: Feather,
+  incise: Slice,
+  impress: Grid3x3,
+  fill: PaintBucket,
+  wipe: Eraser,
+  scrape: Disc3,
+  wax: Shield,
+  swab: Pipette,
+  mask: StickyNote,
+  peel: Scissors,
+  glaze: Waves,
+  pick: Highlighter,
+  cleanFoot: Footprints,
+  wipeDust: Wind,
+  fire: Flame,
 }
 
-const FAMILY_ICONS: Readonly<Record<string, LucideIcon>> = { Colour: Paintbrush, Cut: Feather, Inlay: PaintBucket, Resist: Shield, Clean: Footprints }
+const FAMILY_ICONS: Readonly<Record<string, LucideIcon>> = {
+  Colour: Paintbrush,
+  Cut: Feather,
+  Inlay: PaintBucket,
+  Resist: Shield,
+  Clean: Footprints,
+}
 
 type Family = (typeof ADDABLE)[number]
 
@@ -26,7 +80,7 @@ function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => 
   if (family.acts.length === 1) {
     const Icon = ICONS[only.act]
     return (
-      <button type="button" className="btn btn-sm px-2 font-normal" title={only.words} onClick={() => onAdd(only.act)}>
+      <button type="button" className="btn px-2 font-normal btn-sm" title={only.words} onClick={() => onAdd(only.act)}>
         <Icon size={15} aria-hidden />
         {family.family}
       </button>
@@ -40,7 +94,7 @@ function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => 
       onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
     >
-      <summary className="btn btn-sm px-2 font-normal">
+      <summary className="btn px-2 font-normal btn-sm">
         <Icon size={15} aria-hidden />
         {family.family}
         <ChevronDown size={13} aria-hidden />
@@ -93,36 +147,58 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pt-2">
       <div role="toolbar" aria-label="Add a step" className="flex flex-wrap items-center gap-1">
-        <span className="mr-1 text-[13px] text-base-content/75">{step ? `After step ${(selected ?? 0) + 1}, add` : 'First, add'}</span>
+        <span className="mr-1 text-[13px] text-base-content/75">
+          {step ? `After step ${(selected ?? 0) + 1}, add` : 'First, add'}
+        </span>
         {ADDABLE.map((family) => (
           <FamilyButton key={family.family} family={family} onAdd={add} />
         ))}
       </div>
       {step && (
         <div role="toolbar" aria-label="This step" className="ml-auto flex items-center gap-1">
-          <button type="button" className="btn btn-sm px-2 font-normal" disabled={selected === 0} onClick={() => shiftStep(piece, step.id, -1)} title="Alt + ←"><MoveLeft size={15} aria-hidden />earlier</button>
-          <button type="button" className="btn btn-sm px-2 font-normal" disabled={selected === piece.steps.length - 1} onClick={() => shiftStep(piece, step.id, 1)} title="Alt + →">later<MoveRight size={15} aria-hidden /></button>
           <button
             type="button"
-            className="btn btn-sm px-2 font-normal"
+            className="btn px-2 font-normal btn-sm"
+            disabled={selected === 0}
+            onClick={() => shiftStep(piece, step.id, -1)}
+            title="Alt + ←"
+          >
+            <MoveLeft size={15} aria-hidden />
+            earlier
+          </button>
+          <button
+            type="button"
+            className="btn px-2 font-normal btn-sm"
+            disabled={selected === piece.steps.length - 1}
+            onClick={() => shiftStep(piece, step.id, 1)}
+            title="Alt + →"
+          >
+            later
+            <MoveRight size={15} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="btn px-2 font-normal btn-sm"
             title="Ctrl + D"
             onClick={() => {
               const id = newId()
               if (!run({ type: 'step.duplicate', pieceId: piece.id, stepId: step.id, newId: id })) onSelect(id)
             }}
           >
-            <Copy size={15} aria-hidden />repeat
+            <Copy size={15} aria-hidden />
+            repeat
           </button>
           <button
             type="button"
-            className="btn btn-sm px-2 font-normal"
+            className="btn px-2 font-normal btn-sm"
             title="Delete"
             onClick={() => {
               run({ type: 'step.remove', pieceId: piece.id, stepId: step.id })
               onSelect(piece.steps[(selected ?? 0) - 1]?.id ?? null)
             }}
           >
-            <Trash2 size={15} aria-hidden />remove
+            <Trash2 size={15} aria-hidden />
+            remove
           </button>
         </div>
       )}

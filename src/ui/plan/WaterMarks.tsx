@@ -9,7 +9,17 @@ import { useNow } from '@/store/days'
 const AXIS = 88
 
 /** Where rim, wall and foot are now on the wedge of water, and when the wall comes to each stage. */
-export function WaterMarks({ layout, drying, studio, onDryness }: { layout: RailLayout; drying: PieceDrying; studio: Studio; onDryness: () => void }) {
+export function WaterMarks({
+  layout,
+  drying,
+  studio,
+  onDryness,
+}: {
+  layout: RailLayout
+  drying: PieceDrying
+  studio: Studio
+  onDryness: () => void
+}) {
   const now = useNow()
   // Not the whole studio, which is another after each edit.
   const told = { calendar: studio.calendar, settings: studio.settings }
@@ -23,7 +33,12 @@ export function WaterMarks({ layout, drying, studio, onDryness }: { layout: Rail
         const time = wall.reaches[stretch.stage as MoistureStage]
         if (!time) return null
         return (
-          <p key={`${stretch.stage}-${stretch.from}`} className="numbers pointer-events-none absolute z-[1] text-center text-xs leading-tight text-base-content/80" style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }} title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}>
+          <p
+            key={`${stretch.stage}-${stretch.from}`}
+            className="numbers pointer-events-none absolute z-[1] text-center text-xs leading-tight text-base-content/80"
+            style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }}
+            title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}
+          >
             <span className="bg-base-100">{momentWords(drying.madeMs + time.likely * 3_600_000, now, told)}</span>
           </p>
         )
@@ -37,14 +52,27 @@ export function WaterMarks({ layout, drying, studio, onDryness }: { layout: Rail
           // All of a dry piece is in one place; the wall’s mark stands for it.
           if (!main && wallX !== null && Math.abs(x - wallX) < 24) return null
           return main ? (
-            <button key={column.id} type="button" onClick={onDryness} className="absolute cursor-pointer" style={{ left: x - 13, top: AXIS - 44 }} aria-label={`The wall is here now: ${(100 * column.waterNow).toFixed(1)} % water. Open dryness`} title="The wall is here now">
+            <button
+              key={column.id}
+              type="button"
+              onClick={onDryness}
+              className="absolute cursor-pointer"
+              style={{ left: x - 13, top: AXIS - 44 }}
+              aria-label={`The wall is here now: ${(100 * column.waterNow).toFixed(1)} % water. Open dryness`}
+              title="The wall is here now"
+            >
               <svg width="26" height="74" aria-hidden>
                 <path d="M13 14V70" stroke="currentColor" strokeWidth="2" />
                 <path d="M13 20l-7 -10h14z" fill="currentColor" />
               </svg>
             </button>
           ) : (
-            <span key={column.id} aria-hidden className="pointer-events-none absolute flex flex-col items-center text-[11px] leading-none text-base-content" style={{ left: x - 16, width: 32, top: column.kind === 'rim' ? AXIS - 30 : AXIS + 4 }}>
+            <span
+              key={column.id}
+              aria-hidden
+              className="pointer-events-none absolute flex flex-col items-center text-[11px] leading-none text-base-content"
+              style={{ left: x - 16, width: 32, top: column.kind === 'rim' ? AXIS - 30 : AXIS + 4 }}
+            >
               <svg width="8" height="14" className="mx-auto block">
                 <path d="M4 0v14" stroke="currentColor" strokeWidth="1.2" strokeDasharray="2 1.5" />
               </svg>

@@ -61,22 +61,24 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
     const drawn: Drawn = (skins, what) => {
       if (element) element.dataset[what === 'done' ? 'skin' : 'asked'] = String(skins)
     }
-    void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(async ([{ WheelScene: Scene }, { drawsWith }]) => {
-      if (!alive || !element) return
-      try {
-        if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
-        const made = await Scene.on(element, drawn)
-        if (!alive) return made.dispose()
-        made.resize(element.clientWidth, element.clientHeight)
-        skins = skinsOf(piece.id)
-        made.listen(skins.port)
-        scene.current = made
-        setLive(made)
-        setReady('gl')
-      } catch {
-        if (alive) setReady('flat')
-      }
-    })
+    void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(
+      async ([{ WheelScene: Scene }, { drawsWith }]) => {
+        if (!alive || !element) return
+        try {
+          if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
+          const made = await Scene.on(element, drawn)
+          if (!alive) return made.dispose()
+          made.resize(element.clientWidth, element.clientHeight)
+          skins = skinsOf(piece.id)
+          made.listen(skins.port)
+          scene.current = made
+          setLive(made)
+          setReady('gl')
+        } catch {
+          if (alive) setReady('flat')
+        }
+      },
+    )
     return () => {
       alive = false
       skins?.end()
@@ -91,14 +93,25 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
   useEffect(() => {
     const element = canvas.current?.parentElement
     if (!element) return
-    const observer = new ResizeObserver(([entry]) => scene.current?.resize(entry.contentRect.width, entry.contentRect.height))
+    const observer = new ResizeObserver(([entry]) =>
+      scene.current?.resize(entry.contentRect.width, entry.contentRect.height),
+    )
     observer.observe(element)
     return () => observer.disconnect()
   }, [ready])
   useEffect(() => {
     const keep = () =>
-      void scene.current?.png().then((blob) => (blob ? download(fileName(piece.name, 'png'), blob) : tell('problem', 'The picture could not be made; reload the page and try again.')))
-    const sheet = () => void scene.current?.sheet(SHEET(restingView(piece).tilt)).then((blob) => blob && download(fileName(`${piece.name} sides`, 'png'), blob))
+      void scene.current
+        ?.png()
+        .then((blob) =>
+          blob
+            ? download(fileName(piece.name, 'png'), blob)
+            : tell('problem', 'The picture could not be made; reload the page and try again.'),
+        )
+    const sheet = () =>
+      void scene.current
+        ?.sheet(SHEET(restingView(piece).tilt))
+        .then((blob) => blob && download(fileName(`${piece.name} sides`, 'png'), blob))
     document.addEventListener('vernice:picture', keep)
     document.addEventListener('vernice:sheet', sheet)
     return () => {
@@ -134,16 +147,39 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
           turn(change)
         }}
       />
-      {live && ready === 'gl' && handles.length > 0 && !view.flipped && <HeightHandles scene={live} form={form} handles={handles} />}
+      {live && ready === 'gl' && handles.length > 0 && !view.flipped && (
+        <HeightHandles scene={live} form={form} handles={handles} />
+      )}
       {magnified && loupe && skin && <Loupe spot={loupe} skin={skin} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
-        <WheelButton label={form.flat ? 'From above' : 'Look inside'} onClick={() => turn({ tilt: 1.05, flipped: false })} icon={<ArrowDownToLine size={17} />} />
-        <WheelButton label={view.flipped ? 'Stand it up' : 'Flip it over'} onClick={() => turn((v) => ({ flipped: !v.flipped }))} icon={<FlipVertical2 size={17} />} />
+        <WheelButton
+          label={form.flat ? 'From above' : 'Look inside'}
+          onClick={() => turn({ tilt: 1.05, flipped: false })}
+          icon={<ArrowDownToLine size={17} />}
+        />
+        <WheelButton
+          label={view.flipped ? 'Stand it up' : 'Flip it over'}
+          onClick={() => turn((v) => ({ flipped: !v.flipped }))}
+          icon={<FlipVertical2 size={17} />}
+        />
         <WheelButton label="Closer" onClick={() => turn((v) => ({ zoom: v.zoom * 1.3 }))} icon={<ZoomIn size={17} />} />
-        <WheelButton label="Further off" onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))} icon={<ZoomOut size={17} />} />
-        <WheelButton label="Magnifier" pressed={magnified} onClick={() => setMagnified(!magnified)} icon={<Search size={17} />} />
-        <WheelButton label="From the front" onClick={() => turn({ ...resting, zoom: 1, flipped: false })} icon={<RotateCcw size={17} />} />
+        <WheelButton
+          label="Further off"
+          onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))}
+          icon={<ZoomOut size={17} />}
+        />
+        <WheelButton
+          label="Magnifier"
+          pressed={magnified}
+          onClick={() => setMagnified(!magnified)}
+          icon={<Search size={17} />}
+        />
+        <WheelButton
+          label="From the front"
+          onClick={() => turn({ ...resting, zoom: 1, flipped: false })}
+          icon={<RotateCcw size={17} />}
+        />
       </div>
     </div>
   )
@@ -151,7 +187,10 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
 /** The sides of a contact sheet. */
 const SHEET = (tilt: number): { view: WheelView; word: string }[] => [
-  ...(['front', 'right side', 'back', 'left side'] as const).map((word, i) => ({ word, view: { turn: (-i * Math.PI) / 2, tilt: Math.min(tilt, 0.3), zoom: 1, flipped: false } })),
+  ...(['front', 'right side', 'back', 'left side'] as const).map((word, i) => ({
+    word,
+    view: { turn: (-i * Math.PI) / 2, tilt: Math.min(tilt, 0.3), zoom: 1, flipped: false },
+  })),
   { word: 'from above', view: { turn: 0, tilt: 1.35, zoom: 1, flipped: false } },
   { word: 'underneath', view: { turn: 0, tilt: 1.1, zoom: 1, flipped: true } },
 ]
@@ -165,9 +204,24 @@ const KEYS: Readonly<Record<string, Turning>> = {
   '-': (v) => ({ zoom: v.zoom / 1.2 }),
 }
 
-function WheelButton({ label, icon, pressed, onClick }: { label: string; icon: React.ReactNode; pressed?: boolean; onClick: () => void }) {
+function WheelButton({
+  label,
+  icon,
+  pressed,
+  onClick,
+}: {
+  label: string
+  icon: React.ReactNode
+  pressed?: boolean
+  onClick: () => void
+}) {
   return (
-    <button type="button" aria-pressed={pressed} className="btn btn-sm justify-start gap-2 border-0 bg-base-100/70 aria-pressed:bg-primary aria-pressed:text-primary-content px-2 text-base-content hover:bg-base-100" onClick={onClick}>
+    <button
+      type="button"
+      aria-pressed={pressed}
+      className="btn justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content btn-sm hover:bg-base-100 aria-pressed:bg-primary aria-pressed:text-primary-content"
+      onClick={onClick}
+    >
       {icon}
       <span className="text-[13px] font-normal">{label}</span>
     </button>
@@ -195,13 +249,22 @@ function useDrag(turn: (change: Turning) => void) {
 }
 
 /** Asks for the cut at the spot under the pointer, one question at a time. */
-function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React.RefObject<WheelScene | null>, form: TurnedForm, onSpot: (spot: Spot) => void, onLoupe: ((spot: LoupeSpot) => void) | null) {
+function useSpot(
+  canvas: React.RefObject<HTMLCanvasElement | null>,
+  scene: React.RefObject<WheelScene | null>,
+  form: TurnedForm,
+  onSpot: (spot: Spot) => void,
+  onLoupe: ((spot: LoupeSpot) => void) | null,
+) {
   const asking = useRef(false)
   return useCallback(
     (clientX: number, clientY: number) => {
       if (asking.current || !canvas.current || !scene.current) return
       const box = canvas.current.getBoundingClientRect()
-      const spot = scene.current.pick(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
+      const spot = scene.current.pick(
+        ((clientX - box.left) / box.width) * 2 - 1,
+        1 - ((clientY - box.top) / box.height) * 2,
+      )
       if (!spot) return
       onLoupe?.({ ...spot, x: clientX - box.left, y: clientY - box.top })
       asking.current = true
@@ -217,5 +280,10 @@ function useSpot(canvas: React.RefObject<HTMLCanvasElement | null>, scene: React
 function placeOf(form: TurnedForm, { across, down }: { across: number; down: number }): Omit<Spot, 'section'> {
   const lengthMm = down * form.totalMm
   const zone = zoneAt(form, lengthMm)
-  return { zone, alongMm: zone === 'inside' || zone === 'floor' ? lengthMm - form.zones.inside.from : lengthMm - form.zones.outside.from, degrees: Math.round(across * 360) % 360 }
+  return {
+    zone,
+    alongMm:
+      zone === 'inside' || zone === 'floor' ? lengthMm - form.zones.inside.from : lengthMm - form.zones.outside.from,
+    degrees: Math.round(across * 360) % 360,
+  }
 }

@@ -5,7 +5,8 @@ import type { Motif } from '@/core/model/motif'
 import { run } from '@/store/studioStore'
 import type { Handle } from './HeightHandles'
 
-const change = (piece: Piece, step: Step, changes: Record<string, unknown>) => run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })
+const change = (piece: Piece, step: Step, changes: Record<string, unknown>) =>
+  run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })
 
 /** Sectors marked out before a step, for snapping; 12 if nothing is. */
 function sectorsBefore(piece: Piece, step: Step): number {
@@ -28,27 +29,53 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
     const { motif } = step
     return [
       {
-        id: 'motif', label: 'Where the motif stands', upMm: motif.upMm,
+        id: 'motif',
+        label: 'Where the motif stands',
+        upMm: motif.upMm,
         onMove: (upMm) => change(piece, step, { motif: { ...motif, upMm: Math.round(upMm) } }),
-        onTurn: (degrees) => change(piece, step, { motif: { ...motif, startDeg: snappedTurn(motif, degrees, sectorsBefore(piece, step)) } }),
+        onTurn: (degrees) =>
+          change(piece, step, {
+            motif: { ...motif, startDeg: snappedTurn(motif, degrees, sectorsBefore(piece, step)) },
+          }),
       },
-      { id: 'motif-top', label: 'Top of the motif', upMm: motif.upMm + motif.heightMm, onMove: (upMm) => change(piece, step, { motif: { ...motif, heightMm: Math.max(1, Math.round(upMm - motif.upMm)) } }) },
+      {
+        id: 'motif-top',
+        label: 'Top of the motif',
+        upMm: motif.upMm + motif.heightMm,
+        onMove: (upMm) =>
+          change(piece, step, { motif: { ...motif, heightMm: Math.max(1, Math.round(upMm - motif.upMm)) } }),
+      },
     ]
   }
   if ('place' in step && step.place.band && step.place.parts.includes('outside')) {
     const { place } = step
     const { band } = step.place
     return [
-      { id: 'from', label: 'Lower edge of the band', upMm: band.fromMm, onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, fromMm: Math.round(upMm) } } }) },
-      { id: 'to', label: 'Upper edge of the band', upMm: band.toMm, onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, toMm: Math.round(upMm) } } }) },
+      {
+        id: 'from',
+        label: 'Lower edge of the band',
+        upMm: band.fromMm,
+        onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, fromMm: Math.round(upMm) } } }),
+      },
+      {
+        id: 'to',
+        label: 'Upper edge of the band',
+        upMm: band.toMm,
+        onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, toMm: Math.round(upMm) } } }),
+      },
     ]
   }
   return []
 }
 
 /** Stands the motif of a step where the unrolled skin is pressed, turned to the nearest half sector; null if it has none there. */
-export function standingPlace(piece: Piece, step: Step | null, form: TurnedForm): ((across: number, lengthMm: number) => void) | null {
-  if (!step || !('motif' in step) || !step.motif || (step.motif.side !== 'outside' && step.motif.side !== 'inside')) return null
+export function standingPlace(
+  piece: Piece,
+  step: Step | null,
+  form: TurnedForm,
+): ((across: number, lengthMm: number) => void) | null {
+  if (!step || !('motif' in step) || !step.motif || (step.motif.side !== 'outside' && step.motif.side !== 'inside'))
+    return null
   const { motif } = step
   return (across, lengthMm) => {
     const zone = form.zones[motif.side]

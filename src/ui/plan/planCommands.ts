@@ -22,7 +22,10 @@ export function dropStep(piece: Piece, stepId: string, at: number, stage: Stage,
     if (to !== from) run({ type: 'step.move', pieceId: piece.id, stepId, to })
     return
   }
-  const passes = piece.steps.findIndex((step) => step.id !== stepId && ((step.act === 'bring' && stageIndex(step.to) > stageIndex(stage)) || step.act === 'fire'))
+  const passes = piece.steps.findIndex(
+    (step) =>
+      step.id !== stepId && ((step.act === 'bring' && stageIndex(step.to) > stageIndex(stage)) || step.act === 'fire'),
+  )
   const place = passes < 0 ? piece.steps.length : passes
   const target = place > from ? place - 1 : place
   const bring: Step = { id: newId(), done: false, act: 'bring', to: stage, cover: 'draped', blower: 'none' }

@@ -10,8 +10,13 @@ export function LifeStrip({ piece }: { piece: Piece }) {
   const scale = WIDTH / layout.width
   const next = nextStepIndex(piece.steps)
   const here = next >= piece.steps.length ? layout.width - 20 : placeOf(layout, next)
-  const upper = layout.stretches.filter((s) => s.kind === 'stage').map((s) => `${s.from * scale},${10 - 7 * s.water[0]}`)
-  const lower = layout.stretches.filter((s) => s.kind === 'stage').map((s) => `${s.from * scale},${10 + 7 * s.water[0]}`).reverse()
+  const upper = layout.stretches
+    .filter((s) => s.kind === 'stage')
+    .map((s) => `${s.from * scale},${10 - 7 * s.water[0]}`)
+  const lower = layout.stretches
+    .filter((s) => s.kind === 'stage')
+    .map((s) => `${s.from * scale},${10 + 7 * s.water[0]}`)
+    .reverse()
   return (
     <svg viewBox={`0 0 ${WIDTH} 22`} className="h-6 w-full" aria-hidden>
       <path d="M0 10H280" stroke="currentColor" strokeWidth="1" />
@@ -20,7 +25,16 @@ export function LifeStrip({ piece }: { piece: Piece }) {
         .filter((s) => s.kind === 'kiln')
         .map((s) => {
           const x = ((s.from + s.to) / 2) * scale
-          return <path key={s.from} d={`M${x - 6} 17V8a6 6 0 0 1 12 0v9z`} fill="var(--color-base-100)" stroke="currentColor" strokeWidth="1" strokeDasharray={s.visited ? undefined : '2 2'} />
+          return (
+            <path
+              key={s.from}
+              d={`M${x - 6} 17V8a6 6 0 0 1 12 0v9z`}
+              fill="var(--color-base-100)"
+              stroke="currentColor"
+              strokeWidth="1"
+              strokeDasharray={s.visited ? undefined : '2 2'}
+            />
+          )
         })}
       <path d={`M${here * scale} 21l-5 -6h10z`} fill="currentColor" />
       <path d={`M${here * scale} 2v14`} stroke="currentColor" strokeWidth="1.6" />

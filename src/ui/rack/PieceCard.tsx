@@ -23,7 +23,11 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
     <li className="border border-base-content/60 bg-base-200" data-testid="piece-card">
       <Link href={`/plan/${piece.id}`} className="block h-full">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
-          {pixels ? <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} /> : <span className="text-sm text-[var(--stage-ink)]">firing the picture…</span>}
+          {pixels ? (
+            <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
+          ) : (
+            <span className="text-sm text-[var(--stage-ink)]">firing the picture…</span>
+          )}
         </div>
         <div className="space-y-2 p-3">
           <div>

@@ -17,7 +17,11 @@ export function RackView() {
       <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
         <div>
           <h1 className="text-2xl font-bold">{studio.name}</h1>
-          <p className="text-base-content/80">{studio.order.length === 0 ? 'Nothing on the rack yet.' : `${studio.order.length} ${studio.order.length === 1 ? 'piece' : 'pieces'} on the rack`}</p>
+          <p className="text-base-content/80">
+            {studio.order.length === 0
+              ? 'Nothing on the rack yet.'
+              : `${studio.order.length} ${studio.order.length === 1 ? 'piece' : 'pieces'} on the rack`}
+          </p>
         </div>
         <div className="flex gap-2">
           <OpenButton />
@@ -76,7 +80,7 @@ function EmptyRack() {
         </ol>
       </div>
       <div className="flex flex-col gap-2">
-        <Link href="/new" className="btn btn-primary btn-lg">
+        <Link href="/new" className="btn btn-lg btn-primary">
           Plan the first piece
         </Link>
         <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>

@@ -19,20 +19,33 @@ export function TodayList({ studio }: { studio: Studio }) {
   const urgent = studio.order.flatMap((id) => {
     const piece = studio.pieces[id]
     const standing = piece && drying[id] ? standingOf(piece, drying[id], 24) : null
-    return piece && standing && (standing.kind === 'soon' || standing.kind === 'past') ? [{ piece, standing, drying: drying[id] }] : []
+    return piece && standing && (standing.kind === 'soon' || standing.kind === 'past')
+      ? [{ piece, standing, drying: drying[id] }]
+      : []
   })
   if (!items.length && !urgent.length) return null
   const clock = (ms: number) => localClock(ms, calendar.timeZone, settings.clock)
   return (
-    <section aria-label="What is next" className={`mb-5 grid gap-x-8 gap-y-3 border border-base-content/70 px-4 py-3 ${items.length && urgent.length ? 'md:grid-cols-2' : ''}`} data-testid="today">
+    <section
+      aria-label="What is next"
+      className={`mb-5 grid gap-x-8 gap-y-3 border border-base-content/70 px-4 py-3 ${items.length && urgent.length ? 'md:grid-cols-2' : ''}`}
+      data-testid="today"
+    >
       {session && items.length > 0 && (
         <div>
           <h2 className="font-bold">
-            <Link href="/days" className="hover:underline">{localDay(session.startMs, calendar.timeZone)}, <span className="numbers">{clock(session.startMs)} to {clock(session.endMs)}</span></Link>
+            <Link href="/days" className="hover:underline">
+              {localDay(session.startMs, calendar.timeZone)},{' '}
+              <span className="numbers">
+                {clock(session.startMs)} to {clock(session.endMs)}
+              </span>
+            </Link>
           </h2>
           <ul className="numbers text-sm">
             {items.slice(0, 7).map((item, i) => (
-              <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>{item.words}</li>
+              <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>
+                {item.words}
+              </li>
             ))}
             {items.length > 7 && <li className="text-base-content/75">and {items.length - 7} more</li>}
           </ul>
@@ -47,9 +60,15 @@ export function TodayList({ studio }: { studio: Studio }) {
               const closes = standing.window?.closes
               return (
                 <li key={piece.id}>
-                  <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">{piece.name}</Link>
+                  <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
+                    {piece.name}
+                  </Link>
                   {': '}
-                  {standing.kind === 'past' ? `too dry for ${step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'its next step'}; see what can still be done` : closes ? `open until ${momentWords(dries.madeMs + (closes.early > dries.nowHours ? closes.early : closes.likely) * 3_600_000, now, studio)}${step ? ` for ${stepWords(step, studio, isSlab(piece)).title.toLowerCase()}` : ''}` : ''}
+                  {standing.kind === 'past'
+                    ? `too dry for ${step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'its next step'}; see what can still be done`
+                    : closes
+                      ? `open until ${momentWords(dries.madeMs + (closes.early > dries.nowHours ? closes.early : closes.likely) * 3_600_000, now, studio)}${step ? ` for ${stepWords(step, studio, isSlab(piece)).title.toLowerCase()}` : ''}`
+                      : ''}
                 </li>
               )
             })}

@@ -11,11 +11,41 @@ import { download, fileName } from '@/store/download'
 import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 
-const SETTING_CHOICES: { readonly [K in keyof Settings]: { readonly word: string; readonly choices: readonly (readonly [Settings[K], string])[] } } = {
-  length: { word: 'Lengths', choices: [['mm', 'mm'], ['in', 'inches']] },
-  temperature: { word: 'Temperatures', choices: [['C', '°C'], ['F', '°F']] },
-  clock: { word: 'Clock', choices: [['24', '24 h'], ['12', '12 h']] },
-  theme: { word: 'Light', choices: [['system', 'as the machine'], ['light', 'day'], ['dark', 'evening']] },
+const SETTING_CHOICES: {
+  readonly [K in keyof Settings]: {
+    readonly word: string
+    readonly choices: readonly (readonly [Settings[K], string])[]
+  }
+} = {
+  length: {
+    word: 'Lengths',
+    choices: [
+      ['mm', 'mm'],
+      ['in', 'inches'],
+    ],
+  },
+  temperature: {
+    word: 'Temperatures',
+    choices: [
+      ['C', '°C'],
+      ['F', '°F'],
+    ],
+  },
+  clock: {
+    word: 'Clock',
+    choices: [
+      ['24', '24 h'],
+      ['12', '12 h'],
+    ],
+  },
+  theme: {
+    word: 'Light',
+    choices: [
+      ['system', 'as the machine'],
+      ['light', 'day'],
+      ['dark', 'evening'],
+    ],
+  },
 }
 
 /** The studio: its name, ways of working, units, files. */
@@ -27,11 +57,22 @@ export function StudioView() {
       <div className="space-y-6">
         <label className="block max-w-md">
           <span className="text-[13px] text-base-content/75">Name of the studio</span>
-          <input key={studio.name} className="input display w-full text-xl font-bold" defaultValue={studio.name} onBlur={(event) => event.target.value !== studio.name && run({ type: 'studio.rename', name: event.target.value })} />
+          <input
+            key={studio.name}
+            className="display input w-full text-xl font-bold"
+            defaultValue={studio.name}
+            onBlur={(event) =>
+              event.target.value !== studio.name && run({ type: 'studio.rename', name: event.target.value })
+            }
+          />
         </label>
         <section aria-labelledby="ways">
-          <h2 id="ways" className="mb-1 text-lg font-bold">Ways of working</h2>
-          <p className="mb-3 max-w-2xl text-sm text-base-content/80">Potters disagree on these. What you choose decides how plans are judged and which mends come first.</p>
+          <h2 id="ways" className="mb-1 text-lg font-bold">
+            Ways of working
+          </h2>
+          <p className="mb-3 max-w-2xl text-sm text-base-content/80">
+            Potters disagree on these. What you choose decides how plans are judged and which mends come first.
+          </p>
           <ul className="divide-y divide-base-300 border-y border-base-300">
             {(Object.keys(WAY_CHOICES) as (keyof Ways)[]).map((key) => (
               <Way key={key} way={key} value={studio.ways[key]} />
@@ -39,45 +80,100 @@ export function StudioView() {
           </ul>
         </section>
         <section aria-labelledby="rules">
-          <h2 id="rules" className="mb-1 text-lg font-bold">What every plan is judged by</h2>
+          <h2 id="rules" className="mb-1 text-lg font-bold">
+            What every plan is judged by
+          </h2>
           <ul className="grid list-none gap-x-6 text-sm sm:grid-cols-2">
             {RULES.map((rule) => (
-              <li key={rule.id} className="border-b border-base-300 py-1">{rule.guards}</li>
+              <li key={rule.id} className="border-b border-base-300 py-1">
+                {rule.guards}
+              </li>
             ))}
           </ul>
         </section>
       </div>
       <aside className="space-y-6">
         <section aria-labelledby="units" className="space-y-3">
-          <h2 id="units" className="text-lg font-bold">Units and light</h2>
+          <h2 id="units" className="text-lg font-bold">
+            Units and light
+          </h2>
           {(Object.keys(SETTING_CHOICES) as (keyof Settings)[]).map((key) => (
             <div key={key}>
               <p className="text-[13px] text-base-content/75">{SETTING_CHOICES[key].word}</p>
-              <Segments<string> small label={SETTING_CHOICES[key].word} value={studio.settings[key]} choices={SETTING_CHOICES[key].choices} onChange={(value) => run({ type: 'studio.settings', changes: { [key]: value } })} />
+              <Segments<string>
+                small
+                label={SETTING_CHOICES[key].word}
+                value={studio.settings[key]}
+                choices={SETTING_CHOICES[key].choices}
+                onChange={(value) => run({ type: 'studio.settings', changes: { [key]: value } })}
+              />
             </div>
           ))}
         </section>
         <section aria-labelledby="files" className="space-y-2">
-          <h2 id="files" className="text-lg font-bold">Files</h2>
+          <h2 id="files" className="text-lg font-bold">
+            Files
+          </h2>
           <p className="text-sm text-base-content/80">Everything stays in this browser. Keep a copy of your own.</p>
           <div className="flex flex-col items-stretch gap-2">
-            <button type="button" className="btn" onClick={() => download(fileName(studio.name, 'vernice-studio.json'), new Blob([writeStudio(studio)], { type: 'application/json' }))}>
+            <button
+              type="button"
+              className="btn"
+              onClick={() =>
+                download(
+                  fileName(studio.name, 'vernice-studio.json'),
+                  new Blob([writeStudio(studio)], { type: 'application/json' }),
+                )
+              }
+            >
               Export the studio
             </button>
             <OpenButton />
-            {lacking && <button type="button" className="btn" onClick={() => run({ type: 'studio.stock', bodies: emptyStudio().bodies, media: emptyStudio().media })}>Stock the starter materials</button>}
-            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>Open the demo studio</button>
-            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: freshStudio() })}>Empty the studio</button>
+            {lacking && (
+              <button
+                type="button"
+                className="btn"
+                onClick={() => run({ type: 'studio.stock', bodies: emptyStudio().bodies, media: emptyStudio().media })}
+              >
+                Stock the starter materials
+              </button>
+            )}
+            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>
+              Open the demo studio
+            </button>
+            <button
+              type="button"
+              className="btn"
+              onClick={() => run({ type: 'studio.replace', studio: freshStudio() })}
+            >
+              Empty the studio
+            </button>
           </div>
           <p className="text-xs text-base-content/75">Undo brings an emptied studio back.</p>
           <p className="text-sm">
-            Formats: <Link className="link" href="/schema/piece.json">piece</Link>, <Link className="link" href="/schema/studio.json">studio</Link> (JSON Schema)
+            Formats:{' '}
+            <Link className="link" href="/schema/piece.json">
+              piece
+            </Link>
+            ,{' '}
+            <Link className="link" href="/schema/studio.json">
+              studio
+            </Link>{' '}
+            (JSON Schema)
           </p>
         </section>
         <section aria-labelledby="cautions" className="space-y-2 text-sm">
-          <h2 id="cautions" className="text-lg font-bold">Cautions</h2>
-          <p>Colours come from invented curves until your own tiles are fired. Cone temperatures are from memory: check your maker’s chart.</p>
-          <p>Food-safe is the maker’s label plus a laboratory’s test, never this program’s verdict. Follow makers’ sheets, local codes and licensed practice for kilns.</p>
+          <h2 id="cautions" className="text-lg font-bold">
+            Cautions
+          </h2>
+          <p>
+            Colours come from invented curves until your own tiles are fired. Cone temperatures are from memory: check
+            your maker’s chart.
+          </p>
+          <p>
+            Food-safe is the maker’s label plus a laboratory’s test, never this program’s verdict. Follow makers’
+            sheets, local codes and licensed practice for kilns.
+          </p>
         </section>
       </aside>
     </div>
@@ -93,7 +189,13 @@ function Way<K extends keyof Ways>({ way, value }: { way: K; value: Ways[K] }) {
         <p className="text-sm text-base-content/80">{because}</p>
       </div>
       <div>
-        <Segments<string> small label={question} value={value} choices={Object.entries(choices) as [string, string][]} onChange={(choice) => run({ type: 'studio.ways', changes: { [way]: choice } })} />
+        <Segments<string>
+          small
+          label={question}
+          value={value}
+          choices={Object.entries(choices) as [string, string][]}
+          onChange={(choice) => run({ type: 'studio.ways', changes: { [way]: choice } })}
+        />
       </div>
     </li>
   )

@@ -9,11 +9,17 @@ import { propose } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
 import { Field, Segments, Select } from '@/ui/kit/fields'
 
-const KINDS: readonly (readonly [Question['kind'], string])[] = [['cover', 'does it cover?'], ['under', 'which under this?'], ['learn', 'teach me most']]
+const KINDS: readonly (readonly [Question['kind'], string])[] = [
+  ['cover', 'does it cover?'],
+  ['under', 'which under this?'],
+  ['learn', 'teach me most'],
+]
 
 /** What to ask, and the tile that would answer. */
 export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id: string) => void }) {
-  const colours = Object.values(studio.media).filter((m) => m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' || m.kind === 'opaque')
+  const colours = Object.values(studio.media).filter(
+    (m) => m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' || m.kind === 'opaque',
+  )
   const glazes = Object.values(studio.media).filter((m) => m.kind === 'glaze')
   const bodies = Object.values(studio.bodies)
   const [kind, setKind] = useState<Question['kind']>('cover')
@@ -22,40 +28,121 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
   const [bodyId, setBodyId] = useState(bodies[0]?.id ?? '')
   const [proposed, setProposed] = useState<readonly ProposedTile[] | null>(null)
   const ask = async () => {
-    const question: Question = kind === 'cover' ? { kind, mediumId, bodyId } : kind === 'under' ? { kind, mediaIds: colours.filter((m) => m.kind === 'underglaze').map((m) => m.id), glazeId, bodyId } : { kind }
+    const question: Question =
+      kind === 'cover'
+        ? { kind, mediumId, bodyId }
+        : kind === 'under'
+          ? { kind, mediaIds: colours.filter((m) => m.kind === 'underglaze').map((m) => m.id), glazeId, bodyId }
+          : { kind }
     const tiles = await propose(studio, question)
     setProposed(tiles)
-    if (!tiles.length) tell('problem', 'No plan in progress uses a colour, so there is nothing to be surer of; plan a piece first, or ask another question.')
+    if (!tiles.length)
+      tell(
+        'problem',
+        'No plan in progress uses a colour, so there is nothing to be surer of; plan a piece first, or ask another question.',
+      )
   }
   const add = () => {
     if (!proposed) return
     const from = 1 + Math.max(0, ...Object.values(studio.tiles).map((tile) => tile.number))
-    const tiles = proposed.map((p, i): Tile => ({ id: newId(), number: from + i, question: p.question, bodyId: p.bodyId, cone: p.cone, pieceId: null, taken: false, squares: p.squares.map((square, k) => ({ id: `s${k + 1}`, films: square.films, measured: null })) }))
-    if (run({ type: 'batch', label: `plan ${tiles.length === 1 ? `tile ${from}` : `${tiles.length} tiles`}`, commands: tiles.map((tile) => ({ type: 'tile.set', tile })) })) return
+    const tiles = proposed.map((p, i): Tile => ({
+      id: newId(),
+      number: from + i,
+      question: p.question,
+      bodyId: p.bodyId,
+      cone: p.cone,
+      pieceId: null,
+      taken: false,
+      squares: p.squares.map((square, k) => ({ id: `s${k + 1}`, films: square.films, measured: null })),
+    }))
+    if (
+      run({
+        type: 'batch',
+        label: `plan ${tiles.length === 1 ? `tile ${from}` : `${tiles.length} tiles`}`,
+        commands: tiles.map((tile) => ({ type: 'tile.set', tile })),
+      })
+    )
+      return
     setProposed(null)
     onAdded(tiles[0].id)
   }
   return (
     <section aria-label="Plan a test tile" className="space-y-3">
       <h2 className="text-lg font-bold">What do you want to know?</h2>
-      <Segments small label="Question" value={kind} choices={KINDS} onChange={(k) => { setKind(k); setProposed(null) }} />
-      {kind === 'cover' && <Field label="Does">{(id) => <Select id={id} value={mediumId} choices={colours.map((m) => [m.id, m.name] as const)} onChange={setMediumId} />}</Field>}
-      {kind === 'under' && <Field label="Which colour under">{(id) => <Select id={id} value={glazeId} choices={glazes.map((m) => [m.id, m.name] as const)} onChange={setGlazeId} />}</Field>}
-      {kind !== 'learn' && <Field label={kind === 'cover' ? 'cover' : 'on'}>{(id) => <Select id={id} value={bodyId} choices={bodies.map((b) => [b.id, b.name] as const)} onChange={setBodyId} />}</Field>}
-      {kind === 'learn' && <p className="text-sm text-base-content/80">The tile whose squares would make the colours of your plans surest.</p>}
-      <button type="button" className="btn btn-primary btn-sm" onClick={() => void ask()}>Lay it out</button>
+      <Segments
+        small
+        label="Question"
+        value={kind}
+        choices={KINDS}
+        onChange={(k) => {
+          setKind(k)
+          setProposed(null)
+        }}
+      />
+      {kind === 'cover' && (
+        <Field label="Does">
+          {(id) => (
+            <Select
+              id={id}
+              value={mediumId}
+              choices={colours.map((m) => [m.id, m.name] as const)}
+              onChange={setMediumId}
+            />
+          )}
+        </Field>
+      )}
+      {kind === 'under' && (
+        <Field label="Which colour under">
+          {(id) => (
+            <Select
+              id={id}
+              value={glazeId}
+              choices={glazes.map((m) => [m.id, m.name] as const)}
+              onChange={setGlazeId}
+            />
+          )}
+        </Field>
+      )}
+      {kind !== 'learn' && (
+        <Field label={kind === 'cover' ? 'cover' : 'on'}>
+          {(id) => (
+            <Select id={id} value={bodyId} choices={bodies.map((b) => [b.id, b.name] as const)} onChange={setBodyId} />
+          )}
+        </Field>
+      )}
+      {kind === 'learn' && (
+        <p className="text-sm text-base-content/80">
+          The tile whose squares would make the colours of your plans surest.
+        </p>
+      )}
+      <button type="button" className="btn btn-primary btn-sm" onClick={() => void ask()}>
+        Lay it out
+      </button>
       {proposed?.map((tile) => (
-        <div key={tile.question + tile.squares.length} className="border border-base-content/60 p-3" data-testid="proposed">
+        <div
+          key={tile.question + tile.squares.length}
+          className="border border-base-content/60 p-3"
+          data-testid="proposed"
+        >
           <p className="font-bold">{tile.question}</p>
           <p className="text-sm text-base-content/80">{tile.teaches}</p>
           <ol className="mt-2 flex flex-wrap gap-1">
             {tile.squares.map((square, i) => (
-              <li key={i} className="h-9 w-12 border border-base-content/70" style={{ background: filmsHex(studio.bodies[tile.bodyId], square.films, studio.media, tile.cone) }} title={square.films.map((f) => `${f.coats} × ${studio.media[f.mediumId].name}`).join(', ')} />
+              <li
+                key={i}
+                className="h-9 w-12 border border-base-content/70"
+                style={{ background: filmsHex(studio.bodies[tile.bodyId], square.films, studio.media, tile.cone) }}
+                title={square.films.map((f) => `${f.coats} × ${studio.media[f.mediumId].name}`).join(', ')}
+              />
             ))}
           </ol>
         </div>
       ))}
-      {proposed && proposed.length > 0 && <button type="button" className="btn btn-sm" onClick={add}>{proposed.length === 1 ? 'Make this tile' : `Make these ${proposed.length} tiles`}</button>}
+      {proposed && proposed.length > 0 && (
+        <button type="button" className="btn btn-sm" onClick={add}>
+          {proposed.length === 1 ? 'Make this tile' : `Make these ${proposed.length} tiles`}
+        </button>
+      )}
     </section>
   )
 }

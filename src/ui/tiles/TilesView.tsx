@@ -19,8 +19,17 @@ export function TilesView() {
     <div className="px-6 py-4">
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1 className="text-2xl font-bold">Tiles</h1>
-        <p className="text-base-content/80">{tiles.length ? `${tiles.length} ${tiles.length === 1 ? 'tile' : 'tiles'}` : 'No tile yet: ask a question.'}</p>
-        <button type="button" className="btn btn-sm ml-auto" disabled={!tiles.length} onClick={() => void exportLabels(tiles, studio)}><Printer size={15} aria-hidden /> Print labels</button>
+        <p className="text-base-content/80">
+          {tiles.length ? `${tiles.length} ${tiles.length === 1 ? 'tile' : 'tiles'}` : 'No tile yet: ask a question.'}
+        </p>
+        <button
+          type="button"
+          className="btn ml-auto btn-sm"
+          disabled={!tiles.length}
+          onClick={() => void exportLabels(tiles, studio)}
+        >
+          <Printer size={15} aria-hidden /> Print labels
+        </button>
       </div>
       <div className="grid gap-8 lg:grid-cols-[22rem_minmax(0,1fr)]">
         <ProposePanel studio={studio} onAdded={setOpenId} />
@@ -28,10 +37,21 @@ export function TilesView() {
           {measured.length > 0 && <FitPanel studio={studio} tiles={measured} />}
           <ul className="space-y-3">
             {tiles.map((tile: Tile) => (
-              <TileCard key={tile.id} tile={tile} studio={studio} open={openId === tile.id} onOpen={(open) => setOpenId(open ? tile.id : null)} />
+              <TileCard
+                key={tile.id}
+                tile={tile}
+                studio={studio}
+                open={openId === tile.id}
+                onOpen={(open) => setOpenId(open ? tile.id : null)}
+              />
             ))}
           </ul>
-          {!tiles.length && <p className="max-w-xl text-base-content/80">A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest squares that answer it, and learns from what comes out of the kiln.</p>}
+          {!tiles.length && (
+            <p className="max-w-xl text-base-content/80">
+              A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest squares
+              that answer it, and learns from what comes out of the kiln.
+            </p>
+          )}
         </div>
       </div>
     </div>

@@ -6,8 +6,15 @@ import { POST } from './bench-scale/route'
 import { GET } from './room-sensor/route'
 
 const studio = demoStudio()
-const sensor = (query: Record<string, string>) => GET(new Request(`http://studio.test/api/devices/room-sensor?${new URLSearchParams(query)}`))
-const scale = (body: unknown) => POST(new Request('http://studio.test/api/devices/bench-scale', { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body) }))
+const sensor = (query: Record<string, string>) =>
+  GET(new Request(`http://studio.test/api/devices/room-sensor?${new URLSearchParams(query)}`))
+const scale = (body: unknown) =>
+  POST(
+    new Request('http://studio.test/api/devices/bench-scale', {
+      method: 'POST',
+      body: typeof body === 'string' ? body : JSON.stringify(body),
+    }),
+  )
 const AT = { from: '2026-03-01T00:00:00Z', to: '2026-03-02T00:00:00Z' }
 
 describe('the simulated room sensor', () => {
@@ -20,7 +27,12 @@ describe('the simulated room sensor', () => {
     expect(await read()).toEqual(answer)
   })
 
-  it.each([[{ humidity: '0.6', ...AT }, 'celsius'], [{ celsius: '900', humidity: '0.6', ...AT }, 'celsius'], [{ celsius: '18', humidity: '60', ...AT }, 'humidity'], [{ celsius: '18', humidity: '0.6', from: 'monday', to: AT.to }, 'from']])('refuses %j with what to give', async (query, part) => {
+  it.each([
+    [{ humidity: '0.6', ...AT }, 'celsius'],
+    [{ celsius: '900', humidity: '0.6', ...AT }, 'celsius'],
+    [{ celsius: '18', humidity: '60', ...AT }, 'humidity'],
+    [{ celsius: '18', humidity: '0.6', from: 'monday', to: AT.to }, 'from'],
+  ])('refuses %j with what to give', async (query, part) => {
     const answer = await sensor(query as unknown as Record<string, string>)
     expect(answer.status).toBe(400)
     expect((await answer.json()).error).toContain(part)
@@ -29,7 +41,12 @@ describe('the simulated room sensor', () => {
 
 describe('the simulated bench scale', () => {
   const piece = studio.pieces['reed-jugs']
-  const asked = { piece, body: studio.bodies[piece.bodyId], room: studio.rooms.shed, at: new Date(DEMO_NOW_MS).toISOString() }
+  const asked = {
+    piece,
+    body: studio.bodies[piece.bodyId],
+    room: studio.rooms.shed,
+    at: new Date(DEMO_NOW_MS).toISOString(),
+  }
 
   it('weighs less than the wet piece and more than the dry one', async () => {
     const answer = await (await scale(asked)).json()
@@ -38,7 +55,13 @@ describe('the simulated bench scale', () => {
     expect(answer.grams).toBeGreaterThan(piece.making.wetGrams! / 1.25)
   })
 
-  it.each([[{ ...asked, piece: { ...piece, making: { ...piece.making, wetGrams: null } } }, 409, 'what it weighed'], ['not json', 400, 'not JSON'], [{ ...asked, at: 'now' }, 400, 'at'], [{ ...asked, room: { ...asked.room, celsius: 'warm' } }, 400, 'room.celsius'], ['x'.repeat(2_000_001), 413, '2000001']])('refuses what it cannot weigh, with a reason', async (body, status, part) => {
+  it.each([
+    [{ ...asked, piece: { ...piece, making: { ...piece.making, wetGrams: null } } }, 409, 'what it weighed'],
+    ['not json', 400, 'not JSON'],
+    [{ ...asked, at: 'now' }, 400, 'at'],
+    [{ ...asked, room: { ...asked.room, celsius: 'warm' } }, 400, 'room.celsius'],
+    ['x'.repeat(2_000_001), 413, '2000001'],
+  ])('refuses what it cannot weigh, with a reason', async (body, status, part) => {
     const answer = await scale(body)
     expect(answer.status).toBe(status)
     expect((await answer.json()).error).toContain(part)

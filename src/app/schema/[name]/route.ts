@@ -5,6 +5,10 @@ export async function GET(_request: Request, { params }: { params: Promise<{ nam
   const { name } = await params
   const schemas = jsonSchemas()
   const schema = name === 'piece.json' ? schemas.piece : name === 'studio.json' ? schemas.studio : null
-  if (!schema) return Response.json({ problem: `There is no schema “${name}”; ask for piece.json or studio.json.` }, { status: 404 })
+  if (!schema)
+    return Response.json(
+      { problem: `There is no schema “${name}”; ask for piece.json or studio.json.` },
+      { status: 404 },
+    )
   return Response.json(schema, { headers: { 'content-type': 'application/schema+json' } })
 }

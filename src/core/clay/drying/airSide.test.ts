@@ -4,9 +4,17 @@ import { BLOWERS, exchange, vapourFlux, type Face, type Surroundings } from './a
 import { steadyWetFace } from './wetSurface'
 
 const ROOM: Surroundings = { celsius: 20, humidity: 0.5, cover: 'open', blower: 'none', factor: 1 }
-const face = (changes: Partial<Face> = {}): Face => ({ to: 'out', lengthM: 0.1, upright: true, mouthShare: 1, ...changes })
-const vapour = (around: Partial<Surroundings> = {}, of: Partial<Face> = {}) => exchange(face(of), { ...ROOM, ...around }, 17, 1).vapourMs
-const wet = (around: Partial<Surroundings> = {}, of: Partial<Face> = {}) => steadyWetFace(face(of), { ...ROOM, ...around }).flux
+const face = (changes: Partial<Face> = {}): Face => ({
+  to: 'out',
+  lengthM: 0.1,
+  upright: true,
+  mouthShare: 1,
+  ...changes,
+})
+const vapour = (around: Partial<Surroundings> = {}, of: Partial<Face> = {}) =>
+  exchange(face(of), { ...ROOM, ...around }, 17, 1).vapourMs
+const wet = (around: Partial<Surroundings> = {}, of: Partial<Face> = {}) =>
+  steadyWetFace(face(of), { ...ROOM, ...around }).flux
 
 describe('what the air takes off a face', () => {
   it.each([
@@ -15,11 +23,19 @@ describe('what the air takes off a face', () => {
     ['an open shelf more than a drape', vapour(), vapour({ cover: 'draped' })],
     ['a drape more than plastic', vapour({ cover: 'draped' }), vapour({ cover: 'sealed' })],
     ['outside more than inside', vapour(), vapour({}, { to: 'inside', mouthShare: 0.2 })],
-    ['a bowl’s inside more than a bottle’s', vapour({}, { to: 'inside', mouthShare: 0.5 }), vapour({}, { to: 'inside', mouthShare: 0.016 })],
+    [
+      'a bowl’s inside more than a bottle’s',
+      vapour({}, { to: 'inside', mouthShare: 0.5 }),
+      vapour({}, { to: 'inside', mouthShare: 0.016 }),
+    ],
     ['a rim more than a wall: short faces breathe better', vapour({}, { lengthM: 0.02 }), vapour({}, { lengthM: 0.2 })],
     ['dry air more than damp', wet({ humidity: 0.3 }), wet({ humidity: 0.7 })],
     ['warm air more than cool', wet({ celsius: 28 }), wet({ celsius: 14 })],
-    ['moving air over a fan more on a small face', wet({ blower: 'fan' }, { lengthM: 0.02 }), wet({ blower: 'fan' }, { lengthM: 0.2 })],
+    [
+      'moving air over a fan more on a small face',
+      wet({ blower: 'fan' }, { lengthM: 0.02 }),
+      wet({ blower: 'fan' }, { lengthM: 0.2 }),
+    ],
   ])('%s (common practice, no source)', (_, more, less) => expect(more).toBeGreaterThan(less * 1.02))
 
   it('the drying factor multiplies everything outside the wall', () => {
@@ -33,7 +49,8 @@ describe('what the air takes off a face', () => {
   })
 
   it('covers keep the air still: a fan does nothing to a draped piece', () => {
-    for (const cover of COVERS.filter((c) => c !== 'open')) for (const blower of BLOWERS) expect(vapour({ cover, blower })).toBe(vapour({ cover }))
+    for (const cover of COVERS.filter((c) => c !== 'open'))
+      for (const blower of BLOWERS) expect(vapour({ cover, blower })).toBe(vapour({ cover }))
   })
 
   it('nothing leaves a face that is in balance with the air, and dry clay takes water from damp air', () => {

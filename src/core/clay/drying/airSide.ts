@@ -67,16 +67,32 @@ interface FilmAir {
 function filmAir(celsius: number): FilmAir {
   const kelvin = celsius + KELVIN
   const r = kelvin / 293.15
-  return { density: 101_325 / (287.05 * kelvin), conductivity: 0.02572 * r ** 0.85, viscosity: 1.506e-5 * r ** 1.78, diffusivity: 2.14e-5 * r ** 1.81, vapour: 2.49e-5 * r ** 1.81 }
+  return {
+    density: 101_325 / (287.05 * kelvin),
+    conductivity: 0.02572 * r ** 0.85,
+    viscosity: 1.506e-5 * r ** 1.78,
+    diffusivity: 2.14e-5 * r ** 1.81,
+    vapour: 2.49e-5 * r ** 1.81,
+  }
 }
 
 const virtual = (celsius: number, vapourPa: number) => (celsius + KELVIN) / (1 - (0.378 * vapourPa) / 101_325)
 
 /** Heat transfer by free and forced convection together, W/(m² K). Churchill's blending with exponent 3; usual flat-plate laws. */
-function convection(film: FilmAir, lengthM: number, upright: boolean, speed: number, surfaceC: number, surfacePa: number, airC: number, airPa: number): number {
+function convection(
+  film: FilmAir,
+  lengthM: number,
+  upright: boolean,
+  speed: number,
+  surfaceC: number,
+  surfacePa: number,
+  airC: number,
+  airPa: number,
+): number {
   const warm = virtual(surfaceC, surfacePa)
   const cold = virtual(airC, airPa)
-  const rayleigh = (GRAVITY * Math.abs(warm - cold) * lengthM ** 3) / (((warm + cold) / 2) * film.viscosity * film.diffusivity)
+  const rayleigh =
+    (GRAVITY * Math.abs(warm - cold) * lengthM ** 3) / (((warm + cold) / 2) * film.viscosity * film.diffusivity)
   const free = (upright ? 0.59 : 0.54) * rayleigh ** 0.25
   const reynolds = (speed * lengthM) / film.viscosity
   const prandtl = film.viscosity / film.diffusivity
@@ -98,18 +114,39 @@ export function exchange(face: Face, around: Surroundings, surfaceC: number, sur
   const coverResistance = cover === null ? 0 : 1 / cover
   const muffled = cover === null ? 1 : 0.5
   if (face.to === 'board') {
-    return { vapourMs: factor / (1 / BOARD.vapourMs + coverResistance), convection: BOARD.convection * muffled * factor, radiation: 0, airCelsius: around.celsius, vapourKgM3 }
+    return {
+      vapourMs: factor / (1 / BOARD.vapourMs + coverResistance),
+      convection: BOARD.convection * muffled * factor,
+      radiation: 0,
+      airCelsius: around.celsius,
+      vapourKgM3,
+    }
   }
   const film = filmAir((surfaceC + airC) / 2)
   const speed = face.to === 'inside' ? INSIDE_SPEED : blowing.speed
-  let heat = convection(film, face.lengthM, face.upright, speed, surfaceC, surfaceActivity * saturationPa(surfaceC), airC, roomPa)
+  let heat = convection(
+    film,
+    face.lengthM,
+    face.upright,
+    speed,
+    surfaceC,
+    surfaceActivity * saturationPa(surfaceC),
+    airC,
+    roomPa,
+  )
   let resistance = (film.density * 1006 * (film.diffusivity / film.vapour) ** (2 / 3)) / heat
   let radiation = 0
   if (face.to === 'inside') {
     resistance += 1 / (blowing.mouth * face.mouthShare)
     heat /= 2
   } else radiation = 4 * EMISSIVITY * STEFAN_BOLTZMANN * (around.celsius + KELVIN) ** 3
-  return { vapourMs: factor / (resistance + coverResistance), convection: heat * muffled * factor, radiation: radiation * muffled * factor, airCelsius: airC, vapourKgM3 }
+  return {
+    vapourMs: factor / (resistance + coverResistance),
+    convection: heat * muffled * factor,
+    radiation: radiation * muffled * factor,
+    airCelsius: airC,
+    vapourKgM3,
+  }
 }
 
 /** Flux of vapour off a face, kg/(m² s). */

@@ -23,7 +23,9 @@ const WIDEST = 2
  * Recovers a factor of 1.35 or .6 from three weighings with 1 g of noise to within a few hundredths.
  */
 export function fitDryingFactor(sightings: readonly Sighting[]): DryingFactor {
-  const misfit = (ln: number) => (ln / PRIOR_SIGMA) ** 2 + sightings.reduce((sum, { water, sigma, modelled }) => sum + ((modelled(Math.exp(ln)) - water) / sigma) ** 2, 0)
+  const misfit = (ln: number) =>
+    (ln / PRIOR_SIGMA) ** 2 +
+    sightings.reduce((sum, { water, sigma, modelled }) => sum + ((modelled(Math.exp(ln)) - water) / sigma) ** 2, 0)
   let best = 0
   for (let ln = -1.2; ln <= 1.21; ln += 0.2) if (misfit(ln) < misfit(best)) best = ln
   let low = Math.max(-WIDEST, best - 0.2)

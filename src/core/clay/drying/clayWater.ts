@@ -19,10 +19,46 @@ export interface ClayWater {
  * plastic clay holds .22–.33, linear drying shrinkage is 4–8 %.
  */
 export const CLAY_WATER = {
-  fineWhite: { name: 'fine white earthenware', plastic: 0.26, shrinkageLimit: 0.145, A: 0.01, B: 0.45, fastM2s: 3e-9, slowM2s: 4e-10, grainKgM3: 2600 },
-  red: { name: 'red earthenware', plastic: 0.25, shrinkageLimit: 0.13, A: 0.018, B: 0.45, fastM2s: 2e-9, slowM2s: 3e-10, grainKgM3: 2650 },
-  grogged: { name: 'grogged stoneware', plastic: 0.22, shrinkageLimit: 0.125, A: 0.01, B: 0.45, fastM2s: 6e-9, slowM2s: 8e-10, grainKgM3: 2650 },
-  porcelain: { name: 'porcelain', plastic: 0.25, shrinkageLimit: 0.145, A: 0.008, B: 0.45, fastM2s: 2.5e-9, slowM2s: 4e-10, grainKgM3: 2600 },
+  fineWhite: {
+    name: 'fine white earthenware',
+    plastic: 0.26,
+    shrinkageLimit: 0.145,
+    A: 0.01,
+    B: 0.45,
+    fastM2s: 3e-9,
+    slowM2s: 4e-10,
+    grainKgM3: 2600,
+  },
+  red: {
+    name: 'red earthenware',
+    plastic: 0.25,
+    shrinkageLimit: 0.13,
+    A: 0.018,
+    B: 0.45,
+    fastM2s: 2e-9,
+    slowM2s: 3e-10,
+    grainKgM3: 2650,
+  },
+  grogged: {
+    name: 'grogged stoneware',
+    plastic: 0.22,
+    shrinkageLimit: 0.125,
+    A: 0.01,
+    B: 0.45,
+    fastM2s: 6e-9,
+    slowM2s: 8e-10,
+    grainKgM3: 2650,
+  },
+  porcelain: {
+    name: 'porcelain',
+    plastic: 0.25,
+    shrinkageLimit: 0.145,
+    A: 0.008,
+    B: 0.45,
+    fastM2s: 2.5e-9,
+    slowM2s: 4e-10,
+    grainKgM3: 2600,
+  },
 } as const satisfies Record<string, ClayWater>
 
 export const CLAY_WATER_KINDS = Object.keys(CLAY_WATER) as [ClayWaterKind, ...ClayWaterKind[]]
@@ -43,9 +79,11 @@ export const diffusivity = ({ fastM2s, slowM2s, plastic }: ClayWater, x: number,
   slowM2s * Math.exp((Math.log(fastM2s / slowM2s) * x) / plastic + 0.023 * (celsius - 20))
 
 /** Dryness ω: 1 as thrown, 0 where shrinkage ends, below it negative. */
-export const dryness = ({ plastic, shrinkageLimit }: ClayWater, x: number): number => (x - shrinkageLimit) / (plastic - shrinkageLimit)
+export const dryness = ({ plastic, shrinkageLimit }: ClayWater, x: number): number =>
+  (x - shrinkageLimit) / (plastic - shrinkageLimit)
 
-export const contentAt = ({ plastic, shrinkageLimit }: ClayWater, omega: number): number => shrinkageLimit + omega * (plastic - shrinkageLimit)
+export const contentAt = ({ plastic, shrinkageLimit }: ClayWater, omega: number): number =>
+  shrinkageLimit + omega * (plastic - shrinkageLimit)
 
 /** Linear drying shrinkage so far, 0–1, from the water that has left before the shrinkage limit. */
 export function dryingShrinkage(clay: ClayWater, x: number): number {

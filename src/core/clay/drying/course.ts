@@ -1,7 +1,15 @@
 import { interpolateLinear } from '../../numeric/interpolation'
 import { dryness, equilibrium, contentAt, type ClayWater } from './clayWater'
 import type { Surroundings } from './airSide'
-import { emptyCourse, evenWall, WallSolver, type SolverSettings, type Wall, type WallCourse, type WallState } from './wallSolver'
+import {
+  emptyCourse,
+  evenWall,
+  WallSolver,
+  type SolverSettings,
+  type Wall,
+  type WallCourse,
+  type WallState,
+} from './wallSolver'
 
 /** One surrounding for a while, hours since the piece was made. */
 export interface Spell {
@@ -10,11 +18,17 @@ export interface Spell {
 }
 
 /** Dries a wall from wet through one spell after another. The solver starts small again after each change. */
-export function dryWall(wall: Wall, spells: readonly Spell[], start: WallState = evenWall(wall.clay, wall.clay.plastic, spells[0]?.around.celsius ?? 20), settings?: SolverSettings): { course: WallCourse; state: WallState } {
+export function dryWall(
+  wall: Wall,
+  spells: readonly Spell[],
+  start: WallState = evenWall(wall.clay, wall.clay.plastic, spells[0]?.around.celsius ?? 20),
+  settings?: SolverSettings,
+): { course: WallCourse; state: WallState } {
   const solver = new WallSolver(wall, settings)
   const course = emptyCourse()
   let state = start
-  for (const { untilHours, around } of spells) if (untilHours > state.hours) state = solver.run(state, around, untilHours, course)
+  for (const { untilHours, around } of spells)
+    if (untilHours > state.hours) state = solver.run(state, around, untilHours, course)
   return { course, state }
 }
 
@@ -32,7 +46,14 @@ export function hourDownTo({ hours, mean }: WallCourse, x: number, fromHour = -I
 }
 
 /** The states that drying passes: those of the clay, and “too firm”, pale but not dry, which no technique wants. */
-export const MOISTURE_STAGES = ['wet', 'softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry'] as const
+export const MOISTURE_STAGES = [
+  'wet',
+  'softLeatherHard',
+  'leatherHard',
+  'hardLeatherHard',
+  'tooFirm',
+  'boneDry',
+] as const
 
 export type MoistureStage = (typeof MOISTURE_STAGES)[number]
 

@@ -1,7 +1,17 @@
 import psychrolib from 'psychrolib'
 import { describe, expect, it } from 'vitest'
 import { exchange, vapourFlux, type Face, type Surroundings } from './airSide'
-import { activity, CLAY_WATER, contentAt, diffusivity, dryDensity, dryness, dryingShrinkage, equilibrium, type ClayWater } from './clayWater'
+import {
+  activity,
+  CLAY_WATER,
+  contentAt,
+  diffusivity,
+  dryDensity,
+  dryness,
+  dryingShrinkage,
+  equilibrium,
+  type ClayWater,
+} from './clayWater'
 import { crackIndex, dryWall, hourDownTo, stageBegins, waterAt } from './course'
 import { humidityRatio, latentHeat, saturatedVapour, saturationPa } from './moistAir'
 import { cellShares, emptyCourse, evenWall, WallSolver, type Wall } from './wallSolver'
@@ -35,16 +45,33 @@ describe('faces', () => {
     expect(Math.abs((flux * 3.6e6) / 73.515 - 1)).toBeLessThan(0.002)
   })
 
-  it.each([['none', 0.0204], ['fan', 0.057], ['dryer', 0.393]] as const)('a coat in moving air (%s) loses %d µm of water a second', (blower, um) => {
+  it.each([
+    ['none', 0.0204],
+    ['fan', 0.057],
+    ['dryer', 0.393],
+  ] as const)('a coat in moving air (%s) loses %d µm of water a second', (blower, um) => {
     expect(Math.abs(coatEvaporation({ ...ROOM, blower }) / um - 1)).toBeLessThan(0.005)
   })
 })
 
 /** A clay with one diffusivity whose faces lose water in proportion to what they hold: the case of the textbooks. */
-const LINEAR: ClayWater = { name: 'linear', plastic: 0.2, shrinkageLimit: 0.1, A: 1000, B: 1, fastM2s: 1e-9, slowM2s: 1e-9, grainKgM3: 2650 }
+const LINEAR: ClayWater = {
+  name: 'linear',
+  plastic: 0.2,
+  shrinkageLimit: 0.1,
+  A: 1000,
+  B: 1,
+  fastM2s: 1e-9,
+  slowM2s: 1e-9,
+  grainKgM3: 2650,
+}
 
 describe('the wall solver against closed forms', () => {
-  it.each([[0.05, 0.868214], [0.2, 0.649017], [0.5, 0.385175]])('a slab dried from both faces, Bi 5, Fo %d: mean %d (Crank 1975; Carslaw & Jaeger)', (fourier, wanted) => {
+  it.each([
+    [0.05, 0.868214],
+    [0.2, 0.649017],
+    [0.5, 0.385175],
+  ])('a slab dried from both faces, Bi 5, Fo %d: mean %d (Crank 1975; Carslaw & Jaeger)', (fourier, wanted) => {
     const half = 0.005
     const factor = (5 * 1e-9 * LINEAR.A * dryDensity(LINEAR)) / (5e-4 * saturatedVapour(20) * half)
     const wall: Wall = { clay: LINEAR, thickM: 2 * half, faces: [lying('board', 1), lying('board', 1)] }
@@ -55,17 +82,30 @@ describe('the wall solver against closed forms', () => {
 
   it('under a constant flux the face falls behind the mean by j ℓ / 3 D ρ (Carslaw & Jaeger 1959, 3.8)', () => {
     const clay: ClayWater = { ...LINEAR, plastic: 0.4, A: 1e-7 }
-    const wall: Wall = { clay, thickM: 0.006, faces: [lying('board', 1), { to: 'inside', lengthM: 0.1, upright: true, mouthShare: 1e-12 }] }
+    const wall: Wall = {
+      clay,
+      thickM: 0.006,
+      faces: [lying('board', 1), { to: 'inside', lengthM: 0.1, upright: true, mouthShare: 1e-12 }],
+    }
     const course = emptyCourse()
     new WallSolver(wall).run(evenWall(clay, 0.4, 20), { ...ROOM, factor: 0.3 }, 20, course)
     const i = course.hours.length - 1
-    const flux = ((course.mean[i - 1] - course.mean[i]) * dryDensity(clay) * 0.006) / ((course.hours[i] - course.hours[i - 1]) * 3600)
+    const flux =
+      ((course.mean[i - 1] - course.mean[i]) * dryDensity(clay) * 0.006) /
+      ((course.hours[i] - course.hours[i - 1]) * 3600)
     const behind = (flux * 0.006) / (3 * diffusivity(clay, 0.4, course.celsius[i]) * dryDensity(clay))
     expect((course.mean[i] - course.faces[0][i]) / behind).toBeCloseTo(1, 1)
   })
 
   it('while the face is wet the mean falls steadily, at the rate of a wet face', () => {
-    const wall: Wall = { clay: white, thickM: 0.007, faces: [{ to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 }, { to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 }] }
+    const wall: Wall = {
+      clay: white,
+      thickM: 0.007,
+      faces: [
+        { to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 },
+        { to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 },
+      ],
+    }
     const { course } = dryWall(wall, [{ untilHours: 3, around: ROOM }])
     const rate = ((waterAt(course, 1) - waterAt(course, 2)) * dryDensity(white) * 0.007) / 3600
     const wet = 2 * steadyWetFace(wall.faces[0], ROOM).flux
@@ -77,7 +117,11 @@ describe('the wall solver against closed forms', () => {
     const { course } = dryWall(PLATE, [{ untilHours: 40, around: ROOM }])
     let gone = 0
     for (let i = 1; i < course.hours.length; i++) {
-      const flux = (at: number) => PLATE.faces.reduce((sum, face, side) => { const a = activity(white, course.faces[side][at]); return sum + vapourFlux(exchange(face, ROOM, course.celsius[at], a), a, course.celsius[at]) }, 0)
+      const flux = (at: number) =>
+        PLATE.faces.reduce((sum, face, side) => {
+          const a = activity(white, course.faces[side][at])
+          return sum + vapourFlux(exchange(face, ROOM, course.celsius[at], a), a, course.celsius[at])
+        }, 0)
       gone += ((flux(i) + flux(i - 1)) / 2) * (course.hours[i] - course.hours[i - 1]) * 3600
     }
     const lost = (white.plastic - course.mean.at(-1)!) * dryDensity(white) * PLATE.thickM
@@ -100,12 +144,24 @@ describe('the wall solver against closed forms', () => {
           else high = s
         }
         const j = half * (x - low)
-        return { j, heat: e.convection * (e.airCelsius - celsius) + e.radiation * (21 - celsius) - latentHeat(celsius) * j }
+        return {
+          j,
+          heat: e.convection * (e.airCelsius - celsius) + e.radiation * (21 - celsius) - latentHeat(celsius) * j,
+        }
       })
       const out = new Float64Array(n)
       for (let i = 0; i < n; i++) {
-        const left = i ? (2 * (water[i - 1] - water[i])) / (width[i - 1] / diffusivity(white, water[i - 1], celsius) + width[i] / diffusivity(white, water[i], celsius)) : -flux[0].j / density
-        const right = i < n - 1 ? (2 * (water[i + 1] - water[i])) / (width[i + 1] / diffusivity(white, water[i + 1], celsius) + width[i] / diffusivity(white, water[i], celsius)) : -flux[1].j / density
+        const left = i
+          ? (2 * (water[i - 1] - water[i])) /
+            (width[i - 1] / diffusivity(white, water[i - 1], celsius) +
+              width[i] / diffusivity(white, water[i], celsius))
+          : -flux[0].j / density
+        const right =
+          i < n - 1
+            ? (2 * (water[i + 1] - water[i])) /
+              (width[i + 1] / diffusivity(white, water[i + 1], celsius) +
+                width[i] / diffusivity(white, water[i], celsius))
+            : -flux[1].j / density
         out[i] = (left + right) / width[i]
       }
       const mean = water.reduce((sum, x, i) => sum + x * width[i], 0) / PLATE.thickM
@@ -116,7 +172,11 @@ describe('the wall solver against closed forms', () => {
     const reached: number[] = []
     const dt = 4
     for (let t = 0; reached.length < 3; t += dt) {
-      const at = (k: { water: Float64Array; celsius: number }, h: number) => rate(water.map((x, i) => x + h * k.water[i]), celsius + h * k.celsius)
+      const at = (k: { water: Float64Array; celsius: number }, h: number) =>
+        rate(
+          water.map((x, i) => x + h * k.water[i]),
+          celsius + h * k.celsius,
+        )
       const k1 = rate(water, celsius)
       const k2 = at(k1, dt / 2)
       const k3 = at(k2, dt / 2)
@@ -127,7 +187,9 @@ describe('the wall solver against closed forms', () => {
       if (mean <= begins[WORK[reached.length]]) reached.push((t + dt) / 3600)
     }
     const { course } = dryWall(PLATE, [{ untilHours: 20, around: ROOM }])
-    reached.forEach((hours, i) => expect(Math.abs(hourDownTo(course, begins[WORK[i]])! / hours - 1)).toBeLessThan(0.007))
+    reached.forEach((hours, i) =>
+      expect(Math.abs(hourDownTo(course, begins[WORK[i]])! / hours - 1)).toBeLessThan(0.007),
+    )
   }, 30_000)
 })
 
@@ -138,9 +200,17 @@ describe('check values of our prototype', () => {
     WORK.forEach((stage, i) => expect(Math.abs(hourDownTo(course, begins[stage])! / wanted[i] - 1)).toBeLessThan(0.01))
   })
 
-  it.each([[60, 0.7409, 0.6887], [300, 0.6975, 0.46]])('a hair dryer for %d s firms the skin, not the wall', (seconds, mean, skin) => {
+  it.each([
+    [60, 0.7409, 0.6887],
+    [300, 0.6975, 0.46],
+  ])('a hair dryer for %d s firms the skin, not the wall', (seconds, mean, skin) => {
     const course = emptyCourse()
-    const end = new WallSolver(PLATE).run(evenWall(white, contentAt(white, 0.75), 21), { ...ROOM, blower: 'dryer' }, seconds / 3600, course)
+    const end = new WallSolver(PLATE).run(
+      evenWall(white, contentAt(white, 0.75), 21),
+      { ...ROOM, blower: 'dryer' },
+      seconds / 3600,
+      course,
+    )
     const shares = cellShares(end.water.length)
     let [top, depth] = [0, 0]
     for (let i = 0; i < shares.length && depth < 1 / 7; i++) {
@@ -153,7 +223,12 @@ describe('check values of our prototype', () => {
     expect(crackIndex(white, course, course.hours.length - 1)).toBeGreaterThan(seconds === 300 ? 0.4 : 0.15)
   })
 
-  it.each([['fineWhite', 0.1968, 0.1588, 0.015, 6.3], ['red', 0.184, 0.1444, 0.023, 6.8], ['grogged', 0.1678, 0.1364, 0.015, 5.6], ['porcelain', 0.1923, 0.1576, 0.013, 5.9]] as const)('%s: stages and shrinkage', (kind, leather, hard, bone, percent) => {
+  it.each([
+    ['fineWhite', 0.1968, 0.1588, 0.015, 6.3],
+    ['red', 0.184, 0.1444, 0.023, 6.8],
+    ['grogged', 0.1678, 0.1364, 0.015, 5.6],
+    ['porcelain', 0.1923, 0.1576, 0.013, 5.9],
+  ] as const)('%s: stages and shrinkage', (kind, leather, hard, bone, percent) => {
     const clay = CLAY_WATER[kind]
     const b = stageBegins(clay, 0.5)
     expect(b.leatherHard).toBeCloseTo(leather, 3)

@@ -11,16 +11,38 @@ import { meanWater, type Wall } from './wallSolver'
 const ROOM: Surroundings = { celsius: 21, humidity: 0.5, cover: 'open', blower: 'none', factor: 1 }
 const clay = CLAY_WATER.fineWhite
 const begins = stageBegins(clay, 0.5)
-const wall = (thickM = 0.007, kind: keyof typeof CLAY_WATER = 'fineWhite'): Wall => ({ clay: CLAY_WATER[kind], thickM, faces: [{ to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 }, { to: 'inside', lengthM: 0.1, upright: true, mouthShare: 0.2 }] })
-const leatherHard = (around: Surroundings, of = wall(), until = 1500) => hourDownTo(dryWall(of, [{ untilHours: until, around }]).course, stageBegins(of.clay, 0.5).leatherHard) ?? Infinity
+const wall = (thickM = 0.007, kind: keyof typeof CLAY_WATER = 'fineWhite'): Wall => ({
+  clay: CLAY_WATER[kind],
+  thickM,
+  faces: [
+    { to: 'out', lengthM: 0.1, upright: true, mouthShare: 1 },
+    { to: 'inside', lengthM: 0.1, upright: true, mouthShare: 0.2 },
+  ],
+})
+const leatherHard = (around: Surroundings, of = wall(), until = 1500) =>
+  hourDownTo(dryWall(of, [{ untilHours: until, around }]).course, stageBegins(of.clay, 0.5).leatherHard) ?? Infinity
 
 describe('drying, as potters find it (common practice, no source)', () => {
-  const plate: Wall = { clay, thickM: 0.007, faces: [{ to: 'out', lengthM: 0.2, upright: false, mouthShare: 1 }, { to: 'board', lengthM: 0.2, upright: false, mouthShare: 1 }] }
+  const plate: Wall = {
+    clay,
+    thickM: 0.007,
+    faces: [
+      { to: 'out', lengthM: 0.2, upright: false, mouthShare: 1 },
+      { to: 'board', lengthM: 0.2, upright: false, mouthShare: 1 },
+    ],
+  }
   const times = (cover: Surroundings['cover']) => {
     const { course } = dryWall(plate, [{ untilHours: 40 * 24, around: { ...ROOM, cover } }])
-    return { leather: hourDownTo(course, begins.leatherHard) ?? Infinity, gone: hourDownTo(course, begins.hardLeatherHard) ?? Infinity }
+    return {
+      leather: hourDownTo(course, begins.leatherHard) ?? Infinity,
+      gone: hourDownTo(course, begins.hardLeatherHard) ?? Infinity,
+    }
   }
-  it.each([['open', 6, 10, 10, 16], ['draped', 28, 42, 40, 62], ['sealed', 14 * 24, 17 * 24, 20 * 24, 26 * 24]] as const)('%s: leather-hard after %d–%d h, gone after %d–%d h', (cover, a, b, c, d) => {
+  it.each([
+    ['open', 6, 10, 10, 16],
+    ['draped', 28, 42, 40, 62],
+    ['sealed', 14 * 24, 17 * 24, 20 * 24, 26 * 24],
+  ] as const)('%s: leather-hard after %d–%d h, gone after %d–%d h', (cover, a, b, c, d) => {
     const { leather, gone } = times(cover)
     expect(leather).toBeGreaterThan(a)
     expect(leather).toBeLessThan(b)
@@ -31,24 +53,36 @@ describe('drying, as potters find it (common practice, no source)', () => {
   it('left open over night it is past leather-hard in the morning', () => expect(times('open').gone).toBeLessThan(16))
 
   it('a damp box holds it and even brings too firm clay back', () => {
-    const { course, state } = dryWall(plate, [{ untilHours: 24, around: ROOM }, { untilHours: 24 * 15, around: { ...ROOM, cover: 'dampBox' } }])
+    const { course, state } = dryWall(plate, [
+      { untilHours: 24, around: ROOM },
+      { untilHours: 24 * 15, around: { ...ROOM, cover: 'dampBox' } },
+    ])
     expect(meanWater(state.water)).toBeGreaterThan(waterAt(course, 24))
   })
 
-  it('the rim runs ahead of the foot', () => expect(leatherHard(ROOM, wall(0.005))).toBeLessThan(leatherHard(ROOM, wall(0.009)) * 0.7))
+  it('the rim runs ahead of the foot', () =>
+    expect(leatherHard(ROOM, wall(0.005))).toBeLessThan(leatherHard(ROOM, wall(0.009)) * 0.7))
 })
 
 describe('what must always hold', () => {
   const kinds = fc.constantFrom(...CLAY_WATER_KINDS)
   it('a drier room never dries later, a tighter cover never sooner, a thicker wall never sooner', () => {
     fc.assert(
-      fc.property(kinds, fc.double({ min: 0.3, max: 0.7, noNaN: true }), fc.double({ min: 0.02, max: 0.2, noNaN: true }), fc.double({ min: 0.003, max: 0.012, noNaN: true }), fc.constantFrom(0, 1), (kind, humidity, drier, thick, cover) => {
-        const at = (changes: Partial<Surroundings>, thickM = thick) => leatherHard({ ...ROOM, humidity, cover: COVERS[cover], ...changes }, wall(thickM, kind), 600)
-        const base = at({})
-        expect(at({ humidity: humidity - drier })).toBeLessThanOrEqual(base + 0.02)
-        expect(at({ cover: COVERS[cover + 1] })).toBeGreaterThanOrEqual(base)
-        expect(at({}, thick * 1.15)).toBeGreaterThanOrEqual(base)
-      }),
+      fc.property(
+        kinds,
+        fc.double({ min: 0.3, max: 0.7, noNaN: true }),
+        fc.double({ min: 0.02, max: 0.2, noNaN: true }),
+        fc.double({ min: 0.003, max: 0.012, noNaN: true }),
+        fc.constantFrom(0, 1),
+        (kind, humidity, drier, thick, cover) => {
+          const at = (changes: Partial<Surroundings>, thickM = thick) =>
+            leatherHard({ ...ROOM, humidity, cover: COVERS[cover], ...changes }, wall(thickM, kind), 600)
+          const base = at({})
+          expect(at({ humidity: humidity - drier })).toBeLessThanOrEqual(base + 0.02)
+          expect(at({ cover: COVERS[cover + 1] })).toBeGreaterThanOrEqual(base)
+          expect(at({}, thick * 1.15)).toBeGreaterThanOrEqual(base)
+        },
+      ),
       { numRuns: 12 },
     )
   })
@@ -57,13 +91,19 @@ describe('what must always hold', () => {
     const { course } = dryWall(wall(), [{ untilHours: 80, around: ROOM }])
     for (const factor of [0.6, 1.35]) {
       const scaled = dryWall(wall(), [{ untilHours: 80, around: { ...ROOM, factor } }]).course
-      for (const stage of ['softLeatherHard', 'leatherHard', 'hardLeatherHard'] as const) expect(Math.abs((hourDownTo(scaled, begins[stage])! * factor) / hourDownTo(course, begins[stage])! - 1)).toBeLessThan(0.005)
+      for (const stage of ['softLeatherHard', 'leatherHard', 'hardLeatherHard'] as const)
+        expect(
+          Math.abs((hourDownTo(scaled, begins[stage])! * factor) / hourDownTo(course, begins[stage])! - 1),
+        ).toBeLessThan(0.005)
     }
   })
 
   it('two spells of the same air are one', () => {
     const once = dryWall(wall(), [{ untilHours: 20, around: ROOM }]).course
-    const twice = dryWall(wall(), [{ untilHours: 7, around: ROOM }, { untilHours: 20, around: ROOM }]).course
+    const twice = dryWall(wall(), [
+      { untilHours: 7, around: ROOM },
+      { untilHours: 20, around: ROOM },
+    ]).course
     expect(twice.mean.at(-1)! / once.mean.at(-1)!).toBeCloseTo(1, 2)
   })
 
@@ -76,7 +116,12 @@ describe('what must always hold', () => {
 
 describe('calibration and what is uncertain', () => {
   const { course } = dryWall(wall(), [{ untilHours: 40, around: ROOM }])
-  const sightings = (truth: number, noise: readonly number[], sigma: number): Sighting[] => [3, 6, 9].map((hour, i) => ({ water: waterAt(course, hour * truth) + noise[i], sigma, modelled: (factor) => waterAt(course, hour * factor) }))
+  const sightings = (truth: number, noise: readonly number[], sigma: number): Sighting[] =>
+    [3, 6, 9].map((hour, i) => ({
+      water: waterAt(course, hour * truth) + noise[i],
+      sigma,
+      modelled: (factor) => waterAt(course, hour * factor),
+    }))
 
   it.each([1.35, 0.6])('three weighings with 1 g of noise on 1 kg of dry clay find θ = %d', (truth) => {
     const fitted = fitDryingFactor(sightings(truth, [0.001, -0.001, 0.0008], 0.002))
@@ -86,7 +131,11 @@ describe('calibration and what is uncertain', () => {
 
   it('one word, “leather-hard now”, moves θ and leaves it less sure than weighings do', () => {
     const hour = 5
-    const word: Sighting = { water: contentAt(clay, 0.35), sigma: 0.1 * (clay.plastic - clay.shrinkageLimit), modelled: (factor) => waterAt(course, hour * factor) }
+    const word: Sighting = {
+      water: contentAt(clay, 0.35),
+      sigma: 0.1 * (clay.plastic - clay.shrinkageLimit),
+      modelled: (factor) => waterAt(course, hour * factor),
+    }
     const fitted = fitDryingFactor([word])
     expect(Math.exp(fitted.ln)).toBeGreaterThan(1.2)
     expect(fitted.sigma).toBeGreaterThan(fitDryingFactor(sightings(1.35, [0, 0, 0], 0.002)).sigma)
@@ -109,8 +158,22 @@ describe('calibration and what is uncertain', () => {
 
   it('five courses give the same early and late as 32 of them', () => {
     const time = (shift: Partial<Record<(typeof UNKNOWNS)[number], number>>) =>
-      leatherHard({ ...ROOM, celsius: 21 + (shift.temperature ?? 0) * BOUNDS.temperature, humidity: 0.5 + (shift.humidity ?? 0) * BOUNDS.humidity, factor: Math.exp(0.3 * (shift.factor ?? 0)) }, wall(0.007 + (shift.thickness ?? 0) * BOUNDS.thicknessM), 60)
-    const fast = uncertainTime(time({}), { temperature: time({ temperature: 1 }), humidity: time({ humidity: 1 }), thickness: time({ thickness: 1 }), factor: time({ factor: 1 }) })
+      leatherHard(
+        {
+          ...ROOM,
+          celsius: 21 + (shift.temperature ?? 0) * BOUNDS.temperature,
+          humidity: 0.5 + (shift.humidity ?? 0) * BOUNDS.humidity,
+          factor: Math.exp(0.3 * (shift.factor ?? 0)),
+        },
+        wall(0.007 + (shift.thickness ?? 0) * BOUNDS.thicknessM),
+        60,
+      )
+    const fast = uncertainTime(time({}), {
+      temperature: time({ temperature: 1 }),
+      humidity: time({ humidity: 1 }),
+      thickness: time({ thickness: 1 }),
+      factor: time({ factor: 1 }),
+    })
     const all = UNCERTAIN_POINTS.map((point) => time(point)).sort((a, b) => a - b)
     expect(Math.abs(fast.early / all[3] - 1)).toBeLessThan(0.05)
     expect(Math.abs(fast.late / all[28] - 1)).toBeLessThan(0.05)

@@ -9,7 +9,14 @@ export const KELVIN = 273.15
 /** Saturation pressure over water, Pa, for 0–200 °C. Hyland & Wexler as in the ASHRAE Handbook of Fundamentals 2017, ch. 1, eq. 6. */
 export function saturationPa(celsius: number): number {
   const t = celsius + KELVIN
-  return Math.exp(-5800.2206 / t + 1.3914993 - 0.048640239 * t + 4.1764768e-5 * t * t - 1.4452093e-8 * t * t * t + 6.5459673 * Math.log(t))
+  return Math.exp(
+    -5800.2206 / t +
+      1.3914993 -
+      0.048640239 * t +
+      4.1764768e-5 * t * t -
+      1.4452093e-8 * t * t * t +
+      6.5459673 * Math.log(t),
+  )
 }
 
 /** Humidity ratio, kg water per kg dry air, at a vapour pressure in Pa. ASHRAE Fundamentals 2017, ch. 1, eq. 20. */

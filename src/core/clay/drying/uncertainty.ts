@@ -8,9 +8,14 @@ export function halton(i: number, base: number): number {
 
 /** The quantile of the normal distribution (Acklam's rational approximation, error below 1.2e-9; value from memory). */
 export function normalQuantile(p: number): number {
-  const a = [-39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716, 2.506628277459239]
+  const a = [
+    -39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716, 2.506628277459239,
+  ]
   const b = [-54.47609879822406, 161.5858368580409, -155.6989798598866, 66.80131188771972, -13.28068155288572]
-  const c = [-0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783]
+  const c = [
+    -0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968,
+    2.938163982698783,
+  ]
   const d = [0.007784695709041462, 0.3224671290700398, 2.445134137142996, 3.754408661907416]
   const poly = (coefficients: readonly number[], x: number) => coefficients.reduce((sum, k) => sum * x + k, 0)
   if (p < 0.02425) {
@@ -33,12 +38,15 @@ export const BOUNDS = { temperature: 2, humidity: 0.05, thicknessM: 0.001 } as c
 const POINTS = 32
 
 /** 32 Halton points in bases 2, 3, 5, 7: −1 … 1 for the bounds, normal for θ. */
-export const UNCERTAIN_POINTS: readonly Readonly<Record<Unknown, number>>[] = Array.from({ length: POINTS }, (_, i) => ({
-  temperature: 2 * halton(i + 1, 2) - 1,
-  humidity: 2 * halton(i + 1, 3) - 1,
-  thickness: 2 * halton(i + 1, 5) - 1,
-  factor: normalQuantile(halton(i + 1, 7)),
-}))
+export const UNCERTAIN_POINTS: readonly Readonly<Record<Unknown, number>>[] = Array.from(
+  { length: POINTS },
+  (_, i) => ({
+    temperature: 2 * halton(i + 1, 2) - 1,
+    humidity: 2 * halton(i + 1, 3) - 1,
+    thickness: 2 * halton(i + 1, 5) - 1,
+    factor: normalQuantile(halton(i + 1, 7)),
+  }),
+)
 
 /** A time that is not certain, hours. */
 export interface UncertainTime {
@@ -54,7 +62,9 @@ export interface UncertainTime {
 export function uncertainTime(hours: number, stretched: Readonly<Record<Unknown, number>>): UncertainTime {
   const slope = (unknown: Unknown) => Math.log(stretched[unknown] / hours)
   const slopes = UNKNOWNS.map(slope)
-  const times = UNCERTAIN_POINTS.map((point) => hours * Math.exp(UNKNOWNS.reduce((sum, unknown, i) => sum + point[unknown] * slopes[i], 0))).sort((x, y) => x - y)
+  const times = UNCERTAIN_POINTS.map(
+    (point) => hours * Math.exp(UNKNOWNS.reduce((sum, unknown, i) => sum + point[unknown] * slopes[i], 0)),
+  ).sort((x, y) => x - y)
   const at = (share: number) => times[Math.round(share * (POINTS - 1))]
   return { early: at(0.1), likely: at(0.5), late: at(0.9) }
 }

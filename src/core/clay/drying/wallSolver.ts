@@ -40,7 +40,13 @@ const SPECIFIC_HEAT_CLAY = 900
 const SPECIFIC_HEAT_WATER = 4186
 
 /** A wall of one water content throughout. */
-export const evenWall = (clay: ClayWater, water: number, celsius: number, hours = 0, cells = SOLVER.cells): WallState => ({ hours, water: new Float64Array(cells).fill(Math.min(water, 2 * clay.plastic)), celsius })
+export const evenWall = (
+  clay: ClayWater,
+  water: number,
+  celsius: number,
+  hours = 0,
+  cells = SOLVER.cells,
+): WallState => ({ hours, water: new Float64Array(cells).fill(Math.min(water, 2 * clay.plastic)), celsius })
 
 /** Widths of the cells, shares of the thickness. */
 export function cellShares(cells: number): Float64Array {
@@ -91,7 +97,13 @@ export class WallSolver {
   /**
    * Runs from a state to `untilHours`, or until `stop` says so, and adds to a course. Gives the state at the end.
    */
-  run(from: WallState, around: Surroundings, untilHours: number, course: WallCourse, stop?: (mean: number) => boolean): WallState {
+  run(
+    from: WallState,
+    around: Surroundings,
+    untilHours: number,
+    course: WallCourse,
+    stop?: (mean: number) => boolean,
+  ): WallState {
     let state = from
     let step = FIRST_STEP_S
     if (course.hours.length === 0) this.record(state, around, course)
@@ -148,7 +160,9 @@ export class WallSolver {
   private step(state: WallState, around: Surroundings, seconds: number): WallState {
     const { n, width, density } = this
     const { clay, faces } = this.wall
-    const exchanges = faces.map((face, side) => exchange(face, around, state.celsius, activity(clay, state.water[side === 0 ? 0 : n - 1]))) as [Exchange, Exchange]
+    const exchanges = faces.map((face, side) =>
+      exchange(face, around, state.celsius, activity(clay, state.water[side === 0 ? 0 : n - 1])),
+    ) as [Exchange, Exchange]
     // Two passes, so that diffusivity belongs to the end of the step.
     let water = state.water
     let celsius = state.celsius
@@ -159,7 +173,11 @@ export class WallSolver {
       this.solve(this.solved[2], (i) => (i === n - 1 ? 1 / density : 0))
       celsius = this.settleTemperature(state, water, exchanges, seconds)
       const next = new Float64Array(n)
-      for (let i = 0; i < n; i++) next[i] = Math.max(1e-9, this.solved[0][i] - this.fluxes[0] * this.solved[1][i] - this.fluxes[1] * this.solved[2][i])
+      for (let i = 0; i < n; i++)
+        next[i] = Math.max(
+          1e-9,
+          this.solved[0][i] - this.fluxes[0] * this.solved[1][i] - this.fluxes[1] * this.solved[2][i],
+        )
       water = next
     }
     return { hours: state.hours + seconds / 3600, water, celsius }
@@ -184,7 +202,6 @@ export class WallSolver {
     }
   }
 
-
   private solve(out: Float64Array, right: (i: number) => number): void {
     const { n, conductance, upper, pivot } = this
     for (let i = 0; i < n; i++) out[i] = (right(i) + (i > 0 ? conductance[i] * out[i - 1] : 0)) * pivot[i]
@@ -192,8 +209,14 @@ export class WallSolver {
   }
 
   /** The temperature at the end of the step: Newton on the heat balance; leaves the fluxes at that temperature. */
-  private settleTemperature(state: WallState, water: Float64Array, exchanges: readonly [Exchange, Exchange], seconds: number): number {
-    const capacity = (this.density * this.wall.thickM * (SPECIFIC_HEAT_CLAY + SPECIFIC_HEAT_WATER * this.mean(water))) / seconds
+  private settleTemperature(
+    state: WallState,
+    water: Float64Array,
+    exchanges: readonly [Exchange, Exchange],
+    seconds: number,
+  ): number {
+    const capacity =
+      (this.density * this.wall.thickM * (SPECIFIC_HEAT_CLAY + SPECIFIC_HEAT_WATER * this.mean(water))) / seconds
     const [one, two] = exchanges
     const room = Math.min(one.airCelsius, two.airCelsius)
     let celsius = state.celsius
@@ -205,8 +228,12 @@ export class WallSolver {
       let slope = capacity
       for (let side = 0; side < 2; side++) {
         const face = exchanges[side]
-        heat += face.convection * (face.airCelsius - celsius) + face.radiation * (room - celsius) - latent * this.fluxes[side]
-        slope += face.convection + face.radiation + latent * face.vapourMs * this.activities[side] * saturatedSlope(celsius, saturated)
+        heat +=
+          face.convection * (face.airCelsius - celsius) + face.radiation * (room - celsius) - latent * this.fluxes[side]
+        slope +=
+          face.convection +
+          face.radiation +
+          latent * face.vapourMs * this.activities[side] * saturatedSlope(celsius, saturated)
       }
       const change = heat / slope
       celsius += change
@@ -216,7 +243,12 @@ export class WallSolver {
   }
 
   /** The fluxes at both faces at a temperature: each face in turn, until they agree. */
-  private settleFluxes(water: Float64Array, exchanges: readonly [Exchange, Exchange], celsius: number, saturated: number): void {
+  private settleFluxes(
+    water: Float64Array,
+    exchanges: readonly [Exchange, Exchange],
+    celsius: number,
+    saturated: number,
+  ): void {
     const { n, solved, fluxes, activities } = this
     for (let round = 0; round < 8; round++) {
       let change = 0
@@ -224,7 +256,13 @@ export class WallSolver {
         const cell = side === 0 ? 0 : n - 1
         const free = solved[0][cell] - fluxes[1 - side] * solved[2 - side][cell]
         const face = exchanges[side]
-        const surface = this.surfaceWater(free, solved[1 + side][cell] + this.toFace(side, Math.max(1e-9, water[cell]), celsius), face, saturated, this.surface[side])
+        const surface = this.surfaceWater(
+          free,
+          solved[1 + side][cell] + this.toFace(side, Math.max(1e-9, water[cell]), celsius),
+          face,
+          saturated,
+          this.surface[side],
+        )
         const flux = face.vapourMs * (this.lastActivity * saturated - face.vapourKgM3)
         change = Math.max(change, Math.abs(flux - fluxes[side]))
         fluxes[side] = flux
@@ -236,7 +274,8 @@ export class WallSolver {
   }
 
   /** Resistance from the middle of an outer cell to its face, m² s/kg. */
-  private toFace = (side: number, x: number, celsius: number): number => this.width[side === 0 ? 0 : this.n - 1] / (2 * this.density * diffusivity(this.wall.clay, x, celsius))
+  private toFace = (side: number, x: number, celsius: number): number =>
+    this.width[side === 0 ? 0 : this.n - 1] / (2 * this.density * diffusivity(this.wall.clay, x, celsius))
 
   /**
    * The water at a face, from X = free − resistance · flux(X): Newton kept inside a bracket that shrinks; the step is tested
@@ -264,6 +303,7 @@ export class WallSolver {
 }
 
 /** Change of the density of saturated vapour with temperature, kg/(m³ K), by Clausius and Clapeyron. */
-const saturatedSlope = (celsius: number, saturated: number) => saturated * (latentHeat(celsius) / (461.52 * (celsius + KELVIN) ** 2) - 1 / (celsius + KELVIN))
+const saturatedSlope = (celsius: number, saturated: number) =>
+  saturated * (latentHeat(celsius) / (461.52 * (celsius + KELVIN) ** 2) - 1 / (celsius + KELVIN))
 
 export const emptyCourse = (): WallCourse => ({ hours: [], mean: [], faces: [[], []], celsius: [] })

@@ -15,7 +15,11 @@ export const LOST_CONTRAST = 20
 const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
 
 /** Lightness of the line and of the ground beside it when the plan is carried out. */
-export function carvedContrast(plan: JudgedPlan, step: StepOf<'carve'>, index: number): { line: number; ground: number; difference: number } {
+export function carvedContrast(
+  plan: JudgedPlan,
+  step: StepOf<'carve'>,
+  index: number,
+): { line: number; ground: number; difference: number } {
   const lengthMm = middle(plan, step)
   const [ground] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
   const [line] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: index }))
@@ -25,7 +29,10 @@ export function carvedContrast(plan: JudgedPlan, step: StepOf<'carve'>, index: n
 /** Other media for the coat that is carved through, best contrast first. */
 function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
   const lengthMm = middle(plan, step)
-  const through = plan.of('coat').filter((c) => c.index < index && reaches(plan.form, c.step.place, lengthMm)).at(-1)
+  const through = plan
+    .of('coat')
+    .filter((c) => c.index < index && reaches(plan.form, c.step.place, lengthMm))
+    .at(-1)
   const kind = through && plan.medium(through.step.mediumId)?.kind
   if (!through || !kind) return []
   return plan.media
@@ -38,7 +45,9 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
     .filter(({ difference }) => difference > Math.max(now + 8, LOST_CONTRAST))
     .sort((a, b) => b.difference - a.difference)
     .slice(0, 2)
-    .map(({ medium, difference }) => changeStep(plan, `Use ${medium.name} (ΔL ${difference.toFixed(0)})`, through.step.id, { mediumId: medium.id }))
+    .map(({ medium, difference }) =>
+      changeStep(plan, `Use ${medium.name} (ΔL ${difference.toFixed(0)})`, through.step.id, { mediumId: medium.id }),
+    )
 }
 
 export const carveRules: readonly Rule[] = [
@@ -58,7 +67,9 @@ export const carveRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}, carved ${motifName(step.motif)}`,
             severity: lost ? ('risk' as const) : ('note' as const),
-            sentence: lost ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.` : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
+            sentence: lost
+              ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.`
+              : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
             because: `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they read clearly. Choose dark on a pale body, pale on a dark one.`,
             mends: contrastMends(plan, step, index, difference),
           },
@@ -83,7 +94,9 @@ export const carveRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             severity: throughWall ? ('ruin' as const) : ('risk' as const),
-            sentence: throughWall ? `The cut is ${step.depthMm} mm deep in a wall of ${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.` : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
+            sentence: throughWall
+              ? `The cut is ${step.depthMm} mm deep in a wall of ${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.`
+              : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
             because: 'Sgraffito takes the film away; deeper cuts weaken the wall and trap glaze.',
             mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
           },

@@ -53,14 +53,31 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
   return plan.of('coat').flatMap(({ step, index }) => {
     const lengthMm = middleOf(plan, step)
     const medium = plan.shelf.mixture([{ mediumId: step.mediumId, parts: 1 }, ...step.mix])
-    if (lengthMm === null || medium === undefined || !COVERS.has(plan.media[medium].kind) || step.applicator === 'spatter') return []
+    if (
+      lengthMm === null ||
+      medium === undefined ||
+      !COVERS.has(plan.media[medium].kind) ||
+      step.applicator === 'spatter'
+    )
+      return []
     const under = plan.probe({ lengthMm, inLineOf: null, across: acrossOf(step.place) })[index]
     const clean: Stack = { ...under, wax: 'none' }
     const ladder = coverLadder(plan, clean, medium)
     const { gain } = APPLICATOR[step.applicator]
     const each = gain * (1 - step.water)
     const wanted = plan.media[medium].coats[step.applicator]
-    return [{ step, index, name: plan.media[medium].name, under: clean, ladder, needed: wanted === undefined ? coatsToCover(ladder) : wanted * gain, worth: step.coats * each, plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))) }]
+    return [
+      {
+        step,
+        index,
+        name: plan.media[medium].name,
+        under: clean,
+        ladder,
+        needed: wanted === undefined ? coatsToCover(ladder) : wanted * gain,
+        worth: step.coats * each,
+        plannedFor: (nominal: number) => Math.min(24, Math.max(1, Math.ceil(nominal / each - 0.08))),
+      },
+    ]
   })
 }
 
@@ -101,8 +118,12 @@ export const coatRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             severity: blisters ? ('ruin' as const) : ('note' as const),
-            sentence: blisters ? `${step.coats} coats of ${name} are so thick that they blister or flake off in the bisque.` : `${step.coats} coats of ${name}: ${usual} already cover, the rest only costs time.`,
-            because: blisters ? 'A very thick film shrinks and lets go of the clay.' : `Each coat more changes the fired colour by less than ΔE ${COVERED_WITHIN}.`,
+            sentence: blisters
+              ? `${step.coats} coats of ${name} are so thick that they blister or flake off in the bisque.`
+              : `${step.coats} coats of ${name}: ${usual} already cover, the rest only costs time.`,
+            because: blisters
+              ? 'A very thick film shrinks and lets go of the clay.'
+              : `Each coat more changes the fired colour by less than ΔE ${COVERED_WITHIN}.`,
             mends: [changeStep(plan, `Give it ${plural(usual, 'coat')}`, step.id, { coats: usual })],
           },
         ]
@@ -117,7 +138,8 @@ export const coatRules: readonly Rule[] = [
       [...plan.of('coat'), ...plan.of('glaze')].flatMap(({ step, index }) => {
         if (step.waits) return []
         const next = plan.steps[index + 1]
-        const overlaps = next && (next.act === 'coat' || next.act === 'glaze') && overlapMm(plan.form, step.place, next.place) > 1
+        const overlaps =
+          next && (next.act === 'coat' || next.act === 'glaze') && overlapMm(plan.form, step.place, next.place) > 1
         const inItself = step.act === 'coat' ? step.coats > 1 : step.how === 'brush' && step.coats > 1
         if (!inItself && !overlaps) return []
         const name = plan.medium(step.mediumId)?.name ?? 'the colour'
@@ -139,7 +161,13 @@ export const coatRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('wax').flatMap(({ step, index }) => {
-        const over = plan.steps.slice(index + 1).find((later) => later.act === 'fire' || ((later.act === 'coat' || later.act === 'glaze') && overlapMm(plan.form, step.place, later.place) > 1))
+        const over = plan.steps
+          .slice(index + 1)
+          .find(
+            (later) =>
+              later.act === 'fire' ||
+              ((later.act === 'coat' || later.act === 'glaze') && overlapMm(plan.form, step.place, later.place) > 1),
+          )
         if (step.waits || !over || over.act === 'fire') return []
         return [
           {

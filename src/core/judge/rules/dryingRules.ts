@@ -25,10 +25,14 @@ export const dryingRules: readonly Rule[] = [
               {
                 stepId: step.id,
                 where: `step ${index + 1}`,
-                sentence: 'A hair dryer firms the skin while the wall stays soft: rims crack and lines tear under the crust.',
+                sentence:
+                  'A hair dryer firms the skin while the wall stays soft: rims crack and lines tear under the crust.',
                 because: 'Five minutes take the top millimetre half way, and the wall hardly anywhere.',
                 severity: step.to === 'boneDry' ? ('ruin' as const) : ('risk' as const),
-                mends: [changeStep(plan, 'Let it dry by itself', step.id, { blower: 'none' }), changeStep(plan, 'Use a fan', step.id, { blower: 'fan' })],
+                mends: [
+                  changeStep(plan, 'Let it dry by itself', step.id, { blower: 'none' }),
+                  changeStep(plan, 'Use a fan', step.id, { blower: 'fan' }),
+                ],
               },
             ]
           : [],
@@ -40,12 +44,15 @@ export const dryingRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      const thin = plan.piece.form.parts.filter((part) => part.kind !== 'lid' && part.kind !== 'feet' && part.thickMm <= THIN_PART_MM).sort((a, b) => a.thickMm - b.thickMm)[0]
+      const thin = plan.piece.form.parts
+        .filter((part) => part.kind !== 'lid' && part.kind !== 'feet' && part.thickMm <= THIN_PART_MM)
+        .sort((a, b) => a.thickMm - b.thickMm)[0]
       if (!thin) return []
       const clay = CLAY_WATER[plan.body.water]
       const waterUm = RHEOLOGY.underglaze.wetUm * (1 - RHEOLOGY.underglaze.solids)
       return plan.of('coat').flatMap(({ step, index, time }) => {
-        if (time.stage !== 'boneDry' || !step.place.parts.includes('outside') || step.applicator === 'spatter') return []
+        if (time.stage !== 'boneDry' || !step.place.parts.includes('outside') || step.applicator === 'spatter')
+          return []
         const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm * (1 + step.water), step.coats)
         if (filled < SOAK_CAUTION) return []
         const earlier = moveToStage(plan, step, 'leatherHard', 'Move to leather-hard')
@@ -55,9 +62,13 @@ export const dryingRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}, the ${PART[thin.kind].name.toLowerCase()}`,
             sentence: `${step.coats} wet ${step.coats === 1 ? 'coat fills' : 'coats fill'} the ${Number(thin.thickMm.toFixed(1))} mm ${PART[thin.kind].name.toLowerCase()} to ${Math.round(100 * Math.min(1, filled))} % of the water at which dry clay goes soft; it may drop off and cannot be put back.`,
-            because: 'Dry clay drinks a coat at once, and a thin part painted on both sides has nowhere to put the water.',
+            because:
+              'Dry clay drinks a coat at once, and a thin part painted on both sides has nowhere to put the water.',
             severity: filled >= SOAK_WARNING ? ('risk' as const) : ('note' as const),
-            mends: [...(earlier ? [earlier] : []), ...(fewer >= 1 ? [together(`Only ${fewer} now`, [changeStep(plan, '', step.id, { coats: fewer })])] : [])],
+            mends: [
+              ...(earlier ? [earlier] : []),
+              ...(fewer >= 1 ? [together(`Only ${fewer} now`, [changeStep(plan, '', step.id, { coats: fewer })])] : []),
+            ],
           },
         ]
       })

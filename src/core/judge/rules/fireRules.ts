@@ -11,7 +11,8 @@ import type { JudgedPlan } from '../plan'
 import type { Rule } from '../rule'
 
 /** Masstone of a medium: Lab of an opaque film. */
-const masstone = ({ optics }: Medium) => labUnder(Float64Array.from(optics.K, (k, i) => infiniteReflectance(k, optics.S[i])))
+const masstone = ({ optics }: Medium) =>
+  labUnder(Float64Array.from(optics.K, (k, i) => infiniteReflectance(k, optics.S[i])))
 
 interface Used {
   readonly medium: Medium
@@ -73,7 +74,9 @@ export const fireRules: readonly Rule[] = [
                 : hot
                   ? `${medium.name} ${medium.fugitive ? 'burns out' : 'fades'} above cone ${medium.range.to}; this firing goes to cone ${fire.cone}.`
                   : `${medium.name} does not melt at cone ${fire.cone}; it needs cone ${medium.range.from} to ${medium.range.to}.`,
-              because: hot ? 'Colour and melt are made for a range of heat; beyond it they change for good.' : 'Underfired glaze stays dull, rough and porous.',
+              because: hot
+                ? 'Colour and melt are made for a range of heat; beyond it they change for good.'
+                : 'Underfired glaze stays dull, rough and porous.',
               mends: [
                 ...(cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : []),
                 ...replacements(plan, used, fire.cone),
@@ -98,8 +101,14 @@ export const fireRules: readonly Rule[] = [
             stepId: fire.id,
             where: `step ${index + 1}`,
             severity: out > 2 ? 'ruin' : 'risk',
-            sentence: out > 0 ? `Cone ${fire.cone} is too hot for ${plan.body.name}, which stands cone ${plan.body.range.to}; it slumps or bloats.` : `Cone ${fire.cone} does not mature ${plan.body.name}, which needs cone ${plan.body.range.from}.`,
-            because: out > 0 ? 'A body past its range melts from within.' : 'An underfired body stays weak and lets water through.',
+            sentence:
+              out > 0
+                ? `Cone ${fire.cone} is too hot for ${plan.body.name}, which stands cone ${plan.body.range.to}; it slumps or bloats.`
+                : `Cone ${fire.cone} does not mature ${plan.body.name}, which needs cone ${plan.body.range.from}.`,
+            because:
+              out > 0
+                ? 'A body past its range melts from within.'
+                : 'An underfired body stays weak and lets water through.',
             mends: cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : [],
           },
         ]
@@ -117,17 +126,33 @@ export const fireRules: readonly Rule[] = [
       if (last === 'fired' || (last === 'bisque' && !glazed)) {
         if (last === 'fired' || plan.piece.use === 'display') return []
       }
-      const cone = sharedCone([plan.body.range, ...plan.of('glaze').flatMap(({ step }) => plan.medium(step.mediumId)?.range ?? [])], plan.body.range.from) ?? plan.body.range.from
+      const cone =
+        sharedCone(
+          [plan.body.range, ...plan.of('glaze').flatMap(({ step }) => plan.medium(step.mediumId)?.range ?? [])],
+          plan.body.range.from,
+        ) ?? plan.body.range.from
       const firstBisque = last !== 'bisque' && last !== 'glazedRaw'
       return [
         {
           stepId: null,
           where: 'end of the plan',
-          sentence: firstBisque ? 'The plan ends with unfired clay.' : glazed && last === 'glazedRaw' ? 'The plan ends before the glaze is fired.' : 'The plan ends at the bisque; nothing seals the piece.',
+          sentence: firstBisque
+            ? 'The plan ends with unfired clay.'
+            : glazed && last === 'glazedRaw'
+              ? 'The plan ends before the glaze is fired.'
+              : 'The plan ends at the bisque; nothing seals the piece.',
           because: 'Only the fire makes it last; raw work does not survive handling or water.',
-          mends: firstBisque && !glazed
-            ? [addStep(plan, `Add a bisque to cone ${plan.body.bisqueCone}`, plan.steps.length, build.fire('bisque', plan.body.bisqueCone))]
-            : [addStep(plan, `Add a glaze firing to cone ${cone}`, plan.steps.length, build.fire('glaze', cone))],
+          mends:
+            firstBisque && !glazed
+              ? [
+                  addStep(
+                    plan,
+                    `Add a bisque to cone ${plan.body.bisqueCone}`,
+                    plan.steps.length,
+                    build.fire('bisque', plan.body.bisqueCone),
+                  ),
+                ]
+              : [addStep(plan, `Add a glaze firing to cone ${cone}`, plan.steps.length, build.fire('glaze', cone))],
         },
       ]
     },

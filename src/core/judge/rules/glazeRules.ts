@@ -11,15 +11,23 @@ import type { Rule } from '../rule'
 /** Bare wall wanted above the foot, mm. Common practice, no source: a quarter inch. */
 export const BARE_FOOT_MM = 6
 
-const glazeFilm = (plan: JudgedPlan, stack: Stack) => stack.films.find((film) => plan.media[film.medium].kind === 'glaze')
+const glazeFilm = (plan: JudgedPlan, stack: Stack) =>
+  stack.films.find((film) => plan.media[film.medium].kind === 'glaze')
 
 /** Where food and water lie: the inside, or the face of a slab. */
 const insideOf = (plan: JudgedPlan): Place => (plan.form.flat ? wholeOf('floor') : build.INSIDE)
 
 /** A clear or other glaze that this studio has for a food surface at the planned heat. */
 const sealingGlaze = (plan: JudgedPlan) => {
-  const planned = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.labelledFoodSafe)
-  return planned ?? plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === plan.topCone) ?? plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe)
+  const planned = plan
+    .of('glaze')
+    .map(({ step }) => plan.medium(step.mediumId))
+    .find((m) => m?.labelledFoodSafe)
+  return (
+    planned ??
+    plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === plan.topCone) ??
+    plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe)
+  )
 }
 
 const lastFireIndex = (plan: JudgedPlan) => plan.of('fire').at(-1)?.index ?? plan.steps.length
@@ -29,7 +37,14 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
   const glaze = sealingGlaze(plan)
   if (!glaze) return []
   const at = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
-  return [addStep(plan, `Pour ${glaze.name} inside`, at, build.glaze(glaze.id, insideOf(plan), plan.form.flat ? 'brush' : 'pour'))]
+  return [
+    addStep(
+      plan,
+      `Pour ${glaze.name} inside`,
+      at,
+      build.glaze(glaze.id, insideOf(plan), plan.form.flat ? 'brush' : 'pour'),
+    ),
+  ]
 }
 
 function insideSpots(plan: JudgedPlan) {
@@ -56,8 +71,11 @@ export const glazeRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}, ${STAGE[time.stage].name}`,
             severity: once ? 'note' : 'ruin',
-            sentence: once ? `Once-fired glaze on ${STAGE[time.stage].name} clay: handle it little and fire slowly.` : `Glaze goes on unfired ${STAGE[time.stage].name} clay and will flake, crawl or blister.`,
-            because: 'Raw clay softens under wet glaze and goes on shrinking beneath it; gases from the clay come up through the melt.',
+            sentence: once
+              ? `Once-fired glaze on ${STAGE[time.stage].name} clay: handle it little and fire slowly.`
+              : `Glaze goes on unfired ${STAGE[time.stage].name} clay and will flake, crawl or blister.`,
+            because:
+              'Raw clay softens under wet glaze and goes on shrinking beneath it; gases from the clay come up through the melt.',
             mends: once || !mend ? [] : [mend],
           },
         ]
@@ -74,24 +92,39 @@ export const glazeRules: readonly Rule[] = [
         const { base, outside } = plan.form.zones
         const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
         const onBase = glazeFilm(plan, before(base.to * 0.8))
-        const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find((up) => outside.from + up < outside.to && glazeFilm(plan, before(outside.from + up)))
+        const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find(
+          (up) => outside.from + up < outside.to && glazeFilm(plan, before(outside.from + up)),
+        )
         if (!onBase && above === undefined) return []
         const film = onBase ?? glazeFilm(plan, before(outside.from + (above ?? 0)))
         const name = film ? plan.media[film.medium].name : 'Glaze'
-        const cleans = plan.of('cleanFoot').filter((c) => c.index < index).at(-1)
-        const lastGlaze = plan.of('glaze').filter((g) => g.index < index).at(-1)
+        const cleans = plan
+          .of('cleanFoot')
+          .filter((c) => c.index < index)
+          .at(-1)
+        const lastGlaze = plan
+          .of('glaze')
+          .filter((g) => g.index < index)
+          .at(-1)
         const tooSoon = cleans && lastGlaze && cleans.index < lastGlaze.index
         return [
           {
             stepId: lastGlaze?.step.id ?? null,
             where: onBase ? 'base' : `outside, ${above} mm above the foot`,
-            sentence: onBase ? `${name} covers the base and fires the piece fast to the shelf.` : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
+            sentence: onBase
+              ? `${name} covers the base and fires the piece fast to the shelf.`
+              : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
             because: `Melted glaze glues whatever it touches; leave the base and about ${BARE_FOOT_MM} mm of wall bare.`,
             mends: tooSoon
               ? [moveStep(plan, 'Clean the foot after glazing', cleans.step.id, lastGlaze.index)]
               : cleans
                 ? [changeStep(plan, `Clean it ${BARE_FOOT_MM} mm up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
-                : [addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, { act: 'cleanFoot', upMm: BARE_FOOT_MM })],
+                : [
+                    addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, {
+                      act: 'cleanFoot',
+                      upMm: BARE_FOOT_MM,
+                    }),
+                  ],
           },
         ]
       }),
@@ -103,7 +136,9 @@ export const glazeRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) => {
       if (plan.piece.use === 'display' || !plan.steps.some((s) => s.act === 'fire' && s.firing === 'glaze')) return []
-      const open = insideSpots(plan).filter(({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })))
+      const open = insideSpots(plan).filter(
+        ({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })),
+      )
       if (!open.length) return []
       const food = plan.piece.use === 'food'
       const bareColour = open.some(({ lengthMm }) => plan.finalStack({ lengthMm, inLineOf: null }).films.length > 0)
@@ -112,8 +147,12 @@ export const glazeRules: readonly Rule[] = [
           stepId: null,
           where: open.map((spot) => spot.name).join(' and '),
           severity: food ? ('ruin' as const) : ('risk' as const),
-          sentence: food ? `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, and food will touch it.` : `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, so water will seep through.`,
-          because: bareColour ? 'Bare underglaze and slip stay porous under any heat in this plan.' : 'Bare clay stays porous; only glass seals it.',
+          sentence: food
+            ? `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, and food will touch it.`
+            : `The ${open.map((spot) => spot.name).join(' and the ')} has no glaze, so water will seep through.`,
+          because: bareColour
+            ? 'Bare underglaze and slip stay porous under any heat in this plan.'
+            : 'Bare clay stays porous; only glass seals it.',
           mends: insideGlazeMend(plan),
         },
       ]
@@ -129,7 +168,15 @@ export const glazeRules: readonly Rule[] = [
       if (plan.form.flat) return []
       const floor = insideSpots(plan)[1]
       if (glazeFilm(plan, plan.finalStack({ lengthMm: floor.lengthMm, inLineOf: null }))) return []
-      return [{ stepId: null, where: 'inside', sentence: 'The inside stays bare; the piece will not hold water.', because: 'Fine for display or a planter that drains; someone may still fill it.', mends: insideGlazeMend(plan) }]
+      return [
+        {
+          stepId: null,
+          where: 'inside',
+          sentence: 'The inside stays bare; the piece will not hold water.',
+          because: 'Fine for display or a planter that drains; someone may still fill it.',
+          mends: insideGlazeMend(plan),
+        },
+      ]
     },
   },
   {
@@ -141,7 +188,10 @@ export const glazeRules: readonly Rule[] = [
       if (plan.piece.use !== 'food') return []
       const seen = new Set<string>()
       return insideSpots(plan).flatMap(({ name, lengthMm }): Sighting[] => {
-        const film = plan.finalStack({ lengthMm, inLineOf: null }).films.filter((f) => plan.media[f.medium].kind === 'glaze').at(-1)
+        const film = plan
+          .finalStack({ lengthMm, inLineOf: null })
+          .films.filter((f) => plan.media[f.medium].kind === 'glaze')
+          .at(-1)
         const medium = film && plan.media[film.medium]
         if (!medium || medium.labelledFoodSafe || seen.has(medium.id)) return []
         seen.add(medium.id)
@@ -167,7 +217,12 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
         if (step.how !== 'dip') return []
-        const under = plan.of('coat').filter((c) => c.index < index && !isGreenware(c.time.stage) && overlapMm(plan.form, c.step.place, step.place) > 1).at(-1)
+        const under = plan
+          .of('coat')
+          .filter(
+            (c) => c.index < index && !isGreenware(c.time.stage) && overlapMm(plan.form, c.step.place, step.place) > 1,
+          )
+          .at(-1)
         const firedSince = plan.of('fire').some((f) => under && f.index > under.index && f.index < index)
         if (!under || firedSince) return []
         const fire = addStep(plan, 'Add a decoration firing', index, build.fire('decoration', plan.body.bisqueCone))
@@ -191,8 +246,12 @@ export const glazeRules: readonly Rule[] = [
     severity: 'note',
     look: (plan) => {
       const glazes = plan.of('glaze')
-      const inside = glazes.find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
-      const outside = glazes.find(({ step }) => step.place.parts.includes('outside') && !step.place.parts.includes('inside'))
+      const inside = glazes.find(
+        ({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'),
+      )
+      const outside = glazes.find(
+        ({ step }) => step.place.parts.includes('outside') && !step.place.parts.includes('inside'),
+      )
       if (!inside || !outside || inside.step.drips) return []
       const outsideFirst = outside.index < inside.index
       if (outsideFirst === (plan.ways.firstGlaze === 'outside')) return []
@@ -201,9 +260,20 @@ export const glazeRules: readonly Rule[] = [
         {
           stepId: early.step.id,
           where: `steps ${early.index + 1} and ${late.index + 1}`,
-          sentence: outsideFirst ? 'The outside is glazed before the inside.' : 'The inside is glazed before the outside, and this studio wants drips over the outside.',
-          because: outsideFirst ? 'Drips from pouring the inside can be sponged off a bare outside, not off a glazed one.' : 'Glazing the inside second lets it drip over the outside.',
-          mends: [moveStep(plan, outsideFirst ? 'Glaze the inside first' : 'Glaze the outside first', late.step.id, early.index)],
+          sentence: outsideFirst
+            ? 'The outside is glazed before the inside.'
+            : 'The inside is glazed before the outside, and this studio wants drips over the outside.',
+          because: outsideFirst
+            ? 'Drips from pouring the inside can be sponged off a bare outside, not off a glazed one.'
+            : 'Glazing the inside second lets it drip over the outside.',
+          mends: [
+            moveStep(
+              plan,
+              outsideFirst ? 'Glaze the inside first' : 'Glaze the outside first',
+              late.step.id,
+              early.index,
+            ),
+          ],
         },
       ]
     },
@@ -216,7 +286,10 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) => {
       const glaze = plan.of('glaze').find(({ time }) => !isGreenware(time.stage))
       if (!glaze) return []
-      const bisque = plan.of('fire').filter((f) => f.index < glaze.index).at(-1)
+      const bisque = plan
+        .of('fire')
+        .filter((f) => f.index < glaze.index)
+        .at(-1)
       const wiped = plan.of('wipeDust').some((w) => w.index < glaze.index && (!bisque || w.index > bisque.index))
       if (wiped) return []
       return [

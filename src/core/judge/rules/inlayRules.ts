@@ -16,7 +16,10 @@ const READS_FROM = 15
 const cuts = (plan: JudgedPlan) => [...plan.of('carve'), ...plan.of('incise')].sort((a, b) => a.index - b.index)
 
 /** Grooves cut before a step that its place takes in. */
-const groovesUnder = (plan: JudgedPlan, step: StepOf<'fill'>, index: number) => cuts(plan).filter((c) => c.index < index && reaches(plan.form, step.place, motifMiddle(plan.grid, c.step.motif).alongMm))
+const groovesUnder = (plan: JudgedPlan, step: StepOf<'fill'>, index: number) =>
+  cuts(plan).filter(
+    (c) => c.index < index && reaches(plan.form, step.place, motifMiddle(plan.grid, c.step.motif).alongMm),
+  )
 
 export const inlayRules: readonly Rule[] = [
   {
@@ -26,9 +29,19 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('fill').flatMap(({ step, index }): Sighting[] => {
-        const texture = plan.of('impress').some((i) => i.index < index && overlapMm(plan.form, i.step.place, step.place) > 1)
+        const texture = plan
+          .of('impress')
+          .some((i) => i.index < index && overlapMm(plan.form, i.step.place, step.place) > 1)
         if (texture || groovesUnder(plan, step, index).length) return []
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'There are no lines to fill here.', because: 'Inlay lies in cut lines or pressed texture; on a smooth wall nothing stays.', mends: [removeStep(plan, 'Take the filling out', step.id)] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: 'There are no lines to fill here.',
+            because: 'Inlay lies in cut lines or pressed texture; on a smooth wall nothing stays.',
+            mends: [removeStep(plan, 'Take the filling out', step.id)],
+          },
+        ]
       }),
   },
   {
@@ -37,13 +50,23 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fill').flatMap(({ step, index }) =>
-        groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
-          cut.step.depthMm >= GROOVE_MM
-            ? []
-            : [{ stepId: cut.step.id, where: `step ${cut.index + 1}`, sentence: `Lines ${cut.step.depthMm} mm deep lose their filling to the sponge.`, because: `A groove of ${GROOVE_MM} mm or more keeps the colour while the surface is wiped clean.`, mends: [changeStep(plan, 'Cut them 0.8 mm deep', cut.step.id, { depthMm: 0.8 })] }],
+      plan
+        .of('fill')
+        .flatMap(({ step, index }) =>
+          groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
+            cut.step.depthMm >= GROOVE_MM
+              ? []
+              : [
+                  {
+                    stepId: cut.step.id,
+                    where: `step ${cut.index + 1}`,
+                    sentence: `Lines ${cut.step.depthMm} mm deep lose their filling to the sponge.`,
+                    because: `A groove of ${GROOVE_MM} mm or more keeps the colour while the surface is wiped clean.`,
+                    mends: [changeStep(plan, 'Cut them 0.8 mm deep', cut.step.id, { depthMm: 0.8 })],
+                  },
+                ],
+          ),
         ),
-      ),
   },
   {
     id: 'fill-not-cleaned',
@@ -52,11 +75,24 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('fill').flatMap(({ step, index, time }): Sighting[] => {
-        const cleaned = [...plan.of('wipe'), ...plan.of('scrape')].some((c) => c.index > index && overlapMm(plan.form, c.step.place, step.place) > 1)
+        const cleaned = [...plan.of('wipe'), ...plan.of('scrape')].some(
+          (c) => c.index > index && overlapMm(plan.form, c.step.place, step.place) > 1,
+        )
         if (cleaned) return []
         const slip = plan.medium(step.mediumId)?.kind === 'slip'
-        const clean = slip && time.stage !== 'bisque' ? addStep(plan, 'Scrape it flush', index + 1, build.scrape(step.place)) : addStep(plan, 'Wipe it back', index + 1, build.wipe(step.place))
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'The filling smears over the edges and nobody cleans it off.', because: 'Under a transparent glaze every smear shows; only an opaque one would hide it.', mends: [clean] }]
+        const clean =
+          slip && time.stage !== 'bisque'
+            ? addStep(plan, 'Scrape it flush', index + 1, build.scrape(step.place))
+            : addStep(plan, 'Wipe it back', index + 1, build.wipe(step.place))
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: 'The filling smears over the edges and nobody cleans it off.',
+            because: 'Under a transparent glaze every smear shows; only an opaque one would hide it.',
+            mends: [clean],
+          },
+        ]
       }),
   },
   {
@@ -66,9 +102,19 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('wipe').flatMap(({ step, index }): Sighting[] => {
-        const last = plan.steps.slice(0, index).findLast((s) => 'waits' in s || s.act === 'bring' || s.act === 'wipe' || s.act === 'fire')
+        const last = plan.steps
+          .slice(0, index)
+          .findLast((s) => 'waits' in s || s.act === 'bring' || s.act === 'wipe' || s.act === 'fire')
         if (!last || !('waits' in last) || last.waits) return []
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'The colour is wiped before it has set, and the lines are washed out with it.', because: 'Only set colour stays in the low places; wet colour follows the sponge.', mends: [changeStep(plan, 'Let it set first', last.id, { waits: true })] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: 'The colour is wiped before it has set, and the lines are washed out with it.',
+            because: 'Only set colour stays in the low places; wet colour follows the sponge.',
+            mends: [changeStep(plan, 'Let it set first', last.id, { waits: true })],
+          },
+        ]
       }),
   },
   {
@@ -77,9 +123,21 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }) =>
-        step.sponge === 'wet' ? [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'A wet sponge washes the colour out of the low places and leaves the surface wet.', because: 'Wring it, turn it, rinse it often; if the surface gets wet, stop and let it dry.', mends: [changeStep(plan, 'Use a wrung sponge', step.id, { sponge: 'wrung' })] }] : [],
-      ),
+      plan
+        .of('wipe')
+        .flatMap(({ step, index }) =>
+          step.sponge === 'wet'
+            ? [
+                {
+                  stepId: step.id,
+                  where: `step ${index + 1}`,
+                  sentence: 'A wet sponge washes the colour out of the low places and leaves the surface wet.',
+                  because: 'Wring it, turn it, rinse it often; if the surface gets wet, stop and let it dry.',
+                  mends: [changeStep(plan, 'Use a wrung sponge', step.id, { sponge: 'wrung' })],
+                },
+              ]
+            : [],
+        ),
   },
   {
     id: 'wiped-too-hard',
@@ -87,9 +145,21 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }) =>
-        step.pressure === 'hard' ? [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'So much pressure takes nearly half the colour out of the low places too.', because: 'Wipe inwards over the line, never rub along it.', mends: [changeStep(plan, 'Wipe firmly, not hard', step.id, { pressure: 'firm' })] }] : [],
-      ),
+      plan
+        .of('wipe')
+        .flatMap(({ step, index }) =>
+          step.pressure === 'hard'
+            ? [
+                {
+                  stepId: step.id,
+                  where: `step ${index + 1}`,
+                  sentence: 'So much pressure takes nearly half the colour out of the low places too.',
+                  because: 'Wipe inwards over the line, never rub along it.',
+                  mends: [changeStep(plan, 'Wipe firmly, not hard', step.id, { pressure: 'firm' })],
+                },
+              ]
+            : [],
+        ),
   },
   {
     id: 'wash-left-thick',
@@ -99,9 +169,21 @@ export const inlayRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('coat').flatMap(({ step, index }): Sighting[] => {
         if (plan.medium(step.mediumId)?.kind !== 'wash') return []
-        if (plan.of('wipe').some((w) => w.index > index && overlapMm(plan.form, w.step.place, step.place) > 1)) return []
+        if (plan.of('wipe').some((w) => w.index > index && overlapMm(plan.form, w.step.place, step.place) > 1))
+          return []
         const onFoot = step.place.parts.includes('base')
-        return [{ stepId: step.id, where: `step ${index + 1}`, severity: onFoot ? 'ruin' : 'risk', sentence: onFoot ? `${plan.medium(step.mediumId)?.name} is left thick under the foot, runs, and sticks to the shelf.` : `${plan.medium(step.mediumId)?.name} is left thick, covers the texture and may run.`, because: 'Wiped thin it stays in the deep places only, and may even touch the shelf.', mends: [addStep(plan, 'Wipe it back', index + 1, build.wipe(step.place))] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            severity: onFoot ? 'ruin' : 'risk',
+            sentence: onFoot
+              ? `${plan.medium(step.mediumId)?.name} is left thick under the foot, runs, and sticks to the shelf.`
+              : `${plan.medium(step.mediumId)?.name} is left thick, covers the texture and may run.`,
+            because: 'Wiped thin it stays in the deep places only, and may even touch the shelf.',
+            mends: [addStep(plan, 'Wipe it back', index + 1, build.wipe(step.place))],
+          },
+        ]
       }),
   },
   {
@@ -112,25 +194,43 @@ export const inlayRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('impress').flatMap(({ step, index }): Sighting[] => {
         const zone = plan.form.zones[step.place.parts[0]]
-        const lengthMm = step.place.band && step.place.parts[0] === 'outside' ? zone.from + (step.place.band.fromMm + Math.min(step.place.band.toMm, zone.to - zone.from)) / 2 : (zone.from + zone.to) / 2
+        const lengthMm =
+          step.place.band && step.place.parts[0] === 'outside'
+            ? zone.from + (step.place.band.fromMm + Math.min(step.place.band.toMm, zone.to - zone.from)) / 2
+            : (zone.from + zone.to) / 2
         const low = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
         const high = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null, onHigh: true }))
         const difference = high[0] - low[0]
-        if (difference >= READS_FROM || !plan.steps.slice(index).some((s) => s.act === 'coat' || s.act === 'fill')) return []
+        if (difference >= READS_FROM || !plan.steps.slice(index).some((s) => s.act === 'coat' || s.act === 'fill'))
+          return []
         const wash = plan.media.find((m) => m.kind === 'wash')
         const first = plan.steps.findIndex((s, i) => i > index && s.act === 'coat')
         const bisqued = plan.of('fire')[0]?.index
         const at = bisqued === undefined ? plan.steps.length : bisqued + 1
         const pale = plan.of('coat').find((c) => c.index > index && plan.medium(c.step.mediumId)?.kind !== 'wash')
-        const dabbed = pale && pale.step.applicator !== 'sponge' ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })] : []
-        const fresh = wash && first >= 0 ? [...dabbed, addStep(plan, `Brush ${wash.name} into it and wipe back`, at, build.coat(wash.id, step.place, 1)), addStep(plan, 'Wipe it back', at + 1, build.wipe(step.place), 1)] : []
+        const dabbed =
+          pale && pale.step.applicator !== 'sponge'
+            ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })]
+            : []
+        const fresh =
+          wash && first >= 0
+            ? [
+                ...dabbed,
+                addStep(plan, `Brush ${wash.name} into it and wipe back`, at, build.coat(wash.id, step.place, 1)),
+                addStep(plan, 'Wipe it back', at + 1, build.wipe(step.place), 1),
+              ]
+            : []
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
             severity: difference < -READS_FROM ? 'note' : 'risk',
-            sentence: difference < -READS_FROM ? 'The low places come out paler than the high ones.' : `Low and high places differ by only ΔL ${Math.abs(difference).toFixed(0)}, and the texture reads as one.`,
-            because: 'Dark colour right down in the marks and pale above makes texture read; the other way round the two melt into each other.',
+            sentence:
+              difference < -READS_FROM
+                ? 'The low places come out paler than the high ones.'
+                : `Low and high places differ by only ΔL ${Math.abs(difference).toFixed(0)}, and the texture reads as one.`,
+            because:
+              'Dark colour right down in the marks and pale above makes texture read; the other way round the two melt into each other.',
             mends: fresh.length ? [together(`Brush ${wash?.name} into it, wipe back, dab the colour`, fresh)] : [],
           },
         ]
@@ -151,7 +251,16 @@ export const inlayRules: readonly Rule[] = [
         const different = new Set(glazes.map((g) => g.step.mediumId))
         const last = glazes.at(-1)
         if (different.size < 2 || !last || plan.of('pick').some((p) => p.index > last.index)) return []
-        return [{ stepId: last.step.id, where: `step ${last.index + 1}`, sentence: 'Two glazes meet in the filled line and run together over the fence.', because: 'Underglaze does not melt, so a filled line parts glazes only while none lies on it; let it dry and pick it out with a needle.', mends: [addStep(plan, 'Pick the glaze out of the lines', last.index + 1, build.pick(step.place))] }]
+        return [
+          {
+            stepId: last.step.id,
+            where: `step ${last.index + 1}`,
+            sentence: 'Two glazes meet in the filled line and run together over the fence.',
+            because:
+              'Underglaze does not melt, so a filled line parts glazes only while none lies on it; let it dry and pick it out with a needle.',
+            mends: [addStep(plan, 'Pick the glaze out of the lines', last.index + 1, build.pick(step.place))],
+          },
+        ]
       }),
   },
 ]

@@ -17,9 +17,22 @@ export const jarRules: readonly Rule[] = [
       plan.of('glaze').flatMap(({ step, index }) => {
         const medium = plan.medium(step.mediumId)
         if (!medium?.cautions.includes('notAlone')) return []
-        const beside = plan.of('glaze').some((other) => other.step !== step && plan.medium(other.step.mediumId)?.id !== medium.id && overlapMm(plan.form, other.step.place, step.place) > 1)
+        const beside = plan
+          .of('glaze')
+          .some(
+            (other) =>
+              other.step !== step &&
+              plan.medium(other.step.mediumId)?.id !== medium.id &&
+              overlapMm(plan.form, other.step.place, step.place) > 1,
+          )
         if (beside) return []
-        const other = plan.media.find((m) => m.kind === 'glaze' && m.id !== medium.id && !m.cautions.includes('notAlone') && m.range.to === medium.range.to)
+        const other = plan.media.find(
+          (m) =>
+            m.kind === 'glaze' &&
+            m.id !== medium.id &&
+            !m.cautions.includes('notAlone') &&
+            m.range.to === medium.range.to,
+        )
         return [
           {
             stepId: step.id,
@@ -42,10 +55,23 @@ export const jarRules: readonly Rule[] = [
       return plan.steps.flatMap((step, index) => {
         const medium = 'mediumId' in step ? plan.medium(step.mediumId) : undefined
         const contains = medium ? CONTAINS.filter((caution) => medium.cautions.includes(caution)) : []
-        const inside = 'place' in step && (step.place.parts.includes('inside') || step.place.parts.includes('floor') || step.place.parts.includes('rim'))
+        const inside =
+          'place' in step &&
+          (step.place.parts.includes('inside') ||
+            step.place.parts.includes('floor') ||
+            step.place.parts.includes('rim'))
         if (!medium || !contains.length || !inside || seen.has(medium.id)) return []
         seen.add(medium.id)
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: `${medium.name} ${contains.map((c) => CAUTION_WORDS[c]).join(', ')} and lies where food is.`, because: 'Nothing with raw stains on food surfaces without a leach test by a laboratory; read the maker’s sheet.', mends: [] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `${medium.name} ${contains.map((c) => CAUTION_WORDS[c]).join(', ')} and lies where food is.`,
+            because:
+              'Nothing with raw stains on food surfaces without a leach test by a laboratory; read the maker’s sheet.',
+            mends: [],
+          },
+        ]
       })
     },
   },

@@ -18,10 +18,18 @@ const WETS_MM = 0.47
 const SOAKS_FROM = 0.3
 const DROPS_FROM = 0.6
 
-const lastGlazeFire = (plan: JudgedPlan) => plan.of('fire').filter(({ step }) => step.firing === 'glaze').at(-1)
+const lastGlazeFire = (plan: JudgedPlan) =>
+  plan
+    .of('fire')
+    .filter(({ step }) => step.firing === 'glaze')
+    .at(-1)
 
 /** Glaze on the outside before the last glaze firing, in brushed coats. */
-const glazeOutside = (plan: JudgedPlan) => plan.of('glaze').filter(({ step }) => step.place.parts.includes('outside')).reduce((sum, { step }) => sum + WORTH[step.how] * (step.how === 'brush' ? step.coats : 1), 0)
+const glazeOutside = (plan: JudgedPlan) =>
+  plan
+    .of('glaze')
+    .filter(({ step }) => step.place.parts.includes('outside'))
+    .reduce((sum, { step }) => sum + WORTH[step.how] * (step.how === 'brush' ? step.coats : 1), 0)
 
 export const layerRules: readonly Rule[] = [
   {
@@ -30,11 +38,25 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('draw').flatMap(({ step, index, time }): Sighting[] =>
-        step.damped || step.liner !== 'trailer' || plan.medium(step.mediumId)?.kind !== 'slip' || stageIndex(time.stage) < stageIndex('leatherHard') || stageIndex(time.stage) > stageIndex('hardLeatherHard')
-          ? []
-          : [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'Slip trailed on a dry skin does not join it and flakes off.', because: 'Scrub the spot with a wet brush until a little slurry rises, then trail.', mends: [changeStep(plan, 'Damp and scrub first', step.id, { damped: true })] }],
-      ),
+      plan
+        .of('draw')
+        .flatMap(({ step, index, time }): Sighting[] =>
+          step.damped ||
+          step.liner !== 'trailer' ||
+          plan.medium(step.mediumId)?.kind !== 'slip' ||
+          stageIndex(time.stage) < stageIndex('leatherHard') ||
+          stageIndex(time.stage) > stageIndex('hardLeatherHard')
+            ? []
+            : [
+                {
+                  stepId: step.id,
+                  where: `step ${index + 1}`,
+                  sentence: 'Slip trailed on a dry skin does not join it and flakes off.',
+                  because: 'Scrub the spot with a wet brush until a little slurry rises, then trail.',
+                  mends: [changeStep(plan, 'Damp and scrub first', step.id, { damped: true })],
+                },
+              ],
+        ),
   },
   {
     id: 'tape-pulled-wet',
@@ -43,9 +65,19 @@ export const layerRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('peel').flatMap(({ step, index }): Sighting[] => {
-        const last = plan.steps.slice(0, index).findLast((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'glaze' || s.act === 'bring')
+        const last = plan.steps
+          .slice(0, index)
+          .findLast((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'glaze' || s.act === 'bring')
         if (!last || !('waits' in last) || last.waits) return []
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: 'The tape is pulled while the colour is wet and tears its edge.', because: 'Wet colour bridges from the clay to the tape and comes away with it.', mends: [changeStep(plan, 'Let the colour dry first', last.id, { waits: true })] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: 'The tape is pulled while the colour is wet and tears its edge.',
+            because: 'Wet colour bridges from the clay to the tape and comes away with it.',
+            mends: [changeStep(plan, 'Let the colour dry first', last.id, { waits: true })],
+          },
+        ]
       }),
   },
   {
@@ -58,7 +90,15 @@ export const layerRules: readonly Rule[] = [
         const fire = plan.of('fire').find((f) => f.index > index)
         const off = plan.of('peel').some((p) => p.index > index && (!fire || p.index < fire.index))
         if (off) return []
-        return [{ stepId: step.id, where: `step ${index + 1}`, sentence: `The ${step.material} stays on into the fire; what lies on it drops onto the piece and the shelf.`, because: 'It burns, but the colour on it does not.', mends: [addStep(plan, 'Peel it first', fire?.index ?? plan.steps.length, build.peel())] }]
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `The ${step.material} stays on into the fire; what lies on it drops onto the piece and the shelf.`,
+            because: 'It burns, but the colour on it does not.',
+            mends: [addStep(plan, 'Peel it first', fire?.index ?? plan.steps.length, build.peel())],
+          },
+        ]
       }),
   },
   {
@@ -69,10 +109,26 @@ export const layerRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('wax').flatMap(({ step, index }): Sighting[] => {
         const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
-        const over = plan.steps.slice(index + 1, fire).findLast((s) => (s.act === 'coat' || s.act === 'glaze') && (step.motif !== null || overlapMm(plan.form, s.place, step.place) > 1))
+        const over = plan.steps
+          .slice(index + 1, fire)
+          .findLast(
+            (s) =>
+              (s.act === 'coat' || s.act === 'glaze') &&
+              (step.motif !== null || overlapMm(plan.form, s.place, step.place) > 1),
+          )
         if (!over || plan.of('swab').some((s) => s.index > index && s.index < fire)) return []
         const overIndex = plan.steps.indexOf(over)
-        return [{ stepId: over.id, where: `step ${overIndex + 1}`, sentence: 'Beads of colour stay on the wax and fire on as specks.', because: 'Leave them as a texture, or lift them with a swab for clean shapes.', mends: [addStep(plan, 'Lift the beads', overIndex + 1, build.swab(wholeOf('outside', 'rim', 'inside', 'floor')))] }]
+        return [
+          {
+            stepId: over.id,
+            where: `step ${overIndex + 1}`,
+            sentence: 'Beads of colour stay on the wax and fire on as specks.',
+            because: 'Leave them as a texture, or lift them with a swab for clean shapes.',
+            mends: [
+              addStep(plan, 'Lift the beads', overIndex + 1, build.swab(wholeOf('outside', 'rim', 'inside', 'floor'))),
+            ],
+          },
+        ]
       }),
   },
   {
@@ -84,14 +140,22 @@ export const layerRules: readonly Rule[] = [
       const fire = lastGlazeFire(plan)
       const worth = glazeOutside(plan)
       if (!fire || worth <= RUNS_FROM_COATS) return []
-      const last = plan.of('glaze').filter(({ step }) => step.place.parts.includes('outside')).at(-1)
+      const last = plan
+        .of('glaze')
+        .filter(({ step }) => step.place.parts.includes('outside'))
+        .at(-1)
       return [
         {
           stepId: last?.step.id ?? null,
           where: 'outside',
           sentence: `The outside carries glaze as thick as ${Number(worth.toFixed(1))} brushed coats and will run.`,
           because: 'Two dips are twice as thick as one; glaze that thick moves down the wall while it melts.',
-          mends: last && last.step.how !== 'brush' ? [changeStep(plan, 'Brush the last glaze on, one coat', last.step.id, { how: 'brush', coats: 1 })] : last ? [changeStep(plan, 'One coat less', last.step.id, { coats: Math.max(1, last.step.coats - 1) })] : [],
+          mends:
+            last && last.step.how !== 'brush'
+              ? [changeStep(plan, 'Brush the last glaze on, one coat', last.step.id, { how: 'brush', coats: 1 })]
+              : last
+                ? [changeStep(plan, 'One coat less', last.step.id, { coats: Math.max(1, last.step.coats - 1) })]
+                : [],
         },
       ]
     },
@@ -105,10 +169,26 @@ export const layerRules: readonly Rule[] = [
       const fire = lastGlazeFire(plan)
       if (!fire || fire.step.slab) return []
       const drips = plan.of('glaze').some(({ step }) => step.drips)
-      const runny = plan.of('glaze').map(({ step }) => plan.medium(step.mediumId)).find((m) => m?.cautions.includes('runs'))
+      const runny = plan
+        .of('glaze')
+        .map(({ step }) => plan.medium(step.mediumId))
+        .find((m) => m?.cautions.includes('runs'))
       const runs = glazeOutside(plan) > RUNS_FROM_COATS || runny !== undefined
       if (!drips && !runs) return []
-      return [{ stepId: fire.step.id, where: `step ${fire.index + 1}`, severity: runs ? 'risk' : 'note', sentence: runny ? `${runny.name} runs, and no slab lies under the piece.` : runs ? 'Glaze that runs reaches the shelf, and no slab lies under the piece.' : 'Drips are wanted, and no slab lies under the piece.', because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.', mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })] }]
+      return [
+        {
+          stepId: fire.step.id,
+          where: `step ${fire.index + 1}`,
+          severity: runs ? 'risk' : 'note',
+          sentence: runny
+            ? `${runny.name} runs, and no slab lies under the piece.`
+            : runs
+              ? 'Glaze that runs reaches the shelf, and no slab lies under the piece.'
+              : 'Drips are wanted, and no slab lies under the piece.',
+          because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.',
+          mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })],
+        },
+      ]
     },
   },
   {
@@ -117,10 +197,33 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      const wash = plan.of('coat').find(({ step, time }) => time.stage === 'bisque' && plan.medium(step.mediumId)?.kind === 'wash' && step.place.parts.includes('outside'))
-      const clear = plan.of('glaze').find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
-      if (!wash || !clear || clear.index < wash.index || plan.of('fire').some((f) => f.index > wash.index && f.index < clear.index)) return []
-      return [{ stepId: wash.step.id, where: `steps ${wash.index + 1} and ${clear.index + 1}`, sentence: 'The wash goes on before the inside is poured, and gets into the clear.', because: 'A little clear in the wash does no harm; wash in the clear ruins the bucket.', mends: [moveStep(plan, 'Pour the inside first', clear.step.id, wash.index)] }]
+      const wash = plan
+        .of('coat')
+        .find(
+          ({ step, time }) =>
+            time.stage === 'bisque' &&
+            plan.medium(step.mediumId)?.kind === 'wash' &&
+            step.place.parts.includes('outside'),
+        )
+      const clear = plan
+        .of('glaze')
+        .find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
+      if (
+        !wash ||
+        !clear ||
+        clear.index < wash.index ||
+        plan.of('fire').some((f) => f.index > wash.index && f.index < clear.index)
+      )
+        return []
+      return [
+        {
+          stepId: wash.step.id,
+          where: `steps ${wash.index + 1} and ${clear.index + 1}`,
+          sentence: 'The wash goes on before the inside is poured, and gets into the clear.',
+          because: 'A little clear in the wash does no harm; wash in the clear ruins the bucket.',
+          mends: [moveStep(plan, 'Pour the inside first', clear.step.id, wash.index)],
+        },
+      ]
     },
   },
   {
@@ -165,7 +268,9 @@ export const layerRules: readonly Rule[] = [
             where: `step ${index + 1}, ${part.kind}`,
             severity: drops ? 'risk' : 'note',
             sentence: `${step.coats} coat${step.coats === 1 ? '' : 's'} on both faces fill${step.coats === 1 ? 's' : ''} the ${part.thickMm} mm ${part.kind} with ${Math.round(100 * Math.min(1, filled))} % of the water that softens it.`,
-            because: drops ? 'A soaked dry part drops off and cannot be put back; colour it at leather-hard or after the bisque.' : 'Let each coat dry through before the next.',
+            because: drops
+              ? 'A soaked dry part drops off and cannot be put back; colour it at leather-hard or after the bisque.'
+              : 'Let each coat dry through before the next.',
             mends: [],
           },
         ]

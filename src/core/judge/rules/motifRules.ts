@@ -18,7 +18,9 @@ const RUNS_ROUND: ReadonlySet<MotifKind> = new Set(['rings', 'line', 'band', 'le
 
 /** Steps that draw, cut, wax or mask a motif. */
 function withMotif(plan: JudgedPlan): { step: Step; motif: Motif; index: number; time: StepTime }[] {
-  return plan.steps.flatMap((step, index) => ('motif' in step && step.motif ? [{ step, motif: step.motif, index, time: plan.times[index] }] : []))
+  return plan.steps.flatMap((step, index) =>
+    'motif' in step && step.motif ? [{ step, motif: step.motif, index, time: plan.times[index] }] : [],
+  )
 }
 
 /** Length of the part of the skin that a motif stands on, mm. */
@@ -35,7 +37,12 @@ export const motifRules: readonly Rule[] = [
     severity: 'note',
     look: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index, time }) => {
-        const fired = firedLength(motif.lineMm, plan.body.dryingShrinkage, plan.body.firingShrinkage, STAGE[time.stage].shrunk)
+        const fired = firedLength(
+          motif.lineMm,
+          plan.body.dryingShrinkage,
+          plan.body.firingShrinkage,
+          STAGE[time.stage].shrunk,
+        )
         if (fired >= LEGIBLE_LINE_MM) return []
         return [
           {
@@ -57,7 +64,8 @@ export const motifRules: readonly Rule[] = [
       withMotif(plan).flatMap(({ step, motif, index }) => {
         const wallMm = roomFor(plan, motif)
         const flat = motif.side === 'floor' || motif.side === 'base'
-        const top = motif.upMm - (flat ? motif.heightMm / 2 : 0) + motif.rows * motif.heightMm + (motif.rows - 1) * motif.rowGapMm
+        const top =
+          motif.upMm - (flat ? motif.heightMm / 2 : 0) + motif.rows * motif.heightMm + (motif.rows - 1) * motif.rowGapMm
         if (top <= wallMm + 0.5) return []
         const fits = Math.floor(Math.max(1, (wallMm - motif.upMm - 2 - (motif.rows - 1) * motif.rowGapMm) / motif.rows))
         return [
@@ -80,16 +88,26 @@ export const motifRules: readonly Rule[] = [
       withMotif(plan).flatMap(({ step, motif, index }) => {
         const { repeats } = motif
         if (repeats < 3 || RUNS_ROUND.has(motif.kind)) return []
-        const marked = plan.of('divide').filter((d) => d.index < index).at(-1)
+        const marked = plan
+          .of('divide')
+          .filter((d) => d.index < index)
+          .at(-1)
         if (marked && (repeats % marked.step.sectors === 0 || marked.step.sectors % repeats === 0)) return []
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: marked ? `${repeats} repeats do not fall on ${marked.step.sectors} sectors.` : `${repeats} repeats stand with nothing marked out.`,
+            sentence: marked
+              ? `${repeats} repeats do not fall on ${marked.step.sectors} sectors.`
+              : `${repeats} repeats stand with nothing marked out.`,
             because: 'A repeat spaced by eye ends in half a motif.',
             mends: marked
-              ? [changeStep(plan, `Divide into ${repeats}`, marked.step.id, { sectors: repeats }), changeStep(plan, `Take ${marked.step.sectors} repeats`, step.id, { motif: { ...motif, repeats: marked.step.sectors } })]
+              ? [
+                  changeStep(plan, `Divide into ${repeats}`, marked.step.id, { sectors: repeats }),
+                  changeStep(plan, `Take ${marked.step.sectors} repeats`, step.id, {
+                    motif: { ...motif, repeats: marked.step.sectors },
+                  }),
+                ]
               : [addStep(plan, `Divide into ${repeats} first`, index, divide(repeats, motif.upMm))],
           },
         ]
@@ -111,7 +129,7 @@ export const motifRules: readonly Rule[] = [
           if (patch.to < stretch.from || patch.from > stretch.to) return false
           const first = firstAcross(motif)
           const middle = (patch.left + patch.right) / 2
-          const off = Math.abs(((((middle - first) * motif.repeats) % 1) + 1.5) % 1 - 0.5) / motif.repeats
+          const off = Math.abs((((((middle - first) * motif.repeats) % 1) + 1.5) % 1) - 0.5) / motif.repeats
           return off < half + (patch.right - patch.left) / 2
         })
         if (!hit) return []
@@ -123,7 +141,9 @@ export const motifRules: readonly Rule[] = [
             where: `step ${index + 1}, under the ${hit.part.kind}`,
             sentence: `The ${hit.part.kind} at ${hit.part.degrees}° hides part of the ${motifName(motif)}.`,
             because: 'A pattern that runs under a joint is lost there, or shows as a cut-off half beside it.',
-            mends: [changeStep(plan, `Let it fall between two repeats`, step.id, { motif: { ...motif, startDeg: wanted } })],
+            mends: [
+              changeStep(plan, `Let it fall between two repeats`, step.id, { motif: { ...motif, startDeg: wanted } }),
+            ],
           },
         ]
       })

@@ -10,7 +10,9 @@ import type { Rule } from '../rule'
 
 /** The good stage nearest to where the step is now. */
 function nearestGood(technique: Technique, stage: Stage): Stage[] {
-  return goodStages(technique).sort((a, b) => Math.abs(stageIndex(a) - stageIndex(stage)) - Math.abs(stageIndex(b) - stageIndex(stage)))
+  return goodStages(technique).sort(
+    (a, b) => Math.abs(stageIndex(a) - stageIndex(stage)) - Math.abs(stageIndex(b) - stageIndex(stage)),
+  )
 }
 
 function stageMends(plan: JudgedPlan, step: Step, technique: Technique, stage: Stage): Mend[] {
@@ -33,14 +35,19 @@ export const stageRules: readonly Rule[] = [
         if (!technique || (technique === 'glaze' && isGreenware(stage))) return []
         const fit = STAGE_FIT[technique][stage]
         if (fit.fit === 'good') return []
-        const withCare = (step.act === 'carve' || step.act === 'incise') && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
+        const withCare =
+          (step.act === 'carve' || step.act === 'incise') &&
+          stage === 'boneDry' &&
+          plan.ways.boneDrySgraffito === 'withCare'
         const severity = fit.fit === 'workable' ? ('note' as const) : withCare ? ('risk' as const) : ('ruin' as const)
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}, ${STAGE[stage].name}`,
             sentence: `${TECHNIQUE_WORDS[technique]} on ${STAGE[stage].name} clay: ${fit.because}.`,
-            because: `Best at: ${goodStages(technique).map((s) => STAGE[s].name).join(', ')}.`,
+            because: `Best at: ${goodStages(technique)
+              .map((s) => STAGE[s].name)
+              .join(', ')}.`,
             severity,
             mends: stageMends(plan, step, technique, stage),
           },
@@ -60,7 +67,8 @@ export const stageRules: readonly Rule[] = [
                 stepId: step.id,
                 where: `step ${index + 1}`,
                 sentence: `The clay is already ${STAGE[time.stage].name} and cannot be brought back to ${STAGE[step.to].name}.`,
-                because: 'Damping wets the skin only; the wall under it stays as dry as it was, and attached parts can drop off.',
+                because:
+                  'Damping wets the skin only; the wall under it stays as dry as it was, and attached parts can drop off.',
                 mends: [removeStep(plan, 'Take this step out', step.id)],
               },
             ]
@@ -100,10 +108,13 @@ export const stageRules: readonly Rule[] = [
                 stepId: step.id,
                 where: `step ${index + 1}, ${STAGE[time.stage].name}`,
                 sentence: 'Dry scraping with no protection puts silica dust into the air.',
-                because: 'Fine silica stays in the lungs; keep it damp, brush the dust onto paper, wear a respirator rated for fine dust.',
+                because:
+                  'Fine silica stays in the lungs; keep it damp, brush the dust onto paper, wear a respirator rated for fine dust.',
                 mends: [
                   changeStep(plan, 'Scrape damp, with a respirator', step.id, { protection: 'dampAndRespirator' }),
-                  ...[moveToStage(plan, step, 'leatherHard', 'Carve at leather-hard')].filter((m): m is Mend => m !== null),
+                  ...[moveToStage(plan, step, 'leatherHard', 'Carve at leather-hard')].filter(
+                    (m): m is Mend => m !== null,
+                  ),
                 ],
               },
             ]

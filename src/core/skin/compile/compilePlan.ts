@@ -21,7 +21,24 @@ const COMPILE: { readonly [A in Act]: (course: Course, step: StepOf<A>) => void 
   wipeDust: (course) => {
     course.dusty = false
   },
-  burnish, coat, draw, touchUp, carve: cut, incise: cut, impress, fill, wipe, scrape, wax, swab, mask, peel, glaze, pick, cleanFoot, fire,
+  burnish,
+  coat,
+  draw,
+  touchUp,
+  carve: cut,
+  incise: cut,
+  impress,
+  fill,
+  wipe,
+  scrape,
+  wax,
+  swab,
+  mask,
+  peel,
+  glaze,
+  pick,
+  cleanFoot,
+  fire,
 }
 
 /**
@@ -45,7 +62,13 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
  * A firing right after the steps of a plan, to show it fired as it stands: what has been laid wrongly comes off in it as it would,
  * but damp clay is thought dry. `like` is the firing that the plan has for later, if it has one.
  */
-export function firingNow(steps: readonly Step[], like: StepOf<'fire'> | null, cone: Cone, shelf: MediaShelf, grid: SkinGrid): SkinOperation[] {
+export function firingNow(
+  steps: readonly Step[],
+  like: StepOf<'fire'> | null,
+  cone: Cone,
+  shelf: MediaShelf,
+  grid: SkinGrid,
+): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
   const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
   const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]

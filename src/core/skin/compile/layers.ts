@@ -32,14 +32,19 @@ export function coat(course: Course, step: StepOf<'coat'>): void {
   if (medium === undefined || stage === 'fired') return
   const stretches = course.stretches(step.place)
   const { kind } = course.medium(medium)
-  const settles: Settling = step.applicator === 'sponge' ? 'high' : kind === 'wash' || step.water > WATERY ? 'low' : 'even'
-  const gain = APPLICATOR[step.applicator].gain * (1 - step.water) * (stage === 'wet' && kind === 'underglaze' ? 0.4 : 1)
+  const settles: Settling =
+    step.applicator === 'sponge' ? 'high' : kind === 'wash' || step.water > WATERY ? 'low' : 'even'
+  const gain =
+    APPLICATOR[step.applicator].gain * (1 - step.water) * (stage === 'wet' && kind === 'underglaze' ? 0.4 : 1)
   course.liftIfWet(stretches, seed + 50)
   // Coats that nothing comes between are one act.
   const undisturbed = step.waits && !step.blend && stage !== 'wet' && stage !== 'softLeatherHard'
   if (undisturbed) {
     const fields = Array.from({ length: step.coats }, (_, i) => applied(course, step, i))
-    course.push({ act: 'coat', medium, gain, settles, ...together(step.coats) }, course.within(step.place, addedUp(grid, fields)))
+    course.push(
+      { act: 'coat', medium, gain, settles, ...together(step.coats) },
+      course.within(step.place, addedUp(grid, fields)),
+    )
   }
   for (let i = 0; i < (undisturbed ? 0 : step.coats); i++) {
     if (i > 0 && !step.waits) course.lift(stretches, 0.4, 0.85, seed + 51 + i)
@@ -47,8 +52,15 @@ export function coat(course: Course, step: StepOf<'coat'>): void {
     const field = applied(course, step, i)
     if (step.blend) {
       for (let k = 0; k < BLEND_STEPS; k++) {
-        const blended = shelf.mixture([...parts.map((p) => ({ ...p, parts: p.parts * (BLEND_STEPS - 1 - k) })), { mediumId: step.blend.mediumId, parts: k * parts.reduce((sum, p) => sum + p.parts, 0) }])
-        if (blended !== undefined) course.push({ act: 'coat', medium: blended, gain, settles }, course.within(step.place, blendField(grid, field, stretches, step.blend.along, k)))
+        const blended = shelf.mixture([
+          ...parts.map((p) => ({ ...p, parts: p.parts * (BLEND_STEPS - 1 - k) })),
+          { mediumId: step.blend.mediumId, parts: k * parts.reduce((sum, p) => sum + p.parts, 0) },
+        ])
+        if (blended !== undefined)
+          course.push(
+            { act: 'coat', medium: blended, gain, settles },
+            course.within(step.place, blendField(grid, field, stretches, step.blend.along, k)),
+          )
       }
     } else course.push({ act: 'coat', medium, gain, settles }, course.within(step.place, field))
     if (stage === 'wet') course.lift(stretches, 0.35, 0.7, seed + 80 + i)
@@ -82,8 +94,12 @@ export function draw(course: Course, step: StepOf<'draw'>): void {
   const { kind } = course.medium(medium)
   course.liftIfWet(stretches, seed + 50)
   const edge = step.liner === 'brush' ? 'flat' : 'ridge'
-  course.push({ act: 'coat', medium, gain: LINER[step.liner].gain * LINE_GAIN * step.coats, settles: 'even' }, marksField(grid, step.motif, edge))
-  if (kind === 'slip' && (shedsSlip(course) || (!step.damped && stage !== 'wet' && stage !== 'softLeatherHard'))) course.flaking.push({ medium, stretches, seed })
+  course.push(
+    { act: 'coat', medium, gain: LINER[step.liner].gain * LINE_GAIN * step.coats, settles: 'even' },
+    marksField(grid, step.motif, edge),
+  )
+  if (kind === 'slip' && (shedsSlip(course) || (!step.damped && stage !== 'wet' && stage !== 'softLeatherHard')))
+    course.flaking.push({ medium, stretches, seed })
   if (stage === 'bisque') course.unfixedOnBisque = true
   course.settle(step, stretches)
   course.countCoats(medium, step.coats * LINER[step.liner].gain * 0.6)
@@ -105,7 +121,10 @@ export function touchUp(course: Course, step: StepOf<'touchUp'>): void {
     painter.dot((step.degrees / 360) * grid.width, middle / grid.rowMm, half)
     return levelField(grid, key, top, painter.levels())
   }
-  course.push({ act: 'coat', medium, gain: (3 * NOMINAL) / 15, settles: 'even' }, { key, kind: 'patches', stretches: [{ from: middle - half, to: middle + half }], arcs: null, make })
+  course.push(
+    { act: 'coat', medium, gain: (3 * NOMINAL) / 15, settles: 'even' },
+    { key, kind: 'patches', stretches: [{ from: middle - half, to: middle + half }], arcs: null, make },
+  )
 }
 
 /** Share of a groove that stays filled once the filling has dried and sunk. */
@@ -132,10 +151,17 @@ export function glaze(course: Course, step: StepOf<'glaze'>): void {
   const medium = shelf.numberOf(step.mediumId)
   if (medium === undefined || stage === 'fired') return
   const stretches = course.stretches(step.place)
-  if (step.how === 'dip' && course.unfixedOnBisque) course.push({ act: 'smear', share: 0.75 }, course.patches(stretches, 0.45, 14, seed + 3), true)
+  if (step.how === 'dip' && course.unfixedOnBisque)
+    course.push({ act: 'smear', share: 0.75 }, course.patches(stretches, 0.45, 14, seed + 3), true)
   const coats = step.how === 'brush' ? step.coats : 1
-  const fields = Array.from({ length: coats }, (_, i) => (step.how === 'brush' ? brushField(grid, stretches, true, seed + i, 'glaze') : pourField(grid, stretches, seed)))
-  const lay = (field: FieldSource, n: number) => course.push({ act: 'coat', medium, gain: GLAZE_GAIN[step.how], settles: 'even', ...together(n) }, course.within(step.place, field))
+  const fields = Array.from({ length: coats }, (_, i) =>
+    step.how === 'brush' ? brushField(grid, stretches, true, seed + i, 'glaze') : pourField(grid, stretches, seed),
+  )
+  const lay = (field: FieldSource, n: number) =>
+    course.push(
+      { act: 'coat', medium, gain: GLAZE_GAIN[step.how], settles: 'even', ...together(n) },
+      course.within(step.place, field),
+    )
   if (step.waits) lay(addedUp(grid, fields), coats)
   else {
     fields.forEach((field, i) => {
@@ -143,7 +169,12 @@ export function glaze(course: Course, step: StepOf<'glaze'>): void {
       lay(field, 1)
     })
   }
-  if (step.drips) course.push({ act: 'coat', medium, gain: 2 * LINE_GAIN, settles: 'even' }, dripField(grid, step.place.parts.includes('outside') ? 'belly' : 'rim', seed + 5), true)
+  if (step.drips)
+    course.push(
+      { act: 'coat', medium, gain: 2 * LINE_GAIN, settles: 'even' },
+      dripField(grid, step.place.parts.includes('outside') ? 'belly' : 'rim', seed + 5),
+      true,
+    )
   course.beads(medium, stretches)
   if (STAGE_FIT.glaze[stage].fit === 'harmful') course.flaking.push({ medium, stretches, seed })
   course.glazed.push({ medium, stretches, coats: coats * GLAZE_GAIN[step.how] })

@@ -28,7 +28,10 @@ const TORN_MM = 4
 /** Takes all tape off; where the colour is still wet it tears along the edge. */
 export function peel(course: Course): void {
   if (course.lastWet && course.taped.length) {
-    const torn = course.taped.map((s) => ({ from: Math.max(0, s.from - TORN_MM), to: Math.min(course.grid.form.totalMm, s.to + TORN_MM) }))
+    const torn = course.taped.map((s) => ({
+      from: Math.max(0, s.from - TORN_MM),
+      to: Math.min(course.grid.form.totalMm, s.to + TORN_MM),
+    }))
     course.push({ act: 'lift', share: 1 }, course.patches(torn, 0.34, 3.2, course.seed + 9), true)
   }
   course.push({ act: 'peel' }, evenField(course.grid, wholeSkin(course.grid.form), 15))

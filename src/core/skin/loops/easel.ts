@@ -15,7 +15,9 @@ export interface EaselSize {
 /** The ids of a skin and its two textures, painted tile by tile; all in one memory outside the heap. */
 export class Easel {
   private readonly memory = new LinearMemory(0)
-  private readonly at: { readonly [name in 'page' | 'ids' | 'plane' | 'colour' | 'relief' | 'grain' | 'across']: number }
+  private readonly at: {
+    readonly [name in 'page' | 'ids' | 'plane' | 'colour' | 'relief' | 'grain' | 'across']: number
+  }
   private palette = { colours: 0, heights: 0, used: 0, room: 0 }
 
   constructor(private readonly size: EaselSize) {
@@ -45,14 +47,22 @@ export class Easel {
 
   /** The textures, RGBA bytes, as they stand; new views at each asking. */
   get textures(): { colour: Uint8Array; relief: Uint8Array } {
-    return { colour: new Uint8Array(this.memory.buffer, this.at.colour, 4 * this.texels), relief: new Uint8Array(this.memory.buffer, this.at.relief, 4 * this.texels) }
+    return {
+      colour: new Uint8Array(this.memory.buffer, this.at.colour, 4 * this.texels),
+      relief: new Uint8Array(this.memory.buffer, this.at.relief, 4 * this.texels),
+    }
   }
 
   /** Places pages of ids of `stacks` stacks in their tiles; gives for each stack whether it lies in one of them. */
   place(pages: readonly { readonly tile: number; readonly ids: Int32Array }[], stacks: number): Uint8Array {
     if (stacks > this.palette.room) {
       const room = 2 * stacks
-      this.palette = { colours: this.memory.allot(4 * room), heights: this.memory.allot(4 * room), used: this.memory.allot(room), room }
+      this.palette = {
+        colours: this.memory.allot(4 * room),
+        heights: this.memory.allot(4 * room),
+        used: this.memory.allot(room),
+        room,
+      }
     }
     const { at, memory, palette, size } = this
     const used = new Uint8Array(memory.buffer, palette.used, stacks).fill(0)
@@ -70,11 +80,32 @@ export class Easel {
     const n = Math.min(colours.length, palette.room)
     new Uint32Array(memory.buffer, palette.colours, n).set(colours.subarray(0, n))
     new Float32Array(memory.buffer, palette.heights, n).set(heights.subarray(0, n))
-    for (const tile of tiles) memory.loops.tintTile(at.ids, this.firstOf(tile), size.width, palette.colours, palette.heights, at.colour, at.plane)
+    for (const tile of tiles)
+      memory.loops.tintTile(
+        at.ids,
+        this.firstOf(tile),
+        size.width,
+        palette.colours,
+        palette.heights,
+        at.colour,
+        at.plane,
+      )
     for (const tile of tiles) {
       const first = this.firstOf(tile)
       const [x, y] = [first % size.width, Math.floor(first / size.width)]
-      memory.loops.slopeBox(x - 1, Math.max(0, y - 1), x + TILE + 1, Math.min(size.height, y + TILE + 1), size.width, size.height, at.plane, at.relief, at.grain, at.across, size.down)
+      memory.loops.slopeBox(
+        x - 1,
+        Math.max(0, y - 1),
+        x + TILE + 1,
+        Math.min(size.height, y + TILE + 1),
+        size.width,
+        size.height,
+        at.plane,
+        at.relief,
+        at.grain,
+        at.across,
+        size.down,
+      )
     }
   }
 

@@ -12,11 +12,69 @@ export interface Loops {
   runSpots(at: number, end: number, blocks: number, bits: number): number
   runEven(at: number, end: number, level: number, blocks: number, bits: number): number
   placeTile(page: number, ids: number, first: number, width: number, used: number): void
-  tintTile(ids: number, first: number, width: number, colours: number, heights: number, colour: number, plane: number): void
-  slopeBox(x0: number, y0: number, x1: number, y1: number, width: number, rows: number, plane: number, relief: number, grain: number, across: number, down: number): void
-  paintSegment(levels: number, width: number, wraps: number, top: number, bottom: number, rowMm: number, columnMm: number, ax: number, ay: number, bx: number, by: number, halfMm: number, reachMm: number, edge: number, haloMm: number, seed: number): void
-  fillRow(levels: number, width: number, wraps: number, top: number, y: number, x0: number, x1: number, edge: number, full: number, seed: number): void
-  cutTiles(levels: number, top: number, bottom: number, width: number, tiles: number, even: number, starts: number, spots: number, kept: number): number
+  tintTile(
+    ids: number,
+    first: number,
+    width: number,
+    colours: number,
+    heights: number,
+    colour: number,
+    plane: number,
+  ): void
+  slopeBox(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    width: number,
+    rows: number,
+    plane: number,
+    relief: number,
+    grain: number,
+    across: number,
+    down: number,
+  ): void
+  paintSegment(
+    levels: number,
+    width: number,
+    wraps: number,
+    top: number,
+    bottom: number,
+    rowMm: number,
+    columnMm: number,
+    ax: number,
+    ay: number,
+    bx: number,
+    by: number,
+    halfMm: number,
+    reachMm: number,
+    edge: number,
+    haloMm: number,
+    seed: number,
+  ): void
+  fillRow(
+    levels: number,
+    width: number,
+    wraps: number,
+    top: number,
+    y: number,
+    x0: number,
+    x1: number,
+    edge: number,
+    full: number,
+    seed: number,
+  ): void
+  cutTiles(
+    levels: number,
+    top: number,
+    bottom: number,
+    width: number,
+    tiles: number,
+    even: number,
+    starts: number,
+    spots: number,
+    kept: number,
+  ): number
 }
 
 /** What the core needs of WebAssembly, which every browser, worker and Node has. */
@@ -54,7 +112,8 @@ export class LinearMemory {
     const at = Math.ceil(this.used / 8) * 8
     this.used = at + bytes
     const missing = this.used - this.buffer.byteLength
-    if (missing > 0) this.memory.grow(Math.ceil(Math.max(missing, Math.min(this.buffer.byteLength / 2, 16 * 1_048_576)) / WASM_PAGE))
+    if (missing > 0)
+      this.memory.grow(Math.ceil(Math.max(missing, Math.min(this.buffer.byteLength / 2, 16 * 1_048_576)) / WASM_PAGE))
     return at
   }
 }

@@ -6,9 +6,19 @@ import { EDGES, MarkSheet, type MarkEdge, type Raster } from './markSheet'
 const HALO_MM = 1.6
 
 /** The level of a stroke at a distance from its middle, as plainly as it can be said; 0 to 15, in fifths. */
-function plainLevel(edge: MarkEdge, distance: number, half: number, x: number, y: number, side: number, width: number, seed: number): number {
+function plainLevel(
+  edge: MarkEdge,
+  distance: number,
+  half: number,
+  x: number,
+  y: number,
+  side: number,
+  width: number,
+  seed: number,
+): number {
   const t = distance / half
-  const noise = (across: number, down: number, add: number) => surfaceNoise(x / across, y / down, Math.round(width / across), seed + add)
+  const noise = (across: number, down: number, add: number) =>
+    surfaceNoise(x / across, y / down, Math.round(width / across), seed + add)
   const inside = (share: number) => (t < 1 ? 15 * share : 0)
   const torn = edge === 'ragged' ? distance / (half * (0.55 + 1.3 * noise(5, 4, 31))) : 1
   const beside = (distance - 0.9 * half) / HALO_MM
@@ -27,7 +37,14 @@ function plainLevel(edge: MarkEdge, distance: number, half: number, x: number, y
 }
 
 /** The whole sheet read texel by texel, without boxes, rows or reaches. A column counts where it lies nearest to the stroke. */
-function plainSheet({ width, top, bottom, rowMm, columnMm, wraps }: Raster, edge: MarkEdge, seed: number, a: readonly [number, number], b: readonly [number, number], half: number): { levels: Uint8Array; close: Uint8Array } {
+function plainSheet(
+  { width, top, bottom, rowMm, columnMm, wraps }: Raster,
+  edge: MarkEdge,
+  seed: number,
+  a: readonly [number, number],
+  b: readonly [number, number],
+  half: number,
+): { levels: Uint8Array; close: Uint8Array } {
   const levels = new Uint8Array(width * (bottom - top))
   const close = new Uint8Array(levels.length)
   const mm = columnMm(Math.round((a[1] + b[1]) / 2))
@@ -39,8 +56,15 @@ function plainSheet({ width, top, bottom, rowMm, columnMm, wraps }: Raster, edge
         const t = Math.min(1, Math.max(0, (px * dx + py * dy) / (dx * dx + dy * dy || 1)))
         const distance = Math.hypot(px - t * dx, py - t * dy)
         const at = (y - top) * width + column
-        for (const [nudge, into] of [[0, levels], [1e-9, close], [-1e-9, close]] as const) {
-          into[at] = Math.max(into[at], plainLevel(edge, Math.max(0, distance + nudge), half, x, y, dx * py - dy * px, width, seed))
+        for (const [nudge, into] of [
+          [0, levels],
+          [1e-9, close],
+          [-1e-9, close],
+        ] as const) {
+          into[at] = Math.max(
+            into[at],
+            plainLevel(edge, Math.max(0, distance + nudge), half, x, y, dx * py - dy * px, width, seed),
+          )
         }
       }
     }
@@ -49,22 +73,45 @@ function plainSheet({ width, top, bottom, rowMm, columnMm, wraps }: Raster, edge
 }
 
 describe('the sheet that strokes are drawn on', () => {
-  it.each([...EDGES])('a stroke with a %s edge is what its cross-section says at every texel, also over the seam', (edge) => {
-    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-    fc.assert(
-      fc.property(number(-20, 84), number(2, 60), number(-30, 30), number(-30, 30), number(0.3, 3), fc.boolean(), fc.integer({ min: 0, max: 2 ** 32 - 1 }), (x, y, dx, dy, half, wraps, seed) => {
-        const raster: Raster = { width: 64, top: 8, bottom: 56, rowMm: 0.31, columnMm: (row) => 0.4 + 0.002 * row, wraps }
-        const [a, b] = [[x, y], [x + dx, y + dy]] as const
-        const sheet = new MarkSheet(raster, edge, seed)
-        sheet.segment(a, b, half)
-        const drawn = sheet.levels()
-        const { levels, close } = plainSheet(raster, edge, seed, a, b, half)
-        // Where a texel lies on the very edge between two levels either is right.
-        for (let i = 0; i < drawn.length; i++) if (drawn[i] !== levels[i]) expect(drawn[i], `texel ${i % 64}, ${Math.floor(i / 64)}`).toBe(close[i])
-      }),
-      { numRuns: 12 },
-    )
-  })
+  it.each([...EDGES])(
+    'a stroke with a %s edge is what its cross-section says at every texel, also over the seam',
+    (edge) => {
+      const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+      fc.assert(
+        fc.property(
+          number(-20, 84),
+          number(2, 60),
+          number(-30, 30),
+          number(-30, 30),
+          number(0.3, 3),
+          fc.boolean(),
+          fc.integer({ min: 0, max: 2 ** 32 - 1 }),
+          (x, y, dx, dy, half, wraps, seed) => {
+            const raster: Raster = {
+              width: 64,
+              top: 8,
+              bottom: 56,
+              rowMm: 0.31,
+              columnMm: (row) => 0.4 + 0.002 * row,
+              wraps,
+            }
+            const [a, b] = [
+              [x, y],
+              [x + dx, y + dy],
+            ] as const
+            const sheet = new MarkSheet(raster, edge, seed)
+            sheet.segment(a, b, half)
+            const drawn = sheet.levels()
+            const { levels, close } = plainSheet(raster, edge, seed, a, b, half)
+            // Where a texel lies on the very edge between two levels either is right.
+            for (let i = 0; i < drawn.length; i++)
+              if (drawn[i] !== levels[i]) expect(drawn[i], `texel ${i % 64}, ${Math.floor(i / 64)}`).toBe(close[i])
+          },
+        ),
+        { numRuns: 12 },
+      )
+    },
+  )
 
   it('keeps the highest level of strokes that cross', () => {
     const raster: Raster = { width: 64, top: 0, bottom: 64, rowMm: 0.3, columnMm: () => 0.3, wraps: true }
@@ -73,19 +120,35 @@ describe('the sheet that strokes are drawn on', () => {
       for (const [a, b] of strokes) sheet.segment(a, b, 1.2)
       return sheet.levels()
     }
-    const [one, other] = [[[4, 30], [60, 34]], [[30, 2], [33, 62]]] as [readonly [number, number], readonly [number, number]][]
+    const [one, other] = [
+      [
+        [4, 30],
+        [60, 34],
+      ],
+      [
+        [30, 2],
+        [33, 62],
+      ],
+    ] as [readonly [number, number], readonly [number, number]][]
     const [a, b, both] = [drawn([one]), drawn([other]), drawn([one, other])]
     expect(both).toEqual(a.map((level, i) => Math.max(level, b[i])))
   })
 
   it('fills whole rows, torn ones unevenly, a raised one less than full', () => {
     const filled = (edge: MarkEdge) => {
-      const sheet = new MarkSheet({ width: 64, top: 10, bottom: 20, rowMm: 0.3, columnMm: () => 0.3, wraps: true }, edge, 5)
+      const sheet = new MarkSheet(
+        { width: 64, top: 10, bottom: 20, rowMm: 0.3, columnMm: () => 0.3, wraps: true },
+        edge,
+        5,
+      )
       sheet.fillRow(12, 50, 80)
       return [...sheet.levels().subarray(2 * 64, 3 * 64)]
     }
     const round = filled('round')
-    expect(round.flatMap((level, x) => (level ? [x] : []))).toEqual([...Array.from({ length: 17 }, (_, i) => i), ...Array.from({ length: 14 }, (_, i) => 50 + i)])
+    expect(round.flatMap((level, x) => (level ? [x] : []))).toEqual([
+      ...Array.from({ length: 17 }, (_, i) => i),
+      ...Array.from({ length: 14 }, (_, i) => 50 + i),
+    ])
     expect(Math.max(...round)).toBe(15)
     expect(Math.max(...filled('ridge'))).toBe(12)
     const torn = new Set(filled('ragged'))

@@ -47,8 +47,32 @@ export class MarkSheet {
   segment([ax, ay]: readonly [number, number], [bx, by]: readonly [number, number], halfMm: number): void {
     this.check()
     const { width, wraps, top, bottom, rowMm, columnMm } = this.raster
-    const reachMm = this.kind === 'burr' ? halfMm + BURR_MM : this.kind === 'halo' ? halfMm + HALO_MM : this.kind === 'ragged' ? halfMm * 1.9 : halfMm
-    memory.loops.paintSegment(0, width, wraps ? 1 : 0, top, bottom, rowMm, columnMm(Math.round((ay + by) / 2)), ax, ay, bx, by, halfMm, reachMm, this.edge, HALO_MM, this.seed)
+    const reachMm =
+      this.kind === 'burr'
+        ? halfMm + BURR_MM
+        : this.kind === 'halo'
+          ? halfMm + HALO_MM
+          : this.kind === 'ragged'
+            ? halfMm * 1.9
+            : halfMm
+    memory.loops.paintSegment(
+      0,
+      width,
+      wraps ? 1 : 0,
+      top,
+      bottom,
+      rowMm,
+      columnMm(Math.round((ay + by) / 2)),
+      ax,
+      ay,
+      bx,
+      by,
+      halfMm,
+      reachMm,
+      this.edge,
+      HALO_MM,
+      this.seed,
+    )
   }
 
   /** Fills columns x0 … x1 of a row of the sheet. */

@@ -25,5 +25,11 @@ export function cutTiles(levels: Uint8Array, top: number, bottom: number, width:
   const highest = memory.loops.cutTiles(0, top, bottom, width, tiles, even, starts, spots, kept)
   const begins = new Int32Array(buffer, starts, tiles + 1).slice()
   const count = begins[tiles]
-  return { even: new Uint8Array(buffer, even, tiles).slice(), starts: begins, spots: new Uint16Array(buffer, spots, count).slice(), levels: new Uint8Array(buffer, kept, count).slice(), highest }
+  return {
+    even: new Uint8Array(buffer, even, tiles).slice(),
+    starts: begins,
+    spots: new Uint16Array(buffer, spots, count).slice(),
+    levels: new Uint8Array(buffer, kept, count).slice(),
+    highest,
+  }
 }

@@ -48,14 +48,16 @@ export class Workbench {
     const { loops } = this.memory
     const level = even[tile]
     if (level > 0) {
-      for (let at = 0; (at = loops.runEven(at, TILE_TEXELS, level, table.blocks, table.bits)) < TILE_TEXELS; ) table.learn(this.views.page[at], level)
+      for (let at = 0; (at = loops.runEven(at, TILE_TEXELS, level, table.blocks, table.bits)) < TILE_TEXELS;)
+        table.learn(this.views.page[at], level)
       return
     }
     const start = starts[tile]
     const count = starts[tile + 1] - start
     this.views.spots.set(spots.subarray(start, start + count))
     this.views.levels.set(levels.subarray(start, start + count))
-    for (let at = 0; (at = loops.runSpots(at, count, table.blocks, table.bits)) < count; ) table.learn(this.views.page[this.views.spots[at]], this.views.levels[at])
+    for (let at = 0; (at = loops.runSpots(at, count, table.blocks, table.bits)) < count;)
+      table.learn(this.views.page[this.views.spots[at]], this.views.levels[at])
   }
 }
 

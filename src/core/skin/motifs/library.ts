@@ -1,5 +1,20 @@
 import type { MotifKind } from '../../model/motif'
-import { band, chevrons, dashes, dots, dottedRing, knot, lattice, line, rings, scales, scallops, spiral, waves, zigzag } from './borders'
+import {
+  band,
+  chevrons,
+  dashes,
+  dots,
+  dottedRing,
+  knot,
+  lattice,
+  line,
+  rings,
+  scales,
+  scallops,
+  spiral,
+  waves,
+  zigzag,
+} from './borders'
 import { bird, feather, fish, star } from './creatures'
 import { letters } from './letters'
 import type { MotifDefinition } from './marks'
@@ -7,7 +22,27 @@ import { leaves, petals, reeds, seedHeads } from './plants'
 
 /** Motifs of our own, designed to be carved, trailed or waxed by hand. */
 export const MOTIFS: Readonly<Record<MotifKind, MotifDefinition>> = {
-  reeds, leaves, petals, seedHeads, feather, fish, bird, star,
-  scallops, chevrons, zigzag, dottedRing, dots, dashes, waves, spiral, lattice, scales, knot, line, band, rings,
+  reeds,
+  leaves,
+  petals,
+  seedHeads,
+  feather,
+  fish,
+  bird,
+  star,
+  scallops,
+  chevrons,
+  zigzag,
+  dottedRing,
+  dots,
+  dashes,
+  waves,
+  spiral,
+  lattice,
+  scales,
+  knot,
+  line,
+  band,
+  rings,
   letters,
 }

@@ -19,7 +19,18 @@ export class MarkPainter {
 
   /** A painter on rows `top` to `bottom` of the skin. */
   static onSkin(grid: SkinGrid, top: number, bottom: number, edge: MarkEdge, seed: number): MarkPainter {
-    return new MarkPainter({ width: grid.width, top, bottom, rowMm: grid.rowMm, columnMm: (row) => grid.columnMm[Math.min(grid.height - 1, Math.max(0, row))], wraps: true }, edge, seed)
+    return new MarkPainter(
+      {
+        width: grid.width,
+        top,
+        bottom,
+        rowMm: grid.rowMm,
+        columnMm: (row) => grid.columnMm[Math.min(grid.height - 1, Math.max(0, row))],
+        wraps: true,
+      },
+      edge,
+      seed,
+    )
   }
 
   /** What has been painted, row by row; to be read before another painter begins. */

@@ -3,7 +3,12 @@ export type MarkPoint = readonly [x: number, y: number]
 
 /** One stroke of a tool, or a cleared shape. */
 export type Mark =
-  | { readonly kind: 'stroke'; readonly points: readonly MarkPoint[]; readonly widthMm: number; /** width at the end as a share of the start */ readonly taper: number }
+  | {
+      readonly kind: 'stroke'
+      readonly points: readonly MarkPoint[]
+      readonly widthMm: number
+      /** width at the end as a share of the start */ readonly taper: number
+    }
   | { readonly kind: 'filled'; readonly outline: readonly MarkPoint[]; readonly edgeMm: number }
 
 export interface MotifShape {
@@ -27,19 +32,26 @@ export interface MotifDefinition {
   readonly marks: (shape: MotifShape) => Mark[]
 }
 
-export const stroke = (points: readonly MarkPoint[], widthMm: number, taper = 1): Mark => ({ kind: 'stroke', points, widthMm, taper })
+export const stroke = (points: readonly MarkPoint[], widthMm: number, taper = 1): Mark => ({
+  kind: 'stroke',
+  points,
+  widthMm,
+  taper,
+})
 
 export const filled = (outline: readonly MarkPoint[], edgeMm: number): Mark => ({ kind: 'filled', outline, edgeMm })
 
 /** A curve sampled at `count` points, t from 0 to 1. */
-export const curve = (count: number, at: (t: number) => MarkPoint): MarkPoint[] => Array.from({ length: count + 1 }, (_, i) => at(i / count))
+export const curve = (count: number, at: (t: number) => MarkPoint): MarkPoint[] =>
+  Array.from({ length: count + 1 }, (_, i) => at(i / count))
 
 /** A pointed oval between two points, `widthMm` at its fullest. */
 export function lens(from: MarkPoint, to: MarkPoint, widthMm: number, fullest = 0.45): MarkPoint[] {
   const dx = to[0] - from[0]
   const dy = to[1] - from[1]
   const length = Math.hypot(dx, dy) || 1
-  const swell = (t: number) => (t < fullest ? Math.sin((Math.PI / 2) * (t / fullest)) : Math.cos((Math.PI / 2) * ((t - fullest) / (1 - fullest))))
+  const swell = (t: number) =>
+    t < fullest ? Math.sin((Math.PI / 2) * (t / fullest)) : Math.cos((Math.PI / 2) * ((t - fullest) / (1 - fullest)))
   const side = (sign: number) =>
     curve(12, (t) => {
       const half = (sign * widthMm * swell(t)) / 2

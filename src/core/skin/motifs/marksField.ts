@@ -35,32 +35,56 @@ function lengthAlong(form: TurnedForm, motif: Motif, upMm: number): number {
 /** Radius and length along the skin of the middle of a motif, for its width and its repeats. */
 export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; radiusMm: number } {
   const alongMm = lengthAlong(grid.form, motif, motif.heightMm / 2)
-  return { alongMm, radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5) }
+  return {
+    alongMm,
+    radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5),
+  }
 }
 
 /** Own proportions of a motif: width over height. */
-export const motifAspect = (motif: Motif): number => (motif.drawing ? motif.drawing.aspect : motif.kind === 'letters' ? Math.max(0.7, 0.72 * motif.text.length) : MOTIFS[motif.kind].aspect)
+export const motifAspect = (motif: Motif): number =>
+  motif.drawing
+    ? motif.drawing.aspect
+    : motif.kind === 'letters'
+      ? Math.max(0.7, 0.72 * motif.text.length)
+      : MOTIFS[motif.kind].aspect
 
 /** Width in mm of one repeat of a motif. */
 export function motifWidth(grid: SkinGrid, motif: Motif): number {
   const closes = !motif.drawing && MOTIFS[motif.kind].closes
-  return closes ? aroundMm(grid.form, motifMiddle(grid, motif).radiusMm) / motif.repeats : motif.heightMm * motifAspect(motif)
+  return closes
+    ? aroundMm(grid.form, motifMiddle(grid, motif).radiusMm) / motif.repeats
+    : motif.heightMm * motifAspect(motif)
 }
 
 /** The stretch of the skin that a motif takes, all its rows together. */
-export const motifStretch = (grid: SkinGrid, motif: Motif): { from: number; to: number } => motifStretchOn(grid.form, motif)
+export const motifStretch = (grid: SkinGrid, motif: Motif): { from: number; to: number } =>
+  motifStretchOn(grid.form, motif)
 
 /** The same on a form, without a raster. */
 export function motifStretchOn(form: TurnedForm, motif: Motif): { from: number; to: number } {
   const far = motif.heightMm + (motif.rows - 1) * (motif.heightMm + motif.rowGapMm)
-  const ends = [lengthAlong(form, motif, 0), lengthAlong(form, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far), lengthAlong(form, motif, motif.heightMm)]
+  const ends = [
+    lengthAlong(form, motif, 0),
+    lengthAlong(form, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far),
+    lengthAlong(form, motif, motif.heightMm),
+  ]
   return { from: Math.max(0, Math.min(...ends)), to: Math.min(form.totalMm, Math.max(...ends)) }
 }
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
 export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldSource {
   const key = `marks:${edge}:${JSON.stringify(motif)}`
-  return { key, kind: 'marks', stretches: [motifStretch(grid, motif)], arcs: null, make: () => (motif.ground && edge !== 'burr' && edge !== 'halo' ? groundField(grid, key, motif, edge) : linesField(grid, key, motif, edge)) }
+  return {
+    key,
+    kind: 'marks',
+    stretches: [motifStretch(grid, motif)],
+    arcs: null,
+    make: () =>
+      motif.ground && edge !== 'burr' && edge !== 'halo'
+        ? groundField(grid, key, motif, edge)
+        : linesField(grid, key, motif, edge),
+  }
 }
 
 /** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
@@ -70,7 +94,12 @@ function copies(motif: Motif): { across: number; row: number; flipX: boolean; fl
     const shift = motif.startDeg / 360 + (motif.alternate === 'offset' && row % 2 ? 0.5 / motif.repeats : 0)
     for (let i = 0; i < motif.repeats; i++) {
       const odd = (i + row) % 2 === 1
-      list.push({ across: (i + 0.5) / motif.repeats + shift, row, flipX: odd && motif.alternate === 'mirror', flipY: odd && motif.alternate === 'turn' })
+      list.push({
+        across: (i + 0.5) / motif.repeats + shift,
+        row,
+        flipX: odd && motif.alternate === 'mirror',
+        flipY: odd && motif.alternate === 'turn',
+      })
     }
   }
   return list
@@ -80,9 +109,21 @@ function copies(motif: Motif): { across: number; row: number; flipX: boolean; fl
 export const firstAcross = (motif: Motif): number => (((0.5 / motif.repeats + motif.startDeg / 360) % 1) + 1) % 1
 
 function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
-  const shape = { widthMm, heightMm: motif.heightMm, lineMm: motif.lineMm, variation: motif.variation, random, text: motif.text }
+  const shape = {
+    widthMm,
+    heightMm: motif.heightMm,
+    lineMm: motif.lineMm,
+    variation: motif.variation,
+    random,
+    text: motif.text,
+  }
   const marks = motif.drawing ? drawingMarks(motif, widthMm) : MOTIFS[motif.kind].marks(shape)
-  if (motif.made === 'line') return marks.map((mark) => (mark.kind === 'filled' ? { kind: 'stroke', points: [...mark.outline, mark.outline[0]], widthMm: motif.lineMm, taper: 1 } : mark))
+  if (motif.made === 'line')
+    return marks.map((mark) =>
+      mark.kind === 'filled'
+        ? { kind: 'stroke', points: [...mark.outline, mark.outline[0]], widthMm: motif.lineMm, taper: 1 }
+        : mark,
+    )
   return marks
 }
 
@@ -93,14 +134,22 @@ function drawingMarks(motif: Motif, widthMm: number): Mark[] {
   const across = widthMm / aspect
   return lines.map((line): Mark => {
     const points = line.points.map(([x, y]) => [(x - aspect / 2) * across, y * motif.heightMm] as const)
-    return line.filled ? { kind: 'filled', outline: points, edgeMm: motif.lineMm * 0.4 } : { kind: 'stroke', points, widthMm: motif.lineMm, taper: 1 }
+    return line.filled
+      ? { kind: 'filled', outline: points, edgeMm: motif.lineMm * 0.4 }
+      : { kind: 'stroke', points, widthMm: motif.lineMm, taper: 1 }
   })
 }
 
 /** Motif millimetres, turned over if a copy is, lifted to its row. */
-const turnedOver = (motif: Motif, copy: { row: number; flipX: boolean; flipY: boolean }, x: number, y: number): [number, number] => [
+const turnedOver = (
+  motif: Motif,
+  copy: { row: number; flipX: boolean; flipY: boolean },
+  x: number,
+  y: number,
+): [number, number] => [
   copy.flipX ? -x : x,
-  (copy.flipY ? motif.heightMm - y : y) + copy.row * (motif.heightMm + motif.rowGapMm) * (motif.side === 'inside' ? -1 : 1),
+  (copy.flipY ? motif.heightMm - y : y) +
+    copy.row * (motif.heightMm + motif.rowGapMm) * (motif.side === 'inside' ? -1 : 1),
 ]
 
 function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
@@ -138,7 +187,11 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const reach = radius * Math.max(1, grid.form.plan.plan.ratio) * (grid.form.plan.plan.kind === 'rectangle' ? 1.42 : 1)
   const stepMm = Math.max(FLAT_MM, reach / 1400)
   const size = Math.ceil((2 * reach) / stepMm)
-  const painter = new MarkPainter({ width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }, edge, motif.seed)
+  const painter = new MarkPainter(
+    { width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false },
+    edge,
+    motif.seed,
+  )
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   // Seen from below, the base runs the other way round.
@@ -165,7 +218,8 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
       const r = grid.radiusMm[y]
       const column = Math.floor((reach + hand * ux * r) / stepMm)
       const row = Math.floor((reach + uz * r) / stepMm)
-      if (column >= 0 && row >= 0 && column < size && row < size) levels[(y - top) * grid.width + x] = flat[row * size + column]
+      if (column >= 0 && row >= 0 && column < size && row < size)
+        levels[(y - top) * grid.width + x] = flat[row * size + column]
     }
   }
   return levelField(grid, key, top, levels)
@@ -186,7 +240,8 @@ function groundField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge):
     const pass = Math.abs((((y * grid.rowMm) / PASS_MM) % 1) - 0.5)
     const full = edge === 'mask' ? 15 : pass > 0.44 ? 9 : 14
     const inMask = y >= motifMask.top && y < motifMask.bottom
-    for (let x = 0; x < width; x++) if (!inMask || !motifMask.levels[(y - motifMask.top) * width + x]) levels[(y - top) * width + x] = full
+    for (let x = 0; x < width; x++)
+      if (!inMask || !motifMask.levels[(y - motifMask.top) * width + x]) levels[(y - top) * width + x] = full
   }
   return levelField(grid, key, top, levels)
 }

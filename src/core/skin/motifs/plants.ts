@@ -5,7 +5,13 @@ function reed(shape: MotifShape, footX: number, height: number): Mark[] {
   const lean = shape.widthMm * (0.06 + vary(shape, 0.4))
   const at = (t: number) => [footX + lean * t * t, height * t] as const
   const headFrom = 0.8
-  const marks = [stroke(curve(12, (t) => at(t * headFrom)), shape.lineMm, 0.7)]
+  const marks = [
+    stroke(
+      curve(12, (t) => at(t * headFrom)),
+      shape.lineMm,
+      0.7,
+    ),
+  ]
   const head = lens(at(headFrom - 0.02), at(Math.min(1, headFrom + 0.17)), shape.lineMm * 3.1)
   marks.push(filled(head, shape.lineMm * 0.5), stroke([at(0.96), at(1)], shape.lineMm * 0.6, 0.4))
   return marks
@@ -13,7 +19,11 @@ function reed(shape: MotifShape, footX: number, height: number): Mark[] {
 
 function blade(shape: MotifShape, footX: number, height: number, side: number): Mark {
   const bend = side * shape.widthMm * (0.42 + vary(shape, 0.2))
-  return stroke(curve(14, (t) => [footX + bend * t ** 2.2, height * (t - 0.12 * t ** 6)]), shape.lineMm * 1.15, 0.25)
+  return stroke(
+    curve(14, (t) => [footX + bend * t ** 2.2, height * (t - 0.12 * t ** 6)]),
+    shape.lineMm * 1.15,
+    0.25,
+  )
 }
 
 export const reeds: MotifDefinition = {
@@ -42,7 +52,13 @@ export const leaves: MotifDefinition = {
     const { widthMm: w, heightMm: h, lineMm } = shape
     const sway = w * (0.08 + vary(shape, 0.12))
     const stem = (t: number) => [sway * Math.sin(Math.PI * t), h * t] as const
-    const marks: Mark[] = [stroke(curve(14, (t) => stem(t * 0.9)), lineMm, 0.55)]
+    const marks: Mark[] = [
+      stroke(
+        curve(14, (t) => stem(t * 0.9)),
+        lineMm,
+        0.55,
+      ),
+    ]
     const pairs = 4
     for (let i = 0; i < pairs; i++) {
       const foot = stem(0.16 + (0.62 * i) / pairs)
@@ -85,7 +101,14 @@ export const seedHeads: MotifDefinition = {
   marks: (shape) => {
     const { widthMm: w, heightMm: h, lineMm } = shape
     const heart = [vary(shape, w * 0.1), h * 0.68] as const
-    const marks: Mark[] = [stroke(curve(10, (t) => [heart[0] * t * t, heart[1] * t]), lineMm, 0.7), filled(circle(heart, lineMm * 1.2), lineMm * 0.3)]
+    const marks: Mark[] = [
+      stroke(
+        curve(10, (t) => [heart[0] * t * t, heart[1] * t]),
+        lineMm,
+        0.7,
+      ),
+      filled(circle(heart, lineMm * 1.2), lineMm * 0.3),
+    ]
     const rays = 11
     for (let i = 0; i < rays; i++) {
       const angle = -2.1 + (4.2 * i) / (rays - 1) + vary(shape, 0.15)

@@ -31,28 +31,144 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
     <>
       <MotifPicker motif={motif} set={set} />
       {motif.kind === 'letters' && !motif.drawing && (
-        <Field label="Words">{(id) => <input id={id} className="input input-sm w-full" value={motif.text} maxLength={24} placeholder="initials and year" onChange={(event) => set({ text: event.target.value })} />}</Field>
+        <Field label="Words">
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full input-sm"
+              value={motif.text}
+              maxLength={24}
+              placeholder="initials and year"
+              onChange={(event) => set({ text: event.target.value })}
+            />
+          )}
+        </Field>
       )}
       <div className="grid grid-cols-3 gap-x-3 gap-y-2">
-        <Field label="Repeats">{(id) => <NumberInput id={id} value={motif.repeats} min={1} max={120} step={1} onCommit={(repeats) => set({ repeats: Math.round(repeats) })} />}</Field>
-        <Field label="Height">{(id) => <LengthInput id={id} mm={motif.heightMm} minMm={1} maxMm={1000} onCommit={(heightMm) => set({ heightMm })} />}</Field>
-        <Field label={lies ? 'Out from middle' : motif.side === 'outside' ? 'Starts, up' : 'Starts, down'}>{(id) => <LengthInput id={id} mm={motif.upMm} minMm={0} maxMm={1000} onCommit={(upMm) => set({ upMm })} />}</Field>
-        <Field label="Line">{(id) => <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />}</Field>
-        <Field label="Looseness, %">{(id) => <NumberInput id={id} value={Math.round(motif.variation * 100)} min={0} max={100} step={10} onCommit={(percent) => set({ variation: percent / 100 })} />}</Field>
-        <Field label="Turned by, °">{(id) => <NumberInput id={id} value={Math.round(motif.startDeg * 10) / 10} min={0} max={360} step={5} onCommit={(startDeg) => set({ startDeg })} />}</Field>
+        <Field label="Repeats">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={motif.repeats}
+              min={1}
+              max={120}
+              step={1}
+              onCommit={(repeats) => set({ repeats: Math.round(repeats) })}
+            />
+          )}
+        </Field>
+        <Field label="Height">
+          {(id) => (
+            <LengthInput
+              id={id}
+              mm={motif.heightMm}
+              minMm={1}
+              maxMm={1000}
+              onCommit={(heightMm) => set({ heightMm })}
+            />
+          )}
+        </Field>
+        <Field label={lies ? 'Out from middle' : motif.side === 'outside' ? 'Starts, up' : 'Starts, down'}>
+          {(id) => <LengthInput id={id} mm={motif.upMm} minMm={0} maxMm={1000} onCommit={(upMm) => set({ upMm })} />}
+        </Field>
+        <Field label="Line">
+          {(id) => (
+            <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />
+          )}
+        </Field>
+        <Field label="Looseness, %">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={Math.round(motif.variation * 100)}
+              min={0}
+              max={100}
+              step={10}
+              onCommit={(percent) => set({ variation: percent / 100 })}
+            />
+          )}
+        </Field>
+        <Field label="Turned by, °">
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={Math.round(motif.startDeg * 10) / 10}
+              min={0}
+              max={360}
+              step={5}
+              onCommit={(startDeg) => set({ startDeg })}
+            />
+          )}
+        </Field>
       </div>
       <RepeatHint form={form} motif={motif} onRepeats={(repeats) => set({ repeats })} />
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <Segments small label="Side" value={motif.side} choices={sides.map((s) => [s, (form?.flat ? FLAT_SIDE_WORDS : SIDE_WORDS)[s]] as const)} onChange={(side) => set({ side })} />
-        <Check label="outlines only" checked={motif.made === 'line'} onChange={(on) => set({ made: on ? 'line' : 'filled' })} />
+        <Segments
+          small
+          label="Side"
+          value={motif.side}
+          choices={sides.map((s) => [s, (form?.flat ? FLAT_SIDE_WORDS : SIDE_WORDS)[s]] as const)}
+          onChange={(side) => set({ side })}
+        />
+        <Check
+          label="outlines only"
+          checked={motif.made === 'line'}
+          onChange={(on) => set({ made: on ? 'line' : 'filled' })}
+        />
       </div>
-      {ground && <Segments small label="Shape or ground" value={motif.ground ? 'ground' : 'shape'} choices={[['shape', ground[0]], ['ground', ground[1]]]} onChange={(which) => set({ ground: which === 'ground' })} />}
+      {ground && (
+        <Segments
+          small
+          label="Shape or ground"
+          value={motif.ground ? 'ground' : 'shape'}
+          choices={[
+            ['shape', ground[0]],
+            ['ground', ground[1]],
+          ]}
+          onChange={(which) => set({ ground: which === 'ground' })}
+        />
+      )}
       <details className="border border-base-content/40" open={motif.rows > 1 || motif.alternate !== 'none'}>
         <summary className="cursor-pointer px-2 py-1 text-sm">Rows and turns</summary>
         <div className="grid grid-cols-3 gap-3 px-2 pb-2">
-          <Field label="Rows">{(id) => <NumberInput id={id} value={motif.rows} min={1} max={24} step={1} onCommit={(rows) => set({ rows: Math.round(rows) })} />}</Field>
-          <Field label="Gap">{(id) => <LengthInput id={id} mm={motif.rowGapMm} minMm={0} maxMm={500} onCommit={(rowGapMm) => set({ rowGapMm })} />}</Field>
-          <Field label="Every second">{(id) => <Select id={id} value={motif.alternate} choices={[['none', 'as it is'], ['mirror', 'mirrored'], ['turn', 'upside down'], ['offset', 'row shifted']]} onChange={(alternate) => set({ alternate })} />}</Field>
+          <Field label="Rows">
+            {(id) => (
+              <NumberInput
+                id={id}
+                value={motif.rows}
+                min={1}
+                max={24}
+                step={1}
+                onCommit={(rows) => set({ rows: Math.round(rows) })}
+              />
+            )}
+          </Field>
+          <Field label="Gap">
+            {(id) => (
+              <LengthInput
+                id={id}
+                mm={motif.rowGapMm}
+                minMm={0}
+                maxMm={500}
+                onCommit={(rowGapMm) => set({ rowGapMm })}
+              />
+            )}
+          </Field>
+          <Field label="Every second">
+            {(id) => (
+              <Select
+                id={id}
+                value={motif.alternate}
+                choices={[
+                  ['none', 'as it is'],
+                  ['mirror', 'mirrored'],
+                  ['turn', 'upside down'],
+                  ['offset', 'row shifted'],
+                ]}
+                onChange={(alternate) => set({ alternate })}
+              />
+            )}
+          </Field>
         </div>
       </details>
     </>
@@ -69,8 +185,15 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
     menu.current?.removeAttribute('open')
   }
   return (
-    <details ref={menu} className="border border-base-content/60" onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}>
-      <summary className="flex cursor-pointer items-center gap-3 px-2 py-1" aria-label={`Motif: ${name}. Choose another`}>
+    <details
+      ref={menu}
+      className="border border-base-content/60"
+      onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
+    >
+      <summary
+        className="flex cursor-pointer items-center gap-3 px-2 py-1"
+        aria-label={`Motif: ${name}. Choose another`}
+      >
         <MotifMark kind={motif.kind} drawing={motif.drawing} text={motif.text} size={44} />
         <span>
           <b className="block leading-tight">{name}</b>
@@ -79,18 +202,41 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
       </summary>
       <div role="radiogroup" aria-label="Motif" className="grid grid-cols-6 gap-1 border-t border-base-content/40 p-2">
         {MOTIF_KINDS.map((kind) => (
-          <button key={kind} type="button" role="radio" aria-checked={!motif.drawing && kind === motif.kind} aria-label={MOTIFS[kind].name} title={MOTIFS[kind].name} onClick={() => choose({ kind, drawing: null })} className={`flex cursor-pointer items-center justify-center border p-0.5 ${!motif.drawing && kind === motif.kind ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/25 hover:border-base-content'}`}>
+          <button
+            key={kind}
+            type="button"
+            role="radio"
+            aria-checked={!motif.drawing && kind === motif.kind}
+            aria-label={MOTIFS[kind].name}
+            title={MOTIFS[kind].name}
+            onClick={() => choose({ kind, drawing: null })}
+            className={`flex cursor-pointer items-center justify-center border p-0.5 ${!motif.drawing && kind === motif.kind ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/25 hover:border-base-content'}`}
+          >
             <MotifMark kind={kind} size={42} />
           </button>
         ))}
       </div>
-      <SvgFile words="Your own line art (SVG)" label="Open line art as SVG" className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm" read={readSvgDrawing} onRead={(drawing) => choose({ drawing })} />
+      <SvgFile
+        words="Your own line art (SVG)"
+        label="Open line art as SVG"
+        className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm"
+        read={readSvgDrawing}
+        onRead={(drawing) => choose({ drawing })}
+      />
     </details>
   )
 }
 
 /** How often the motif would fit at its own width, with the nearest whole numbers to choose. */
-function RepeatHint({ form, motif, onRepeats }: { form: TurnedForm | null; motif: Motif; onRepeats: (n: number) => void }) {
+function RepeatHint({
+  form,
+  motif,
+  onRepeats,
+}: {
+  form: TurnedForm | null
+  motif: Motif
+  onRepeats: (n: number) => void
+}) {
   if (!form || motif.side === 'floor' || motif.side === 'base') return null
   const from = motif.side === 'outside' ? form.zones.outside.from : form.zones.inside.from
   const { r } = profileAt(form, from + motif.upMm + motif.heightMm / 2)
@@ -99,11 +245,14 @@ function RepeatHint({ form, motif, onRepeats }: { form: TurnedForm | null; motif
   return (
     <p className="numbers text-[13px] text-base-content/80">
       At its own proportions it fits {exact.toFixed(1)} times:{' '}
-      {choices.filter((c) => c.repeats <= 120).map((c) => (
-        <button key={c.repeats} type="button" className="link mr-2" onClick={() => onRepeats(c.repeats)}>
-          {c.repeats} × at {c.stretch >= 0 ? '+' : '−'}{Math.abs(c.stretch * 100).toFixed(1)} %
-        </button>
-      ))}
+      {choices
+        .filter((c) => c.repeats <= 120)
+        .map((c) => (
+          <button key={c.repeats} type="button" className="mr-2 link" onClick={() => onRepeats(c.repeats)}>
+            {c.repeats} × at {c.stretch >= 0 ? '+' : '−'}
+            {Math.abs(c.stretch * 100).toFixed(1)} %
+          </button>
+        ))}
     </p>
   )
 }

@@ -13,31 +13,69 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
   const flat = PRESETS[piece.form.preset].flat === true && piece.form.own === null
   const set = (changes: Partial<Place>) => change({ place: { ...place, ...changes } })
   const toggle = (part: ZoneName) => {
-    const parts = place.parts.includes(part) ? place.parts.filter((p) => p !== part) : ZONES.filter((p) => p === part || place.parts.includes(p))
+    const parts = place.parts.includes(part)
+      ? place.parts.filter((p) => p !== part)
+      : ZONES.filter((p) => p === part || place.parts.includes(p))
     if (parts.length) set({ parts })
   }
-  const wall = flat ? null : place.parts.includes('outside') ? 'outside' : place.parts.includes('inside') ? 'inside' : null
+  const wall = flat
+    ? null
+    : place.parts.includes('outside')
+      ? 'outside'
+      : place.parts.includes('inside')
+        ? 'inside'
+        : null
   const shown = flat ? (['base', 'outside', 'floor'] as const) : ZONES
   return (
     <div className="space-y-2">
       <div role="group" aria-label="Where" className="flex flex-wrap gap-1">
         {shown.map((part) => (
-          <button key={part} type="button" aria-pressed={place.parts.includes(part)} onClick={() => toggle(part)} className={`cursor-pointer border px-2 py-0.5 text-[13px] ${place.parts.includes(part) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60'}`}>
+          <button
+            key={part}
+            type="button"
+            aria-pressed={place.parts.includes(part)}
+            onClick={() => toggle(part)}
+            className={`cursor-pointer border px-2 py-0.5 text-[13px] ${place.parts.includes(part) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60'}`}
+          >
             {(flat ? FLAT_PART_NAMES : PART_NAMES)[part]}
           </button>
         ))}
       </div>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        {wall && <Check label="only a band" checked={place.band !== null} onChange={(on) => set({ band: on ? { fromMm: 20, toMm: 60 } : null })} />}
-        <Check label="only some sectors" checked={place.sectors !== null} onChange={(on) => set({ sectors: on ? { of: 8, take: [0, 2, 4, 6] } : null })} />
+        {wall && (
+          <Check
+            label="only a band"
+            checked={place.band !== null}
+            onChange={(on) => set({ band: on ? { fromMm: 20, toMm: 60 } : null })}
+          />
+        )}
+        <Check
+          label="only some sectors"
+          checked={place.sectors !== null}
+          onChange={(on) => set({ sectors: on ? { of: 8, take: [0, 2, 4, 6] } : null })}
+        />
       </div>
       {wall && place.band && (
         <div className="flex flex-wrap items-end gap-2">
           <div className="grid w-48 grid-cols-2 gap-2">
-            <LengthInput label="Band from" mm={place.band.fromMm} minMm={0} maxMm={2000} onCommit={(fromMm) => place.band && set({ band: { ...place.band, fromMm } })} />
-            <LengthInput label="Band to" mm={place.band.toMm} minMm={0} maxMm={2000} onCommit={(toMm) => place.band && set({ band: { ...place.band, toMm } })} />
+            <LengthInput
+              label="Band from"
+              mm={place.band.fromMm}
+              minMm={0}
+              maxMm={2000}
+              onCommit={(fromMm) => place.band && set({ band: { ...place.band, fromMm } })}
+            />
+            <LengthInput
+              label="Band to"
+              mm={place.band.toMm}
+              minMm={0}
+              maxMm={2000}
+              onCommit={(toMm) => place.band && set({ band: { ...place.band, toMm } })}
+            />
           </div>
-          <span className="text-xs text-base-content/75">{wall === 'outside' ? 'up the wall; drag its edges on the form' : 'down the wall from the rim'}</span>
+          <span className="text-xs text-base-content/75">
+            {wall === 'outside' ? 'up the wall; drag its edges on the form' : 'down the wall from the rim'}
+          </span>
         </div>
       )}
       {place.sectors && <SectorFields sectors={place.sectors} onChange={(sectors) => set({ sectors })} />}
@@ -45,7 +83,13 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
   )
 }
 
-function SectorFields({ sectors, onChange }: { sectors: NonNullable<Place['sectors']>; onChange: (sectors: NonNullable<Place['sectors']>) => void }) {
+function SectorFields({
+  sectors,
+  onChange,
+}: {
+  sectors: NonNullable<Place['sectors']>
+  onChange: (sectors: NonNullable<Place['sectors']>) => void
+}) {
   const { of, take } = sectors
   const toggle = (k: number) => {
     const next = take.includes(k) ? take.filter((other) => other !== k) : [...take, k].sort((a, b) => a - b)
@@ -54,11 +98,27 @@ function SectorFields({ sectors, onChange }: { sectors: NonNullable<Place['secto
   return (
     <div className="flex items-start gap-3">
       <div className="w-24">
-        <NumberInput label="Sectors in all" value={of} min={2} max={60} step={1} onCommit={(n) => onChange({ of: Math.round(n), take: take.filter((k) => k < n).length ? take.filter((k) => k < n) : [0] })} />
+        <NumberInput
+          label="Sectors in all"
+          value={of}
+          min={2}
+          max={60}
+          step={1}
+          onCommit={(n) =>
+            onChange({ of: Math.round(n), take: take.filter((k) => k < n).length ? take.filter((k) => k < n) : [0] })
+          }
+        />
       </div>
       <div role="group" aria-label="Sectors taken" className="flex flex-wrap gap-0.5">
         {Array.from({ length: of }, (_, k) => (
-          <button key={k} type="button" aria-pressed={take.includes(k)} aria-label={`Sector ${k + 1}`} onClick={() => toggle(k)} className={`numbers h-7 min-w-7 cursor-pointer border text-xs ${take.includes(k) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/50'}`}>
+          <button
+            key={k}
+            type="button"
+            aria-pressed={take.includes(k)}
+            aria-label={`Sector ${k + 1}`}
+            onClick={() => toggle(k)}
+            className={`numbers h-7 min-w-7 cursor-pointer border text-xs ${take.includes(k) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/50'}`}
+          >
             {k + 1}
           </button>
         ))}

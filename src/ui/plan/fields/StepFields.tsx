@@ -9,7 +9,9 @@ import { PlaceFields } from './PlaceFields'
 import { BringFields, DivideFields, FireFields, FootFields } from './turningFields'
 import type { FieldsProps } from './types'
 
-const onlyPlace = ({ step, piece, change }: FieldsProps<Extract<Step, { place: unknown }>>) => <PlaceFields piece={piece} place={step.place} change={change} />
+const onlyPlace = ({ step, piece, change }: FieldsProps<Extract<Step, { place: unknown }>>) => (
+  <PlaceFields piece={piece} place={step.place} change={change} />
+)
 
 /** The fields of each act. */
 const FIELDS: { readonly [A in Act]: (props: FieldsProps<StepOf<A>>) => ReactNode } = {

@@ -15,12 +15,44 @@ export function CutFields(props: FieldsProps<StepOf<'carve'> | StepOf<'incise'>>
     <>
       <div className="grid grid-cols-[1fr_6rem] gap-3">
         <Field label="Tool" hint={TOOL[step.tool].words}>
-          {(id) => <Select id={id} value={step.tool} choices={TOOLS.map((t) => [t, TOOL[t].name] as const)} onChange={(tool) => change({ tool, ...(step.act === 'carve' ? { depthMm: TOOL[tool].depthMm } : {}), motif: { ...step.motif, lineMm: TOOL[tool].lineMm } })} />}
+          {(id) => (
+            <Select
+              id={id}
+              value={step.tool}
+              choices={TOOLS.map((t) => [t, TOOL[t].name] as const)}
+              onChange={(tool) =>
+                change({
+                  tool,
+                  ...(step.act === 'carve' ? { depthMm: TOOL[tool].depthMm } : {}),
+                  motif: { ...step.motif, lineMm: TOOL[tool].lineMm },
+                })
+              }
+            />
+          )}
         </Field>
-        <Field label="Depth">{(id) => <LengthInput id={id} mm={step.depthMm} minMm={0.02} maxMm={20} onCommit={(depthMm) => change({ depthMm })} />}</Field>
+        <Field label="Depth">
+          {(id) => (
+            <LengthInput
+              id={id}
+              mm={step.depthMm}
+              minMm={0.02}
+              maxMm={20}
+              onCommit={(depthMm) => change({ depthMm })}
+            />
+          )}
+        </Field>
       </div>
-      <MotifFields {...props} motif={step.motif} onMotif={(motif) => change({ motif })} ground={step.act === 'carve' ? ['carve the lines', 'clear the ground'] : false} />
-      <Check label="Damp, with a respirator" checked={step.protection === 'dampAndRespirator'} onChange={(on) => change({ protection: on ? 'dampAndRespirator' : 'none' })} />
+      <MotifFields
+        {...props}
+        motif={step.motif}
+        onMotif={(motif) => change({ motif })}
+        ground={step.act === 'carve' ? ['carve the lines', 'clear the ground'] : false}
+      />
+      <Check
+        label="Damp, with a respirator"
+        checked={step.protection === 'dampAndRespirator'}
+        onChange={(on) => change({ protection: on ? 'dampAndRespirator' : 'none' })}
+      />
     </>
   )
 }
@@ -29,9 +61,32 @@ export function ImpressFields({ piece, step, change }: FieldsProps<StepOf<'impre
   return (
     <>
       <div className="grid grid-cols-[1fr_5.5rem_5.5rem] gap-3">
-        <Field label="Texture" hint={TEXTURE[step.texture].words}>{(id) => <Select id={id} value={step.texture} choices={TEXTURE_KINDS.map((t) => [t, TEXTURE[t].name] as const)} onChange={(texture) => change({ texture })} />}</Field>
-        <Field label="Grain">{(id) => <LengthInput id={id} mm={step.sizeMm} minMm={0.8} maxMm={60} onCommit={(sizeMm) => change({ sizeMm })} />}</Field>
-        <Field label="Depth">{(id) => <LengthInput id={id} mm={step.depthMm} minMm={0.02} maxMm={20} onCommit={(depthMm) => change({ depthMm })} />}</Field>
+        <Field label="Texture" hint={TEXTURE[step.texture].words}>
+          {(id) => (
+            <Select
+              id={id}
+              value={step.texture}
+              choices={TEXTURE_KINDS.map((t) => [t, TEXTURE[t].name] as const)}
+              onChange={(texture) => change({ texture })}
+            />
+          )}
+        </Field>
+        <Field label="Grain">
+          {(id) => (
+            <LengthInput id={id} mm={step.sizeMm} minMm={0.8} maxMm={60} onCommit={(sizeMm) => change({ sizeMm })} />
+          )}
+        </Field>
+        <Field label="Depth">
+          {(id) => (
+            <LengthInput
+              id={id}
+              mm={step.depthMm}
+              minMm={0.02}
+              maxMm={20}
+              onCommit={(depthMm) => change({ depthMm })}
+            />
+          )}
+        </Field>
       </div>
       <PlaceFields piece={piece} place={step.place} change={change} />
     </>
@@ -42,8 +97,27 @@ export function WipeFields({ piece, step, change }: FieldsProps<StepOf<'wipe'>>)
   return (
     <>
       <div className="flex flex-wrap gap-3">
-        <Segments small label="Sponge" value={step.sponge} choices={[['wrung', 'wrung sponge'], ['wet', 'wet sponge']]} onChange={(sponge) => change({ sponge })} />
-        <Segments small label="Pressure" value={step.pressure} choices={[['light', 'light'], ['firm', 'firm'], ['hard', 'hard']]} onChange={(pressure) => change({ pressure })} />
+        <Segments
+          small
+          label="Sponge"
+          value={step.sponge}
+          choices={[
+            ['wrung', 'wrung sponge'],
+            ['wet', 'wet sponge'],
+          ]}
+          onChange={(sponge) => change({ sponge })}
+        />
+        <Segments
+          small
+          label="Pressure"
+          value={step.pressure}
+          choices={[
+            ['light', 'light'],
+            ['firm', 'firm'],
+            ['hard', 'hard'],
+          ]}
+          onChange={(pressure) => change({ pressure })}
+        />
       </div>
       <PlaceFields piece={piece} place={step.place} change={change} />
     </>

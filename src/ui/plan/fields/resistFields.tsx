@@ -12,8 +12,26 @@ function ShapeFields(props: FieldsProps<StepOf<'wax'> | StepOf<'mask'>>) {
   const { piece, form, step, change } = props
   return (
     <>
-      <Segments small label="Shape" value={step.motif ? 'motif' : 'area'} choices={[['area', 'an area'], ['motif', 'a drawn shape']]} onChange={(shape) => change({ motif: shape === 'motif' ? startingMotif(form) : null })} />
-      {step.motif ? <MotifFields {...props} motif={step.motif} onMotif={(motif) => change({ motif })} ground={['the shape is covered', 'all round it is covered']} /> : <PlaceFields piece={piece} place={step.place} change={change} />}
+      <Segments
+        small
+        label="Shape"
+        value={step.motif ? 'motif' : 'area'}
+        choices={[
+          ['area', 'an area'],
+          ['motif', 'a drawn shape'],
+        ]}
+        onChange={(shape) => change({ motif: shape === 'motif' ? startingMotif(form) : null })}
+      />
+      {step.motif ? (
+        <MotifFields
+          {...props}
+          motif={step.motif}
+          onMotif={(motif) => change({ motif })}
+          ground={['the shape is covered', 'all round it is covered']}
+        />
+      ) : (
+        <PlaceFields piece={piece} place={step.place} change={change} />
+      )}
     </>
   )
 }
@@ -22,7 +40,11 @@ export function WaxFields(props: FieldsProps<StepOf<'wax'>>) {
   return (
     <>
       <ShapeFields {...props} />
-      <Check label="Let it dry before going on" checked={props.step.waits} onChange={(waits) => props.change({ waits })} />
+      <Check
+        label="Let it dry before going on"
+        checked={props.step.waits}
+        onChange={(waits) => props.change({ waits })}
+      />
     </>
   )
 }
@@ -30,7 +52,16 @@ export function WaxFields(props: FieldsProps<StepOf<'wax'>>) {
 export function MaskFields(props: FieldsProps<StepOf<'mask'>>) {
   return (
     <>
-      <Segments small label="Made of" value={props.step.material} choices={[['tape', 'tape'], ['stencil', 'cut stencil']]} onChange={(material) => props.change({ material })} />
+      <Segments
+        small
+        label="Made of"
+        value={props.step.material}
+        choices={[
+          ['tape', 'tape'],
+          ['stencil', 'cut stencil'],
+        ]}
+        onChange={(material) => props.change({ material })}
+      />
       <ShapeFields {...props} />
     </>
   )

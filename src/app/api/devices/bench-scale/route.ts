@@ -12,7 +12,11 @@ const BYTES = 2_000_000
 /** A simulated bench scale: what it shows for a piece at an instant, in grams. Replace it by a real one that answers the same. */
 export async function POST(request: Request): Promise<NextResponse> {
   const text = await request.text()
-  if (text.length > BYTES) return NextResponse.json({ error: `The request is ${text.length} bytes; the scale takes up to ${BYTES}.` }, { status: 413 })
+  if (text.length > BYTES)
+    return NextResponse.json(
+      { error: `The request is ${text.length} bytes; the scale takes up to ${BYTES}.` },
+      { status: 413 },
+    )
   let body: unknown
   try {
     body = JSON.parse(text)
@@ -20,8 +24,18 @@ export async function POST(request: Request): Promise<NextResponse> {
     return NextResponse.json({ error: 'The request is not JSON; send piece, body, room and at.' }, { status: 400 })
   }
   const parsed = asked.safeParse(body)
-  if (!parsed.success) return NextResponse.json({ error: `“${parsed.error.issues[0].path.join('.')}” ${parsed.error.issues[0].message}; send piece, body, room and at.` }, { status: 400 })
+  if (!parsed.success)
+    return NextResponse.json(
+      {
+        error: `“${parsed.error.issues[0].path.join('.')}” ${parsed.error.issues[0].message}; send piece, body, room and at.`,
+      },
+      { status: 400 },
+    )
   const grams = simulatedWeight(parsed.data.piece, parsed.data.body, parsed.data.room, Date.parse(parsed.data.at))
-  if (grams === null) return NextResponse.json({ error: 'Say when the piece was made and what it weighed then; the simulated scale goes by that.' }, { status: 409 })
+  if (grams === null)
+    return NextResponse.json(
+      { error: 'Say when the piece was made and what it weighed then; the simulated scale goes by that.' },
+      { status: 409 },
+    )
   return NextResponse.json({ format: 'vernice.weight', version: 1, simulated: true, at: parsed.data.at, grams })
 }
