@@ -1,12 +1,12 @@
 import { demoStudio } from '../src/core/demo/demoStudio'
-import type { Medium } from '../src/core/model/material'
+import type { Medium } from '../src/core/vocabulary/material'
 import type { Studio } from '../src/core/model/studio'
 import type { Tile } from '../src/core/model/tile'
-import { ladderOf } from '../src/core/usecases/ladder'
-import { refit } from '../src/core/usecases/opticsBelief'
-import { recipesFor } from '../src/core/usecases/recipes'
-import { filmsLab } from '../src/core/usecases/squares'
-import { nextTile, proposeTiles } from '../src/core/usecases/testTiles'
+import { ladderOf } from '../src/core/usecases/cupboard/ladder'
+import { refit } from '../src/core/usecases/tiles/opticsBelief'
+import { recipesFor } from '../src/core/usecases/cupboard/recipes'
+import { filmsLab } from '../src/core/usecases/tiles/squares'
+import { nextTile, proposeTiles } from '../src/core/usecases/tiles/testTiles'
 
 /* Fitting, matching, the next tile, and the ladders of forty media; one thread. */
 

@@ -1,10 +1,10 @@
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { DEMO_NOW_MS } from '../src/core/demo/demoDays'
 import type { Studio } from '../src/core/model/studio'
-import { pieceDrying, roomOf } from '../src/core/usecases/pieceDrying'
-import { planDays } from '../src/core/usecases/planDays'
-import { replaySchedule } from '../src/core/usecases/replaySchedule'
-import { CurveShelf } from '../src/core/usecases/studioJobs'
+import { pieceDrying, roomOf } from '../src/core/usecases/drying/pieceDrying'
+import { planDays } from '../src/core/usecases/days/planDays'
+import { replaySchedule } from '../src/core/usecases/days/replaySchedule'
+import { CurveShelf } from '../src/core/usecases/days/studioJobs'
 
 /* Drying curves cold and warm, and planning the days of 1, 10 and 40 pieces; one thread. */
 

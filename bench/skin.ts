@@ -1,9 +1,10 @@
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { buildTurnedForm } from '../src/core/form/turnedForm'
 import { PRESETS } from '../src/core/form/presets'
-import { bandOf, type Step, type StepContent } from '../src/core/model/step'
-import * as build from '../src/core/model/stepBuilders'
-import { compilePlan } from '../src/core/skin/compile/compilePlan'
+import { type Step, type StepContent } from '../src/core/plan/step'
+import { bandOf, OUTSIDE } from '../src/core/vocabulary/place'
+import * as build from '../src/core/plan/build'
+import { compilePlan } from '../src/core/plan/compilePlan'
 import { MediaShelf } from '../src/core/skin/mediaShelf'
 import { skinGrid } from '../src/core/skin/grid'
 import { FieldCache } from '../src/core/skin/levelField'
@@ -48,7 +49,7 @@ function plan(n: number, spread: boolean, lineMm = 1.6): Step[] {
   const contents = Array.from({ length: n }, (_, i): StepContent => {
     if (i === 0) return build.bring('leatherHard')
     if (i === n - 1) return build.fire('glaze', '05')
-    if (i === n - 2) return build.glaze('clear-gloss', build.OUTSIDE, 'dip')
+    if (i === n - 2) return build.glaze('clear-gloss', OUTSIDE, 'dip')
     if (i % 3 === 0) return BETWEEN[(i / 3 - 1) % BETWEEN.length](i, i === 3 || i === 30 ? lineMm : 1.6)
     const from = spread ? 15 + ((i * 29) % 150) : 20
     return build.coat(COLOURS[i % 5], bandOf(from, spread ? from + 38 : 150 + i), i % 2 ? 3 : 1)

@@ -166,21 +166,17 @@ test('materials go out as CSV and come back; a bad row is refused in a sentence'
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Save as CSV' }).click()
   const text = (await contents(await download)).toString()
-  await page
-    .getByLabel('Materials from CSV')
-    .setInputFiles({
-      name: 'm.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(text.replace('Marsh black', 'Marsh night')),
-    })
+  await page.getByLabel('Materials from CSV').setInputFiles({
+    name: 'm.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(text.replace('Marsh black', 'Marsh night')),
+  })
   await expect(page.getByRole('button', { name: /^Marsh night/ })).toBeVisible()
-  await page
-    .getByLabel('Materials from CSV')
-    .setInputFiles({
-      name: 'm.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from(text.replace(',underglaze,', ',paint,')),
-    })
+  await page.getByLabel('Materials from CSV').setInputFiles({
+    name: 'm.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(text.replace(',underglaze,', ',paint,')),
+  })
   await expect(
     page
       .getByRole('alert')

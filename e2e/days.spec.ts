@@ -145,22 +145,18 @@ test('rooms take the simulated sensor, a record from CSV, and refuse a bad one i
   const shed = page.locator('[data-room="shed"]')
   await shed.getByRole('button', { name: 'Read the sensor (simulated)' }).click()
   await expect(shed).toContainText('337 readings')
-  await shed
-    .getByLabel('Record of The shed')
-    .setInputFiles({
-      name: 'r.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('time,temperature_c,humidity_percent\n2026-03-04T10:00Z,warm,50\n'),
-    })
+  await shed.getByLabel('Record of The shed').setInputFiles({
+    name: 'r.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('time,temperature_c,humidity_percent\n2026-03-04T10:00Z,warm,50\n'),
+  })
   await expect(page.getByRole('alert').filter({ hasText: 'row 2' })).toContainText('“row 2, temperature_c” is “warm”')
   await expect(shed).toContainText('337 readings')
-  await shed
-    .getByLabel('Record of The shed')
-    .setInputFiles({
-      name: 'r.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('humidity_percent,time,temperature_c\n44,2026-03-04T10:00Z,19\n46,2026-03-04T11:00Z,20\n'),
-    })
+  await shed.getByLabel('Record of The shed').setInputFiles({
+    name: 'r.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('humidity_percent,time,temperature_c\n44,2026-03-04T10:00Z,19\n46,2026-03-04T11:00Z,20\n'),
+  })
   await expect(shed).toContainText('2 readings')
   await expect(shed).toContainText('19.5 °C, 45 %')
 })

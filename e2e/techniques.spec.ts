@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { buildForm } from '../src/core/form/buildForm'
-import { presetForm } from '../src/core/demo/piece'
+import { presetForm } from '../src/core/model/presetForm'
 import { addStep, drawn, expect, open, skins, test } from './studio'
 
 /* Techniques built step by step in the real interface; the fired skin is read at named spots of the unrolled view. */

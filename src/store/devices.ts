@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Body } from '@/core/model/material'
+import type { Body } from '@/core/vocabulary/material'
 import type { Piece } from '@/core/model/piece'
 import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/room'
 import { tell } from './studioStore'

@@ -1,6 +1,6 @@
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import type { ViewRequest } from '@/core/usecases/pieceView'
+import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { bigPictureWorker, cardWorker, reporting } from '@/workers/clients'
 import { download, fileName } from './download'
 import { withoutOthers } from './derived'

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { PieceViewer, type ViewRequest } from '@/core/usecases/pieceView'
+import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import { sentence } from '@/core/base/issue'
 
 /** Size of the large picture of the skin, texels. */

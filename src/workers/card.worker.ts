@@ -4,7 +4,7 @@ import { tileLabelsPdf, type TileLabel } from '@/core/formats/tileLabelsPdf'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { makeBenchCard } from '@/core/usecases/makeBenchCard'
+import { makeBenchCard } from '@/core/usecases/bench/makeBenchCard'
 
 const api = {
   /** Labels of tiles as PDF bytes. */

@@ -1,9 +1,9 @@
 import { expose } from 'comlink'
 import type { Studio } from '@/core/model/studio'
-import { ladderOf, type LadderRow } from '@/core/usecases/ladder'
-import { refit, type Refit } from '@/core/usecases/opticsBelief'
-import { recipesFor, type Matched, type Wanted } from '@/core/usecases/recipes'
-import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/testTiles'
+import { ladderOf, type LadderRow } from '@/core/usecases/cupboard/ladder'
+import { refit, type Refit } from '@/core/usecases/tiles/opticsBelief'
+import { recipesFor, type Matched, type Wanted } from '@/core/usecases/cupboard/recipes'
+import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/tiles/testTiles'
 
 /** What colours depend on. */
 export type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>

@@ -1,7 +1,7 @@
 import type { Finding } from '@/core/judge/finding'
 import type { Issue } from '@/core/base/issue'
 import type { LatheMesh } from '@/core/picture/lathe'
-import type { SkinReadings } from '@/core/usecases/pieceView'
+import type { SkinReadings } from '@/core/usecases/view/pieceView'
 
 /** What a worker answers: the wanted thing, or an issue. */
 export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issue: Issue }

@@ -3,9 +3,9 @@ import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture'
-import { settlePlan } from '@/core/usecases/settlePlan'
-import type { PaletteColour } from '@/core/usecases/palette'
-import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/pieceView'
+import { settlePlan } from '@/core/usecases/create/settlePlan'
+import type { PaletteColour } from '@/core/usecases/view/palette'
+import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, JudgeAnswer, PixelsAnswer, SkinAnswer } from './protocol'
 
 /** The piece itself, and what it is compared with. */

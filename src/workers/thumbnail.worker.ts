@@ -2,7 +2,7 @@ import { expose, transfer } from 'comlink'
 import { buildForm } from '@/core/form/buildForm'
 import { formPicture, type View } from '@/core/picture/formPicture'
 import { latheMesh } from '@/core/picture/lathe'
-import { PieceViewer, type ViewRequest } from '@/core/usecases/pieceView'
+import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, PixelsAnswer } from './protocol'
 
 const api = {

@@ -1,5 +1,5 @@
 import { logisticEdge, spectrumOf } from '../colour/spectrum'
-import type { Body } from '../model/material'
+import type { Body } from '../vocabulary/material'
 
 const sg = logisticEdge
 const rounded = (curve: (nm: number) => number) => Array.from(spectrumOf(curve), (v) => Number(v.toPrecision(6)))

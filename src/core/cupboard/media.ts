@@ -1,5 +1,5 @@
 import { gaussianBand, logisticEdge, spectrumOf } from '../colour/spectrum'
-import { PLAIN_MEDIUM, type Medium } from '../model/material'
+import { PLAIN_MEDIUM, type Medium } from '../vocabulary/material'
 
 type Curve = (nm: number) => number
 

@@ -1,4 +1,4 @@
-import type { Medium } from '../model/material'
+import type { Medium } from '../vocabulary/material'
 
 type Stock = NonNullable<Medium['stock']>
 

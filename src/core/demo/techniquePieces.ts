@@ -1,9 +1,8 @@
 import type { Piece } from '../model/piece'
-import { bandOf, wholeOf } from '../model/step'
-import * as build from '../model/stepBuilders'
-import { demoPiece, presetForm } from './piece'
-
-const { INSIDE, OUTSIDE } = build
+import { bandOf, INSIDE, OUTSIDE, wholeOf } from '../vocabulary/place'
+import * as build from '../plan/build'
+import { demoPiece } from './piece'
+import { presetForm } from '../model/presetForm'
 
 /** Pieces that show each of the other techniques. */
 export const techniquePieces = (): Piece[] => [

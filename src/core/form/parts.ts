@@ -1,9 +1,5 @@
-import type { TurnedForm } from './turnedForm'
-import { profileAt } from './turnedForm'
-
-export const PART_KINDS = ['handle', 'spout', 'lug', 'feet', 'lid'] as const
-
-export type PartKind = (typeof PART_KINDS)[number]
+import type { PartKind } from './partKinds'
+import { profileAt, type TurnedForm } from './turnedForm'
 
 /** Something joined to the form; lengths in mm as made, heights along the wall. */
 export interface Part {

@@ -1,4 +1,4 @@
-import type { PartKind } from './parts'
+import type { PartKind } from './partKinds'
 import type { Plan } from './planOutline'
 import type { ProfilePoint } from './profile'
 

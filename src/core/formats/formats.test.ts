@@ -7,7 +7,7 @@ import { sentence } from '../base/issue'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
 import { judge } from '../judge/judge'
 import { CURRENT_VERSION } from '../model/migrations'
-import { makeBenchCard } from '../usecases/makeBenchCard'
+import { makeBenchCard } from '../usecases/bench/makeBenchCard'
 import { benchCardPdf } from './benchCardPdf'
 import { FILE_LIMIT_BYTES, jsonSchemas, mediaOf, readVerniceFile, writePiece, writeStudio } from './verniceFile'
 

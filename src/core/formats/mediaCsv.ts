@@ -2,8 +2,8 @@ import Papa from 'papaparse'
 import { fail, ok, type Result } from '../base/result'
 import { BANDS, FIRST_NM, STEP_NM } from '../colour/spectrum'
 import { interpolateLinear } from '../numeric/interpolation'
-import { CAUTIONS, mediumSchema, type Medium } from '../model/material'
-import { APPLICATORS, type Applicator } from '../model/tools'
+import { CAUTIONS, mediumSchema, type Medium } from '../vocabulary/material'
+import { APPLICATORS, type Applicator } from '../vocabulary/tools'
 
 const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
 

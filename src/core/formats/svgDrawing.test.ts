@@ -2,8 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { buildForm } from '../form/buildForm'
-import { presetForm } from '../demo/piece'
-import { drawingSchema } from '../model/motif'
+import { presetForm } from '../model/presetForm'
+import { drawingSchema } from '../vocabulary/motif'
 import { readSvgDrawing, readSvgProfile, SVG_LIMIT } from './svgDrawing'
 
 const svg = (inner: string, more = '') =>

@@ -2,7 +2,7 @@ import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import svgpath from 'svgpath'
 import { fail, ok, type Result } from '../base/result'
 import { tracedPoints } from '../form/buildForm'
-import type { Drawing } from '../model/motif'
+import type { Drawing } from '../vocabulary/motif'
 
 /** Largest SVG that is read, characters. */
 export const SVG_LIMIT = 1_000_000

@@ -1,10 +1,10 @@
 import { z } from 'zod'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
-import { bodySchema, mediumSchema } from '../model/material'
+import { bodySchema, mediumSchema } from '../vocabulary/material'
 import { CURRENT_VERSION, migrate } from '../model/migrations'
 import { pieceSchema, type Piece } from '../model/piece'
-import { mediaOfStep } from '../model/step'
+import { mediaOfStep } from '../plan/step'
 import { studioSchema, type Studio } from '../model/studio'
 
 /** Largest file that is read, bytes. */

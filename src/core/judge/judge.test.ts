@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { applyCommand } from '../model/command'
 import type { Studio } from '../model/studio'
-import { timeline } from '../model/timeline'
+import { timeline } from '../plan/timeline'
 import {
   bisque,
   carve,
@@ -19,9 +19,9 @@ import {
 } from './fixtures/mistakes'
 import { judge, RULES } from './judge'
 import { moveToStage } from './mends'
-import { JudgedPlan } from './plan'
+import { JudgedPlan } from './judgedPlan'
 import { sharedCone } from './rules/fireRules'
-import { coatsToCover } from './rules/coatRules'
+import { coatsToCover } from '../colour/cover'
 
 /* What is said of plans with mistakes, and what the first mend does. */
 

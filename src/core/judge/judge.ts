@@ -2,7 +2,7 @@ import { ok, type Result } from '../base/result'
 import type { Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
 import { SEVERITIES, type Finding } from './finding'
-import { JudgedPlan } from './plan'
+import { JudgedPlan } from './judgedPlan'
 import type { Rule } from './rule'
 import { carveRules } from './rules/carveRules'
 import { coatRules } from './rules/coatRules'
@@ -39,13 +39,11 @@ export function judgePlan(plan: JudgedPlan): Finding[] {
   const place = (stepId: string | null) =>
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
   return RULES.flatMap((rule) =>
-    rule
-      .look(plan)
-      .map((sighting) => ({
-        ...sighting,
-        ruleId: rule.id,
-        school: rule.school,
-        severity: sighting.severity ?? rule.severity,
-      })),
+    rule.look(plan).map((sighting) => ({
+      ...sighting,
+      ruleId: rule.id,
+      school: rule.school,
+      severity: sighting.severity ?? rule.severity,
+    })),
   ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId))
 }

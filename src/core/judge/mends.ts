@@ -1,10 +1,10 @@
 import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Command } from '../model/command'
-import type { Step, StepContent } from '../model/step'
-import { bring } from '../model/stepBuilders'
-import { timeline } from '../model/timeline'
+import type { Step, StepContent } from '../plan/step'
+import { bring } from '../plan/build'
+import { timeline } from '../plan/timeline'
 import type { Mend } from './finding'
-import type { JudgedPlan } from './plan'
+import type { JudgedPlan } from './judgedPlan'
 
 /** Changes some values of a step. */
 export const changeStep = (

@@ -1,6 +1,6 @@
 import type { Ways } from '../model/studio'
 import type { Severity, Sighting } from './finding'
-import type { JudgedPlan } from './plan'
+import type { JudgedPlan } from './judgedPlan'
 
 /** One rule: what it is called, whose school it follows, how grave it is, and what it sees in a plan. */
 export interface Rule {

@@ -3,10 +3,10 @@ import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
-import { bodySchema, mediumSchema, type Body, type Medium } from './material'
+import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
-import { mediaOfStep, stepSchema, type Step } from './step'
+import { mediaOfStep, stepSchema, type Step } from '../plan/step'
 import type { Settings, Studio, Ways } from './studio'
 
 enablePatches()

@@ -4,7 +4,7 @@ import { demoStudio } from '../demo/demoStudio'
 import { EMPTY_SCHEDULE } from './calendar'
 import { applyCommand, applyDiff, commandLabel, type Command } from './command'
 import { plainRoom } from './room'
-import { mediaOfStep } from './step'
+import { mediaOfStep } from '../plan/step'
 import type { Tile } from './tile'
 
 const studio = demoStudio()

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { BLOWERS } from '../clay/drying/airSide'
 import { COVERS, DRYING_STAGES } from '../clay/stages'
-import { PART_KINDS } from '../form/parts'
+import { PART_KINDS } from '../form/partKinds'
 import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
 import { instant } from './room'
-import { stepSchema } from './step'
+import { stepSchema } from '../plan/step'
 import { labSchema, MEASURED_BY } from './tile'
 
 const mm = z.number().positive().max(1500)

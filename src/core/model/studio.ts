@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { calendarSchema, scheduleSchema } from './calendar'
-import { bodySchema, mediumSchema } from './material'
+import { bodySchema, mediumSchema } from '../vocabulary/material'
 import { pieceSchema } from './piece'
 import { roomSchema } from './room'
 import { tileSchema } from './tile'

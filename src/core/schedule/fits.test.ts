@@ -28,35 +28,31 @@ const tasks = fc
       .sort((a, b) => (b[1]?.wettest ?? 0) - (a[1]?.wettest ?? 0))
       .map(([p, w], i): Task => ({ kind: 'work', stepId: `s${i}`, within: w, phases: p, bottleSaves: 0 })),
   )
-const jobs = fc
-  .array(tasks, { minLength: 1, maxLength: 5 })
-  .map((list) =>
-    list.map((t, i): Job => ({
-      pieceId: `p${i}`,
-      name: `p${i}`,
-      count: 1,
-      tasks: t,
-      now: { water: { wall: 1, foot: 1 }, cover: 'open' },
-      plastic: { wall: 1, foot: 1 },
-      curves: CURVES,
-      scale: { plastic: 1, limit: 0 },
-      dueMs: null,
-      pins: new Map(),
+const jobs = fc.array(tasks, { minLength: 1, maxLength: 5 }).map((list) =>
+  list.map((t, i): Job => ({
+    pieceId: `p${i}`,
+    name: `p${i}`,
+    count: 1,
+    tasks: t,
+    now: { water: { wall: 1, foot: 1 }, cover: 'open' },
+    plastic: { wall: 1, foot: 1 },
+    curves: CURVES,
+    scale: { plastic: 1, limit: 0 },
+    dueMs: null,
+    pins: new Map(),
+  })),
+)
+const sessions = fc.uniqueArray(fc.integer({ min: 0, max: 20 }), { minLength: 1, maxLength: 6 }).map((days) =>
+  days
+    .sort((a, b) => a - b)
+    .map((d): Session => ({
+      id: `d${d}`,
+      name: 'd',
+      date: '',
+      startMs: T0 + d * 8 * HOUR,
+      endMs: T0 + (d * 8 + 3) * HOUR,
     })),
-  )
-const sessions = fc
-  .uniqueArray(fc.integer({ min: 0, max: 20 }), { minLength: 1, maxLength: 6 })
-  .map((days) =>
-    days
-      .sort((a, b) => a - b)
-      .map((d): Session => ({
-        id: `d${d}`,
-        name: 'd',
-        date: '',
-        startMs: T0 + d * 8 * HOUR,
-        endMs: T0 + (d * 8 + 3) * HOUR,
-      })),
-  )
+)
 const problems = fc
   .tuple(jobs, sessions)
   .map(([j, s]): StudioProblem => ({ jobs: j, sessions: s, kilns: [], nowMs: T0 }))

@@ -1,4 +1,4 @@
-import type { MediumKind } from '../model/material'
+import { type MediumKind, MEDIUM_KIND } from '../vocabulary/mediumKinds'
 import { BARE_TAPE, NO_TAPE, withFilm, type Film, type Stack } from './stack'
 
 /** What the simulator must know of each medium, by its number. */
@@ -211,7 +211,7 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
   pick: (stack, _level, _act, media) => {
     if (Math.max(stack.recessUm, stack.cutUm) <= 40) return stack
     let kept = stack.films.length
-    while (kept > stack.fixed && media[stack.films[kept - 1].medium].kind === 'glaze') kept--
+    while (kept > stack.fixed && MEDIUM_KIND[media[stack.films[kept - 1].medium].kind].flows) kept--
     return kept === stack.films.length ? stack : withoutFrom(stack, kept)
   },
 
@@ -227,20 +227,19 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
 
   blister: (stack, _level, { limitEighths }, media) => {
     const i = stack.films.findIndex(
-      (film) =>
-        film.eighths > limitEighths && media[film.medium].kind !== 'glaze' && media[film.medium].kind !== 'slip',
+      (film) => film.eighths > limitEighths && MEDIUM_KIND[media[film.medium].kind].blisters,
     )
     return i < 0 ? stack : withoutFrom(stack, i)
   },
 
   crawl: (stack, _level, _act, media) => {
-    const films = stack.films.filter((film, i) => i < stack.fixed || media[film.medium].kind !== 'glaze')
+    const films = stack.films.filter((film, i) => i < stack.fixed || !MEDIUM_KIND[media[film.medium].kind].flows)
     return films.length === stack.films.length ? stack : { ...stack, films, waxAt: Math.min(stack.waxAt, films.length) }
   },
 
   smear: (stack, level, { share }, media) => {
     const top = unfixedTop(stack)
-    return top && (media[top.medium].kind === 'underglaze' || media[top.medium].kind === 'wash')
+    return top && MEDIUM_KIND[media[top.medium].kind].smears
       ? withTop(stack, Math.round(top.eighths * (1 - (share * level) / 15)))
       : stack
   },
@@ -257,7 +256,8 @@ const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
   fire: (stack, level, { cone, melts }, media) => {
     const merged: Film[] = []
     for (const film of stack.films) {
-      const eighths = melts && media[film.medium].kind === 'glaze' ? molten(film.eighths, level, stack) : film.eighths
+      const eighths =
+        melts && MEDIUM_KIND[media[film.medium].kind].flows ? molten(film.eighths, level, stack) : film.eighths
       const last = merged[merged.length - 1]
       if (last && last.medium === film.medium)
         merged[merged.length - 1] = { medium: film.medium, eighths: last.eighths + eighths }

@@ -5,8 +5,9 @@ import type { SurfaceKind } from '../colour/surface'
 import type { Spectrum } from '../colour/spectrum'
 import { STAGE, type Stage } from '../clay/stages'
 import { CONES, conesOutside, strengthAfter } from '../firing/cones'
-import type { Body, Medium } from '../model/material'
+import type { Body, Medium } from '../vocabulary/material'
 import { BARE_TAPE, NO_TAPE, type Stack } from './stack'
+import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 
 /** How the skin is looked at: as it lies on the bench at a stage, or fired; in one of the lights. */
 export type Look = { readonly kind: 'bench'; readonly stage: Stage } | { readonly kind: 'fired' }
@@ -48,18 +49,21 @@ export class StackOptics {
     if (top.eighths < GLASS_EIGHTHS) return 'matte'
     const medium = this.media[top.medium]
     const under = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
-    if (medium.kind === 'glaze') return under > -2 ? medium.surface : 'matte'
+    const { melts } = MEDIUM_KIND[medium.kind]
+    if (melts === 'glass') return under > -2 ? medium.surface : 'matte'
     // Opaque colours melt into raw glaze beneath them; without it they stay dry.
     const melted =
-      medium.kind === 'opaque' &&
-      stack.films.slice(0, -1).some((film) => this.media[film.medium].kind === 'glaze' && film.eighths >= GLASS_EIGHTHS)
+      melts === 'overGlaze' &&
+      stack.films
+        .slice(0, -1)
+        .some((film) => MEDIUM_KIND[this.media[film.medium].kind].melts === 'glass' && film.eighths >= GLASS_EIGHTHS)
     return melted && under > -2 ? medium.surface : 'matte'
   }
 
   /** Reflectance of a stack as fired, 36 bands, seen from outside. */
   reflectance(stack: Stack): Spectrum {
     const layers: ColourLayer[] = stack.films
-      .filter((film) => this.media[film.medium].kind !== 'wax')
+      .filter((film) => !MEDIUM_KIND[this.media[film.medium].kind].resists)
       .map((film) => {
         const medium = this.media[film.medium]
         const above = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
@@ -141,7 +145,7 @@ export class StackOptics {
     for (const film of stack.films) {
       const medium = this.media[film.medium]
       const thick = (film.eighths / 8) * medium.filmUm
-      if (medium.kind === 'glaze') glass += thick
+      if (MEDIUM_KIND[medium.kind].melts === 'glass') glass += thick
       else films += thick
     }
     if (!fired || glass === 0) return relief + films + glass

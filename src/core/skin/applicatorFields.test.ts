@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { presetForm } from '../demo/piece'
+import { presetForm } from '../model/presetForm'
 import { buildForm } from '../form/buildForm'
-import { TEXTURE_KINDS } from '../model/textures'
+import { TEXTURE_KINDS, TEXTURE } from '../vocabulary/textures'
 import {
   blendField,
   BLEND_STEPS,
@@ -10,10 +10,10 @@ import {
   spatterField,
   spongeField,
   swipeField,
-  TEXTURE,
   textureField,
 } from './applicatorFields'
-import { brushField, evenField, NOMINAL } from './coatFields'
+import { brushField, evenField } from './coatFields'
+import { NOMINAL } from './levels'
 import { skinGrid } from './grid'
 import { addedUp, columnsIn, inAnyArc, inArcs } from './levelField'
 

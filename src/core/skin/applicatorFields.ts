@@ -1,12 +1,13 @@
 import { seededRandom } from '../base/random'
 import { clamp } from '../numeric/interpolation'
 import { profileAt, type Stretch } from '../form/turnedForm'
-import { keyOf, NOMINAL, span } from './coatFields'
-import type { TextureKind } from '../model/textures'
+import { keyOf, span } from './coatFields'
+import { NOMINAL } from './levels'
+import { TEXTURE, type TextureKind } from '../vocabulary/textures'
 import type { SkinGrid } from './grid'
 import { levelField, type FieldSource } from './levelField'
 import { MarkPainter } from './motifs/markPainter'
-import { closedNoise, DITHER, RowNoise, surfaceNoise } from './noise'
+import { closedNoise, DITHER, RowNoise } from '../numeric/noise'
 
 /** A field over stretches whose level at each texel is worked out row by row. */
 function rowField(
@@ -84,46 +85,6 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
       return levelField(grid, key, top, painter.levels())
     },
   }
-}
-
-/** Impressed textures: depth 0–1 at a place in units of their own size; `x` closes after `n` units round. */
-export const TEXTURE: Readonly<
-  Record<
-    TextureKind,
-    { readonly name: string; readonly words: string; readonly depth: (x: number, y: number, n: number) => number }
-  >
-> = {
-  cloth: {
-    name: 'cloth',
-    words: 'a coarse weave pressed in',
-    depth: (x, y) =>
-      Math.max(0.1, Math.abs(Math.sin(Math.PI * x)) * 0.5 + Math.abs(Math.sin(Math.PI * y)) * 0.5) ** 3 *
-      ((Math.floor(x) + Math.floor(y)) % 2 ? 1 : 0.65),
-  },
-  cord: {
-    name: 'cord',
-    words: 'a twisted cord rolled round',
-    depth: (x, y) =>
-      Math.max(0, Math.sin(2 * Math.PI * (x + 0.5 * Math.sin(2 * Math.PI * y)))) ** 0.7 *
-      (Math.sin(2 * Math.PI * y * 0.5) ** 2 > 0.25 ? 1 : 0),
-  },
-  comb: {
-    name: 'comb',
-    words: 'combed lines that run round',
-    depth: (x, y, n) =>
-      Math.max(0, Math.sin(2 * Math.PI * (y + 0.35 * Math.sin((2 * Math.PI * x * 9) / Math.max(9, n))))) ** 0.6,
-  },
-  bark: {
-    name: 'bark',
-    words: 'rough like bark',
-    depth: (x, y, n) => Math.max(0, surfaceNoise(x * 1.5, y * 0.35, Math.max(2, Math.round(n * 1.5)), 5) * 1.7 - 0.55),
-  },
-  dimples: {
-    name: 'dimples',
-    words: 'round dents in rows',
-    depth: (x, y) =>
-      Math.max(0, 1 - 5.2 * (((x + (Math.floor(y) % 2) * 0.5) % 1) - 0.5) ** 2 - 5.2 * ((y % 1) - 0.5) ** 2),
-  },
 }
 
 /** A texture pressed in all over some stretches; `sizeMm` is one of its units. */

@@ -2,11 +2,9 @@ import { clamp } from '../numeric/interpolation'
 import type { Stretch } from '../form/turnedForm'
 import { isFlatRow, plainPatches, straightStreaks, STREAKS, type StreakKind } from './flatParts'
 import { rowsOf, type SkinGrid } from './grid'
+import { NOMINAL } from './levels'
 import { levelField, type FieldSource, type LevelField } from './levelField'
-import { closedNoise, DITHER, RowNoise } from './noise'
-
-/** Level of one nominal coat in a field. */
-export const NOMINAL = 8
+import { closedNoise, DITHER, RowNoise } from '../numeric/noise'
 
 /** Streaks of a brushed coat, as a share of the film either way. Common practice, no source: about ±30 %. */
 const STREAK = 0.3

@@ -1,5 +1,5 @@
 import type { SkinGrid } from './grid'
-import { closedNoise, RowNoise } from './noise'
+import { closedNoise, RowNoise } from '../numeric/noise'
 
 /* Floors and bases: near the axis columns run together, so streaks and patches there are worked out in plain millimetres. */
 

@@ -1,8 +1,9 @@
-import type { Medium } from '../model/material'
+import type { Medium } from '../vocabulary/material'
 import type { SkinGrid } from './grid'
 import { areaWeights, texelArea } from './grid'
 import type { StackOptics } from './appearance'
 import type { Stack } from './stack'
+import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 
 /** How much of a stretch of the skin shows what, weighted by true area. */
 export interface Gauges {
@@ -63,6 +64,7 @@ function visibleMedium(stack: Stack, media: readonly Medium[]): string {
 
 const colourFilmUm = (stack: Stack, media: readonly Medium[]) =>
   stack.films.reduce(
-    (sum, film) => (media[film.medium].kind === 'glaze' ? sum : sum + (film.eighths / 8) * media[film.medium].filmUm),
+    (sum, film) =>
+      MEDIUM_KIND[media[film.medium].kind].flows ? sum : sum + (film.eighths / 8) * media[film.medium].filmUm,
     0,
   )

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { STARTER_MEDIA } from '../cupboard/media'
 import { coneIndex } from '../firing/cones'
-import { mediumSchema } from '../model/material'
+import { mediumSchema } from '../vocabulary/material'
 import { MediaShelf } from './mediaShelf'
 
 const shelf = () => new MediaShelf(STARTER_MEDIA)

@@ -1,7 +1,7 @@
 import { infiniteReflectance, mixOptics } from '../colour/kubelkaMunk'
 import { linearFromHex, hexFromLinear, type Triple } from '../colour/colourSpaces'
 import { CONES, coneIndex } from '../firing/cones'
-import type { Medium } from '../model/material'
+import type { Medium } from '../vocabulary/material'
 
 /** Parts of media that make a mixture, by volume. */
 export interface MixturePart {

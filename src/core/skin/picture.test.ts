@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { PRESETS } from '../form/presets'
 import { buildTurnedForm } from '../form/turnedForm'
-import { bandOf, type Step, type StepContent } from '../model/step'
-import * as build from '../model/stepBuilders'
+import { type Step, type StepContent } from '../plan/step'
+import { bandOf, OUTSIDE } from '../vocabulary/place'
+import * as build from '../plan/build'
 import { packTexel, StackOptics } from './appearance'
-import { compilePlan } from './compile/compilePlan'
+import { compilePlan } from '../plan/compilePlan'
 import { skinGrid } from './grid'
 import { MediaShelf } from './mediaShelf'
 import { copiedRows, opaqueColours, Palette, SkinPainter, skinPatch, SLOPE_RANGE } from './picture'
@@ -21,7 +22,7 @@ const optics = new StackOptics(studio.bodies['estuary-red'], shelf.list)
 const plan = (lineMm: number, colour = 'marsh-black'): Step[] =>
   build.numbered('p', 0, [
     build.bring('leatherHard'),
-    build.coat('chalk-slip', build.OUTSIDE, 2),
+    build.coat('chalk-slip', OUTSIDE, 2),
     build.coat(colour, bandOf(30, 150), 3),
     build.carve('narrowLoop', build.motif('leaves', 9, 40, 60, lineMm, { seed: 2 }), 0.6),
     build.impress('cloth', bandOf(160, 200), 0.4),

@@ -1,4 +1,4 @@
-import type { Place } from '../model/step'
+import type { Place } from '../vocabulary/place'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import type { Arc } from './levelField'
 

@@ -1,5 +1,5 @@
 import { applyAct, type MediumTraits } from './acts'
-import type { SkinOperation } from './compile/course'
+import type { SkinOperation } from './operation'
 import { inAnyArc } from './levelField'
 import { BARE, type Stack } from './stack'
 

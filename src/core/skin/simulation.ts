@@ -1,5 +1,5 @@
 import type { MediumTraits } from './acts'
-import type { SkinOperation } from './compile/course'
+import type { SkinOperation } from './operation'
 import type { SkinGrid } from './grid'
 import { FieldCache, TILE, type TiledField } from './levelField'
 import { TransitionTable, Workbench } from './loops/workbench'

@@ -3,14 +3,15 @@ import { ciede2000 } from '../colour/ciede2000'
 import { hueDegrees } from '../colour/colourSpaces'
 import { demoStudio } from '../demo/demoStudio'
 import { buildForm } from '../form/buildForm'
-import { presetForm } from '../demo/piece'
+import { presetForm } from '../model/presetForm'
 import { stretchArea } from '../form/measures'
 import { aroundMm, profileAt } from '../form/turnedForm'
-import type { Motif } from '../model/motif'
-import { bandOf, wholeOf, type StepContent } from '../model/step'
-import * as build from '../model/stepBuilders'
+import type { Motif } from '../vocabulary/motif'
+import { type StepContent } from '../plan/step'
+import { bandOf, wholeOf, INSIDE, OUTSIDE } from '../vocabulary/place'
+import * as build from '../plan/build'
 import { StackOptics } from './appearance'
-import { compilePlan } from './compile/compilePlan'
+import { compilePlan } from '../plan/compilePlan'
 import { areaWeights, rowsOf, skinGrid, texelArea, type SkinGrid } from './grid'
 import { MediaShelf } from './mediaShelf'
 import { motifMiddle } from './motifs/marksField'
@@ -24,7 +25,7 @@ const built = buildForm(presetForm('beaker'))
 if (!built.ok) throw new Error('the beaker does not build')
 const form = built.value
 const grid = skinGrid(form, 768, 512)
-const wall = build.OUTSIDE
+const wall = OUTSIDE
 const leather = build.bring('leatherHard')
 const bisqued = [build.bring('boneDry', 'open'), build.fire('bisque', '04')]
 const glost = build.fire('glaze', '05')
@@ -381,7 +382,7 @@ describe('glaze', () => {
       ),
     ).toBeGreaterThan(0.02)
     const drips = (on: boolean) => {
-      const skin = new Skin([...bisqued, build.glaze('amber', build.INSIDE, 'pour', { drips: on }), glost])
+      const skin = new Skin([...bisqued, build.glaze('amber', INSIDE, 'pour', { drips: on }), glost])
       return skin.share(60, 104, skin.has('Amber glaze'))
     }
     expect(drips(false)).toBe(0)

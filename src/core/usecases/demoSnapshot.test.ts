@@ -1,43 +1,50 @@
+import { presetForm } from '../model/presetForm'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { FORM_PRESETS } from '../form/presets'
+import { FORM_PRESETS, type FormPreset } from '../form/presets'
 import { buildForm } from '../form/buildForm'
 import { demoStudio } from '../demo/demoStudio'
 import { DEMO_NOW_MS } from '../demo/demoDays'
 import { writePiece, writeStudio } from '../formats/verniceFile'
 import { writeMediaCsv } from '../formats/mediaCsv'
 import { judge } from '../judge/judge'
-import { SEQUENCES, startingSteps } from '../model/sequences'
-import { timeline } from '../model/timeline'
-import { amountsOf } from './amounts'
-import { daysCalendar } from './daysCalendar'
-import { sessionList } from './dayList'
-import { ladderOf } from './ladder'
-import { lineWeights } from './lineWeights'
-import { makeBenchCard } from './makeBenchCard'
-import { ADDABLE, newStepContent } from './newStep'
-import { PieceViewer } from './pieceView'
-import { pieceDrying, roomOf } from './pieceDrying'
-import { planDays } from './planDays'
-import { practicePiece } from './practicePiece'
-import { presetFormOf } from './presetFormOf'
-import { railLayout } from './railLayout'
-import { rescues } from './rescue'
-import { handsMinutes } from './stepMinutes'
-import { benchWords, isSlab, stepWords } from './stepWords'
+import { SEQUENCES, startingSteps } from './create/sequences'
+import { timeline } from '../plan/timeline'
+import { amountsOf } from './bench/amounts'
+import { daysCalendar } from './days/daysCalendar'
+import { sessionList } from './days/dayList'
+import { ladderOf } from './cupboard/ladder'
+import { lineWeights } from './view/lineWeights'
+import { makeBenchCard } from './bench/makeBenchCard'
+import { ADDABLE, newStepContent } from './create/newStep'
+import { PieceViewer } from './view/pieceView'
+import { pieceDrying, roomOf } from './drying/pieceDrying'
+import { planDays } from './days/planDays'
+import { practicePiece } from './create/practicePiece'
+import { railLayout } from '../../ui/plan/railLayout'
+import { rescues } from './drying/rescue'
+import { handsMinutes } from './bench/stepMinutes'
+import { benchWords, stepWords } from './words/stepWords'
+import { isSlab } from './words/told'
 
 /* Everything that the demo shows, as it was before the code was put in order; SNAP_DIR writes it out to be compared. */
 
 const studio = demoStudio()
+const plainForm = (preset: FormPreset) => ({ ...presetForm(preset), unevenMm: 0, parts: [] })
 const pieces = Object.values(studio.pieces)
 const KEPT = path.resolve('src/core/usecases/fixtures/demoSnapshot.json')
 const DIR = process.env.SNAP_DIR
 const known: Record<string, string> = existsSync(KEPT) ? JSON.parse(readFileSync(KEPT, 'utf8')) : {}
 const now: Record<string, string> = {}
 
-const rounded = (_: string, v: unknown) => (typeof v === 'number' ? Number(v.toPrecision(9)) : v)
+const rounded = (_: string, v: unknown): unknown =>
+  typeof v === 'number'
+    ? Number(v.toPrecision(9))
+    : v !== null && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v
 
 function same(name: string, value: unknown) {
   const text = typeof value === 'string' ? value : JSON.stringify(value, rounded, 1)
@@ -110,15 +117,15 @@ describe('the demo is as it was', () => {
       `${id} rescues`,
       drying.ok && drying.value ? rescues(piece, studio, drying.value, DEMO_NOW_MS, (k) => `r${k}`) : [],
     )
+    // Acts that have come since are left out.
+    const known = ADDABLE.flatMap(({ acts }) => acts).filter(({ act }) => act !== 'mist')
+    const places = [-1, 0, 3, 7, piece.steps.length - 1].filter((at) => at < piece.steps.length)
     same(
       `${id} new steps`,
-      ADDABLE.flatMap(({ acts }) =>
-        acts.flatMap(({ act }) =>
-          [-1, 0, 3, 7, piece.steps.length - 1]
-            .filter((at) => at < piece.steps.length)
-            .map((at) => newStepContent(act, piece, studio, form.value, at)),
-        ),
-      ),
+      known
+        .flatMap(({ act }) => places.map((at) => newStepContent(act, piece, studio, form.value, at)))
+        .map((content) => JSON.stringify(content, rounded))
+        .sort(),
     )
   })
 
@@ -142,7 +149,7 @@ describe('the demo is as it was', () => {
       'ladders',
       Object.values(studio.media)
         .slice(0, 12)
-        .map((m) => ladderOf(m, studio, null)),
+        .map((m) => ladderOf(m, studio, null).map(({ covers: _, ...row }) => row)),
     )
   })
 
@@ -152,7 +159,7 @@ describe('the demo is as it was', () => {
       SEQUENCES.flatMap((id) =>
         FORM_PRESETS.flatMap((preset) =>
           Object.values(studio.bodies).map((body) => {
-            const form = buildForm(presetFormOf(preset))
+            const form = buildForm(plainForm(preset))
             if (!form.ok) throw new Error()
             const { zones, flat } = form.value
             let n = 0
@@ -165,7 +172,7 @@ describe('the demo is as it was', () => {
                 {
                   body,
                   media: Object.values(studio.media),
-                  sizes: presetFormOf(preset).sizes,
+                  sizes: plainForm(preset).sizes,
                   colourId: null,
                   outsideMm: zones.outside.to - zones.outside.from,
                   flat: flat !== undefined && flat !== null && Boolean(flat),

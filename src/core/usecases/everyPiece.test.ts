@@ -1,27 +1,28 @@
+import { presetForm } from '../model/presetForm'
 import { describe, expect, it } from 'vitest'
-import { FORM_PRESETS } from '../form/presets'
+import { FORM_PRESETS, type FormPreset } from '../form/presets'
 import { buildForm } from '../form/buildForm'
 import { demoStudio } from '../demo/demoStudio'
 import { DEMO_NOW_MS } from '../demo/demoDays'
 import { studioSchema } from '../model/studio'
 import { kilnsAfter, localDay, sessionsBetween } from '../schedule/sessions'
-import { amountsOf } from './amounts'
-import { dryingColumns } from './dryingColumns'
-import { filmsOfPiece, lastCone } from './opticsBelief'
-import { contrastsOf } from './palette'
-import { pieceDrying, roomOf } from './pieceDrying'
-import { PieceViewer } from './pieceView'
-import { presetFormOf } from './presetFormOf'
-import { handsMinutes } from './stepMinutes'
-import { filmsLab } from './squares'
+import { amountsOf } from './bench/amounts'
+import { dryingColumns } from './drying/dryingColumns'
+import { filmsOfPiece, lastCone } from './tiles/opticsBelief'
+import { contrastsOf } from './view/palette'
+import { pieceDrying, roomOf } from './drying/pieceDrying'
+import { PieceViewer } from './view/pieceView'
+import { handsMinutes } from './bench/stepMinutes'
+import { filmsLab } from './tiles/squares'
 
 const studio = demoStudio()
+const plainForm = (preset: FormPreset) => ({ ...presetForm(preset), unevenMm: 0, parts: [] })
 const pieces = Object.values(studio.pieces)
 const DAY = 86_400_000
 
 describe('every form', () => {
   it.each(FORM_PRESETS)('%s dries by columns: rim first, foot last, shares that make one', (preset) => {
-    const columns = dryingColumns(presetFormOf(preset), studio.bodies['chalk-white'])
+    const columns = dryingColumns(plainForm(preset), studio.bodies['chalk-white'])
     expect(columns.ok).toBe(true)
     if (!columns.ok) return
     const [rim, wall, foot] = columns.value
@@ -36,7 +37,7 @@ describe('every form', () => {
     ).toBe(true)
     const piece = {
       ...pieces[0],
-      form: presetFormOf(preset),
+      form: plainForm(preset),
       bodyId: 'chalk-white',
       making: { ...pieces[0].making, madeAt: new Date(DEMO_NOW_MS - 6 * 3_600_000).toISOString(), log: [] },
     }

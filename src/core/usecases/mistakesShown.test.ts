@@ -6,7 +6,7 @@ import { applyCommand } from '../model/command'
 import type { Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
 import type { SkinPicture } from '../skin/picture'
-import { PieceViewer } from './pieceView'
+import { PieceViewer } from './view/pieceView'
 
 /* Each mistake is not only told of but seen: the piece fired as planned looks otherwise than with its first mend taken. */
 

@@ -2,18 +2,20 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { buildForm } from '../form/buildForm'
 import { pieceSchema } from '../model/piece'
-import { bandOf, mediaOfStep, stepSchema, wholeOf, type Step } from '../model/step'
-import { lineWeights } from './lineWeights'
-import { practicePiece } from './practicePiece'
-import { timeline } from '../model/timeline'
+import { mediaOfStep, stepSchema, type Step } from '../plan/step'
+import { bandOf, wholeOf } from '../vocabulary/place'
+import { lineWeights } from './view/lineWeights'
+import { practicePiece } from './create/practicePiece'
+import { timeline } from '../plan/timeline'
 import { latheMesh } from '../picture/lathe'
 import { formPicture } from '../picture/formPicture'
 import { judge } from '../judge/judge'
-import { settlePlan } from './settlePlan'
-import { ADDABLE, newStepContent } from './newStep'
-import { decoratedSide, PieceViewer, type ViewRequest } from './pieceView'
-import { dropPlace, railLayout } from './railLayout'
-import { benchWords, coatWaits, placeWords, stepWords } from './stepWords'
+import { toldIn } from './words/told'
+import { settlePlan } from './create/settlePlan'
+import { ADDABLE, newStepContent } from './create/newStep'
+import { decoratedSide, PieceViewer, type ViewRequest } from './view/pieceView'
+import { dropPlace, railLayout } from '../../ui/plan/railLayout'
+import { benchWords, coatWaits, stepWords } from './words/stepWords'
 
 const studio = demoStudio()
 const jugs = studio.pieces['reed-jugs']
@@ -241,10 +243,10 @@ describe('steps in words', () => {
 
   it('follows the studio’s units', () => {
     const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
-    expect(placeWords(bandOf(25.4, 50.8), inches.settings)).toBe('outside, 1.00 in to 2.00 in up the wall')
-    expect(placeWords(wholeOf('inside', 'floor', 'rim'), studio.settings)).toBe('inside and rim')
-    expect(placeWords(wholeOf('floor'), studio.settings, true)).toBe('face')
-    expect(placeWords(wholeOf('inside', 'floor', 'rim'), studio.settings, true)).toBe('face')
+    expect(toldIn(inches).place(bandOf(25.4, 50.8))).toBe('outside, 1.00 in to 2.00 in up the wall')
+    expect(toldIn(studio).place(wholeOf('inside', 'floor', 'rim'))).toBe('inside and rim')
+    expect(toldIn(studio, true).place(wholeOf('floor'))).toBe('face')
+    expect(toldIn(studio, true).place(wholeOf('inside', 'floor', 'rim'))).toBe('face')
     expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
   })
 })

@@ -5,21 +5,18 @@ import { sentence } from '@/core/base/issue'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
 import { labUnder } from '@/core/colour/layeredColour'
 import { readReflectanceCsv } from '@/core/formats/mediaCsv'
-import type { MediumKind } from '@/core/model/material'
+import { MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
-import { bodyFromSwatch, mediumFromSwatch, type Swatch } from '@/core/usecases/newMedium'
+import { bodyFromSwatch, mediumFromSwatch, type Swatch } from '@/core/usecases/cupboard/newMedium'
 import { newId, run, tell } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
 import { Field, Select } from '@/ui/kit/fields'
 
-type Kind = Exclude<MediumKind, 'wax'> | 'body'
+type Kind = MediumKind | 'body'
 
+/** Kinds of which something stays after the fire, and clays. */
 const KINDS: readonly (readonly [Kind, string])[] = [
-  ['underglaze', 'underglaze'],
-  ['slip', 'slip'],
-  ['wash', 'stain wash'],
-  ['opaque', 'opaque colour'],
-  ['glaze', 'glaze'],
+  ...MEDIUM_KINDS.filter((kind) => MEDIUM_KIND[kind].family).map((kind) => [kind, MEDIUM_KIND[kind].name] as const),
   ['body', 'a clay'],
 ]
 
@@ -44,10 +41,7 @@ export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Ki
         ? run({ type: 'body.set', body: bodyFromSwatch(id, name.trim(), swatch, Object.values(studio.bodies)[0]) })
         : run({
             type: 'medium.set',
-            medium: mediumFromSwatch(id, name.trim(), kind, swatch, {
-              from: kind === 'glaze' || kind === 'opaque' ? '06' : '08',
-              to: kind === 'glaze' || kind === 'opaque' ? '04' : '6',
-            }),
+            medium: mediumFromSwatch(id, name.trim(), kind, swatch, MEDIUM_KIND[kind].usualRange),
           })
     if (done) return
     setName('')

@@ -4,7 +4,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { sentence } from '@/core/base/issue'
 import { dryGramsPerLitre, scaledBatch, SOLIDS_DENSITY, waterToAdd, type BatchLine } from '@/core/quantities/suspension'
-import { amountsOf } from '@/core/usecases/amounts'
+import { amountsOf } from '@/core/usecases/bench/amounts'
 import type { Studio } from '@/core/model/studio'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
 

@@ -5,9 +5,10 @@ import { Download, FolderOpen } from 'lucide-react'
 import { sentence } from '@/core/base/issue'
 import { CONES, type Cone } from '@/core/firing/cones'
 import { readMediaCsv, writeMediaCsv } from '@/core/formats/mediaCsv'
-import { CAUTION_WORDS, MEDIUM_KINDS, type Medium, type MediumKind } from '@/core/model/material'
+import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
+import { MEDIUM_KIND, MEDIUM_KINDS } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
-import { findMedia } from '@/core/usecases/mediaSearch'
+import { findMedia } from '@/core/usecases/cupboard/mediaSearch'
 import { download, fileName } from '@/store/download'
 import { run, tell, useStudio } from '@/store/studioStore'
 import { Segments, Select } from '@/ui/kit/fields'
@@ -28,15 +29,6 @@ const TABS: readonly (readonly [Tab, string])[] = [
   ['mix', 'Mix and match'],
   ['amounts', 'Amounts'],
 ]
-
-const KIND_WORDS: Readonly<Record<MediumKind, string>> = {
-  slip: 'slips',
-  underglaze: 'underglazes',
-  wash: 'stain washes',
-  opaque: 'opaque colours',
-  glaze: 'glazes',
-  wax: 'wax',
-}
 
 /** The cupboard: every material with what the trade asks of it and how it fires. */
 export function CupboardView() {
@@ -131,7 +123,7 @@ function Media({ studio }: { studio: Studio }) {
   const beside = Object.values(studio.media).filter(
     (m) =>
       (chosen?.kind === 'glaze'
-        ? m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash'
+        ? MEDIUM_KIND[m.kind].melts === 'never' && !MEDIUM_KIND[m.kind].resists
         : m.kind === 'glaze') && m.id !== chosen?.id,
   )
   return (
@@ -177,7 +169,7 @@ function Media({ studio }: { studio: Studio }) {
             if (!group.length) return null
             return (
               <section key={kind} className="mb-3 break-inside-avoid">
-                <h2 className="text-[13px] text-base-content/75">{KIND_WORDS[kind]}</h2>
+                <h2 className="text-[13px] text-base-content/75">{MEDIUM_KIND[kind].plural}</h2>
                 <ul>
                   {group.map((medium) => (
                     <li key={medium.id}>
@@ -192,7 +184,7 @@ function Media({ studio }: { studio: Studio }) {
                       >
                         <HatchSwatch
                           kind={medium.kind}
-                          colour={medium.kind === 'wax' ? undefined : swatchOf(medium)}
+                          colour={MEDIUM_KIND[medium.kind].resists ? undefined : swatchOf(medium)}
                           size={18}
                         />
                         <span className="flex-1 truncate">{medium.name}</span>

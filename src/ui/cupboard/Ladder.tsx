@@ -1,16 +1,16 @@
 'use client'
 
-import { ciede2000 } from '@/core/colour/ciede2000'
-import type { Medium } from '@/core/model/material'
+import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
-import { coatsToCover, sureWord, type LadderRow } from '@/core/usecases/ladder'
+import { sureWord, type LadderRow } from '@/core/usecases/cupboard/ladder'
 import { useLadder } from '@/store/colours'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 /** 1 to 4 coats on every clay, bare and under each clear, raw beside fired, with how sure each square is. */
 export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Studio; beside: Medium | null }) {
   const { value: rows, busy } = useLadder(medium.id, studio, beside?.id ?? null)
   const bodies = Object.values(studio.bodies)
-  if (medium.kind === 'wax')
+  if (MEDIUM_KIND[medium.kind].resists)
     return <p className="text-sm text-base-content/80">Wax burns away; nothing of it is seen after firing.</p>
   return (
     <div data-testid="ladder" data-busy={busy} className="space-y-3">
@@ -38,7 +38,7 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
 
 function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
   const other = row.withId ? studio.media[row.withId] : null
-  const cover = coatsToCover(row.squares, ciede2000)
+  const { covers } = row
   return (
     <li
       className="grid grid-cols-[11rem_auto_1fr] items-center gap-3"
@@ -79,7 +79,7 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
         ))}
       </ol>
       <span className="text-xs text-base-content/75">
-        {cover ? `covers with ${cover} ${cover === 1 ? 'coat' : 'coats'}` : 'still changing at 4 coats'}
+        {covers ? `covers with ${covers} ${covers === 1 ? 'coat' : 'coats'}` : 'not covered by 4 coats'}
       </span>
     </li>
   )

@@ -1,11 +1,12 @@
 'use client'
 
 import { CONES } from '@/core/firing/cones'
-import { CAUTION_WORDS, CAUTIONS, type Medium } from '@/core/model/material'
-import type { Applicator } from '@/core/model/tools'
+import { CAUTION_WORDS, CAUTIONS, type Medium } from '@/core/vocabulary/material'
+import type { Applicator } from '@/core/vocabulary/tools'
 import type { Studio } from '@/core/model/studio'
 import { run } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 /** Spatter is to taste: nobody counts it. */
 const COUNTED_BY = [
@@ -166,7 +167,7 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
           )}
         </Field>
       </div>
-      {medium.kind !== 'wax' && medium.kind !== 'glaze' && (
+      {MEDIUM_KIND[medium.kind].laidBy.includes('coat') && (
         <fieldset className="grid grid-cols-3 gap-3">
           <legend className="col-span-3 mb-1 text-[13px] text-base-content/75">
             Coats the maker or you want; 0: computed from cover

@@ -3,21 +3,23 @@
 import { useState } from 'react'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
 import { CONES, type Cone } from '@/core/firing/cones'
-import type { Medium } from '@/core/model/material'
+import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
-import { sureWord } from '@/core/usecases/ladder'
-import { betweenTwo, coatsWhenThinned, mixtureHex, mixtureJar, type Mixture } from '@/core/usecases/mixtures'
-import type { Matched, SureRecipe } from '@/core/usecases/recipes'
-import { isClear } from '@/core/usecases/squares'
-import { clearFor } from '@/core/usecases/testTiles'
+import { layRecipe, piecesForRecipe } from '@/core/usecases/cupboard/layRecipe'
+import { sureWord } from '@/core/usecases/cupboard/ladder'
+import { betweenTwo, coatsWhenThinned, mixtureHex, mixtureJar, type Mixture } from '@/core/usecases/cupboard/mixtures'
+import type { Matched, SureRecipe } from '@/core/usecases/cupboard/recipes'
+import { isClear } from '@/core/usecases/tiles/squares'
+import { clearFor } from '@/core/usecases/tiles/testTiles'
 import { findRecipes } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 const mixable = (studio: Studio): Medium[] =>
-  Object.values(studio.media).filter((m) => m.kind === 'underglaze' || m.kind === 'opaque' || m.kind === 'slip')
+  Object.values(studio.media).filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].laidBy.includes('coat'))
 
 /** Mixing two to four jars, and finding recipes for a colour. */
 export function MixPanel({ studio }: { studio: Studio }) {
@@ -302,25 +304,10 @@ function RecipeLine({ recipe, wanted, studio }: { recipe: SureRecipe; wanted: Tr
   const words = recipe.parts
     .map((p) => `${recipe.parts.length > 1 ? `${p.parts} ` : ''}${studio.media[p.id].name}`)
     .join(' : ')
-  const pieces = Object.values(studio.pieces).filter((piece) =>
-    piece.steps.some((step) => !step.done && step.act === 'coat' && studio.media[step.mediumId]?.kind === 'underglaze'),
-  )
+  const pieces = piecesForRecipe(studio)
   const use = (pieceId: string) => {
-    const step = studio.pieces[pieceId].steps.find(
-      (s) => !s.done && s.act === 'coat' && studio.media[s.mediumId]?.kind === 'underglaze',
-    )
-    if (!step) return
-    const [first, ...rest] = recipe.parts
-    run({
-      type: 'step.change',
-      pieceId,
-      stepId: step.id,
-      changes: {
-        mediumId: first.id,
-        mix: rest.map((p) => ({ mediumId: p.id, parts: p.parts / first.parts })),
-        coats: recipe.coats,
-      },
-    })
+    const command = layRecipe(recipe, studio.pieces[pieceId], studio.media)
+    if (!command || run(command)) return
     tell(
       'news',
       `${studio.pieces[pieceId].name}: its first colour is ${words} now, ${recipe.coats} ${recipe.coats === 1 ? 'coat' : 'coats'}. Undo takes it back.`,

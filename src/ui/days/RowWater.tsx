@@ -1,5 +1,5 @@
 import { DRYING_STAGES, STAGE } from '@/core/clay/stages'
-import { SESSION_SHARE, type DaysRow } from '@/core/usecases/daysGrid'
+import { SESSION_SHARE, type DaysRow } from '@/core/usecases/days/daysGrid'
 
 /** The water of a piece falling through its row, the covers over it, and where it goes into the kiln. */
 export function RowWater({

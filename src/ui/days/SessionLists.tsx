@@ -1,6 +1,6 @@
 import type { Studio } from '@/core/model/studio'
 import { kilnsAfter, localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
-import { loadWords, sessionList } from '@/core/usecases/dayList'
+import { loadWords, sessionList } from '@/core/usecases/days/dayList'
 
 /** The week in words: what to do in each session and how to leave each piece. This is what is printed. */
 export function SessionLists({ studio, now }: { studio: Studio; now: number }) {

@@ -6,8 +6,9 @@ import type { Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 import { COVER_NAMES } from '@/core/clay/stages'
 import { localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
-import { isSlab, stepWords } from '@/core/usecases/stepWords'
-import { moveVisit, unpinVisit, visitDone } from './visitCommands'
+import { stepWords } from '@/core/usecases/words/stepWords'
+import { isSlab } from '@/core/usecases/words/told'
+import { moveVisit, unpinVisit, noteVisitDone } from './visitCommands'
 
 /** The chosen visit in words, and what one can do with it. */
 export function VisitStrip({
@@ -81,7 +82,7 @@ export function VisitStrip({
           type="button"
           className="btn btn-primary btn-sm"
           onClick={() => {
-            visitDone(piece, visit)
+            noteVisitDone(piece, visit)
             onClose()
           }}
         >

@@ -3,8 +3,9 @@
 import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import type { MoistureStage } from '@/core/clay/drying/course'
 import type { Studio } from '@/core/model/studio'
-import { columnOf, type PieceDrying } from '@/core/usecases/pieceDrying'
-import { chartPoints, momentWords } from '@/core/usecases/timeWords'
+import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { momentWords } from '@/core/usecases/words/timeWords'
+import { chartPoints } from '@/core/usecases/drying/chartPoints'
 
 const DASHES: Readonly<Record<string, string>> = { rim: '5 3', wall: '', foot: '2 3', part: '8 3 2 3' }
 

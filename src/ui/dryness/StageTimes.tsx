@@ -3,8 +3,8 @@
 import { useState } from 'react'
 import type { MoistureStage } from '@/core/clay/drying/course'
 import type { Studio } from '@/core/model/studio'
-import type { PieceDrying } from '@/core/usecases/pieceDrying'
-import { momentWords, spanWords } from '@/core/usecases/timeWords'
+import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { Segments } from '@/ui/kit/fields'
 
 const ROWS: readonly MoistureStage[] = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry']

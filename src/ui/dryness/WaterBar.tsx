@@ -1,4 +1,4 @@
-import type { ColumnDrying, PieceDrying } from '@/core/usecases/pieceDrying'
+import type { ColumnDrying, PieceDrying } from '@/core/usecases/drying/pieceDrying'
 
 const LEVELS = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm'] as const
 

@@ -1,7 +1,8 @@
 'use client'
 
 import { Plus, X } from 'lucide-react'
-import { PART, PART_KINDS, type Part, type PartKind } from '@/core/form/parts'
+import { PART, type Part } from '@/core/form/parts'
+import { PART_KINDS, type PartKind } from '@/core/form/partKinds'
 import { PLAN_KINDS, type Plan } from '@/core/form/planOutline'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Form } from '@/core/model/piece'

@@ -1,6 +1,4 @@
-import type { StepWords } from '@/core/usecases/stepWords'
-
-type HatchKind = StepWords['kind']
+import type { StepKind } from '@/core/plan/actDefinition'
 
 /** Patterns that tell kinds of medium apart without colour. Drawn once on the page and used by id. */
 export function HatchDefinitions() {
@@ -24,6 +22,9 @@ export function HatchDefinitions() {
         </pattern>
         <pattern id="hatch-opaque" width="6" height="6" patternUnits="userSpaceOnUse">
           <path d="M0 3h6M3 0v6" stroke="currentColor" strokeWidth="0.8" />
+        </pattern>
+        <pattern id="hatch-line" width="7" height="7" patternUnits="userSpaceOnUse">
+          <path d="M1 1q2.5 1 2.5 2.5T6 6" fill="none" stroke="currentColor" strokeWidth="1.3" />
         </pattern>
         <pattern id="hatch-tape" width="8" height="6" patternUnits="userSpaceOnUse">
           <path d="M0 1h8M0 5h8" stroke="currentColor" strokeWidth="1.1" strokeDasharray="5 3" />
@@ -54,23 +55,12 @@ export function HatchDefinitions() {
   )
 }
 
-const HATCHED: Readonly<Partial<Record<HatchKind, string>>> = {
-  slip: 'slip',
-  underglaze: 'underglaze',
-  glaze: 'glaze',
-  wax: 'wax',
-  wash: 'wash',
-  opaque: 'opaque',
-  tape: 'tape',
-  texture: 'texture',
-  carve: 'carve',
-  mark: 'mark',
-  clean: 'clean',
-}
+/** Drying and firing have marks of their own on the rail. */
+const UNHATCHED: ReadonlySet<StepKind> = new Set(['dry', 'fire'])
 
 /** A small square in the hatching of a kind of step, over its colour if it has one. */
-export function HatchSwatch({ kind, colour, size = 16 }: { kind: HatchKind; colour?: string; size?: number }) {
-  const pattern = HATCHED[kind]
+export function HatchSwatch({ kind, colour, size = 16 }: { kind: StepKind; colour?: string; size?: number }) {
+  const pattern = UNHATCHED.has(kind) ? null : kind
   return (
     <svg aria-hidden width={size} height={size} className="shrink-0">
       <rect width={size} height={size} fill={colour ?? 'transparent'} stroke="currentColor" strokeWidth="1" />

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { seededRandom } from '@/core/base/random'
-import type { Drawing, MotifKind } from '@/core/model/motif'
+import type { Drawing, MotifKind } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import type { Mark } from '@/core/skin/motifs/marks'
 

@@ -3,7 +3,7 @@ import { infiniteReflectance } from '@/core/colour/kubelkaMunk'
 import { screenBytes } from '@/core/colour/layeredColour'
 import { LIGHTS } from '@/core/colour/light'
 import { measuredReflectance, SURFACES } from '@/core/colour/surface'
-import type { Medium } from '@/core/model/material'
+import type { Medium } from '@/core/vocabulary/material'
 
 const swatches = new WeakMap<Medium, string>()
 

@@ -9,11 +9,11 @@ import { sentence } from '@/core/base/issue'
 import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
 import { buildForm } from '@/core/form/buildForm'
-import { PART } from '@/core/form/parts'
-import { ROUND } from '@/core/form/planOutline'
-import { buildTurnedForm, type TurnedForm } from '@/core/form/turnedForm'
-import { SEQUENCE, SEQUENCES, startingSteps } from '@/core/model/sequences'
-import { NOT_MADE, USES, type Form } from '@/core/model/piece'
+import { presetForm } from '@/core/model/presetForm'
+import { type TurnedForm } from '@/core/form/turnedForm'
+import { beginPiece } from '@/core/usecases/create/beginPiece'
+import { SEQUENCE, SEQUENCES } from '@/core/usecases/create/sequences'
+import { USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
@@ -22,6 +22,7 @@ import { Field } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 const length = z.coerce.number({ error: 'a number is needed' }).positive('must be more than 0')
 
@@ -52,25 +53,16 @@ const SIZE_WORDS = {
   wallMm: 'Wall',
 } as const
 
+/** What a form has besides its preset and sizes. */
 type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
 
-/** What a preset begins with besides its sizes. */
-function extrasOf(preset: FormPreset): Extras {
-  const { begins, sizes } = PRESETS[preset]
-  const built = buildTurnedForm(preset, sizes)
-  return {
-    plan: begins?.plan ?? ROUND,
-    unevenMm: begins?.unevenMm ?? 0,
-    own: null,
-    parts: built.ok ? (begins?.parts ?? []).map((kind) => ({ id: kind, kind, ...PART[kind].begins(built.value) })) : [],
-  }
+const extrasOf = (preset: FormPreset): Extras => {
+  const { plan, unevenMm, parts, own } = presetForm(preset)
+  return { plan, unevenMm, parts, own }
 }
 
-const presetForm = (preset: FormPreset): TurnedForm | null => {
-  const built = buildTurnedForm(preset, PRESETS[preset].sizes, {
-    plan: PRESETS[preset].begins?.plan ?? ROUND,
-    unevenMm: 0,
-  })
+const outlineOf = (preset: FormPreset): TurnedForm | null => {
+  const built = buildForm({ ...presetForm(preset), unevenMm: 0 })
   return built.ok ? built.value : null
 }
 
@@ -97,7 +89,7 @@ export function NewPieceView() {
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
   const [extras, setExtras] = useState<Extras>(() => extrasOf('jug'))
   const built = buildForm({ preset, sizes, ...extras })
-  const outlines = useMemo(() => Object.fromEntries(FORM_PRESETS.map((p) => [p, presetForm(p)])), [])
+  const outlines = useMemo(() => Object.fromEntries(FORM_PRESETS.map((p) => [p, outlineOf(p)])), [])
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
 
@@ -112,36 +104,13 @@ export function NewPieceView() {
 
   const begin = form.handleSubmit(async (values) => {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
+    const { name, count, use, bodyId, sequence } = values
     const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
-    const turned = buildForm(whole)
-    if (!turned.ok) return form.setError('sizes', { message: sentence(turned.issue) })
-    const { from, to } = turned.value.zones.outside
-    const context = {
-      body: studio.bodies[values.bodyId],
-      media,
-      sizes: mm,
-      colourId: values.colourId || null,
-      outsideMm: to - from,
-      flat: turned.value.flat,
-    }
-    const id = newId()
-    const steps = startingSteps(values.sequence, context, newId)
-    const piece = {
-      id,
-      name: values.name,
-      count: values.count,
-      use: values.use,
-      bodyId: values.bodyId,
-      form: whole,
-      steps,
-      notes: '',
-      variant: null,
-      lightTarget: null,
-      making: NOT_MADE,
-      fired: [],
-    }
-    const settled = await skinWorkerIn(studio).settle(piece)
-    if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${id}`)
+    const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null }
+    const piece = beginPiece(wish, studio, newId)
+    if (!piece.ok) return form.setError('sizes', { message: sentence(piece.issue) })
+    const settled = await skinWorkerIn(studio).settle(piece.value)
+    if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${settled.id}`)
   })
 
   const problem = form.formState.errors
@@ -333,9 +302,12 @@ export function NewPieceView() {
                 <select id={id} className="select w-full select-sm" {...form.register('colourId')}>
                   <option value="">the one that contrasts most</option>
                   {media
-                    .filter((m) => m.kind === 'underglaze' || m.kind === 'slip')
+                    .filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].melts === 'never')
                     .map((m) => (
-                      <option key={m.id} value={m.id}>{`${m.name} (${m.kind}, to cone ${m.range.to})`}</option>
+                      <option
+                        key={m.id}
+                        value={m.id}
+                      >{`${m.name} (${MEDIUM_KIND[m.kind].name}, to cone ${m.range.to})`}</option>
                     ))}
                 </select>
                 {draft.colourId && studio.media[draft.colourId] && (

@@ -6,8 +6,8 @@ import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
 import type { FiredSpot, Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { MeasuredBy, Tile } from '@/core/model/tile'
-import { lastCone } from '@/core/usecases/opticsBelief'
-import { contrastsOf, type Contrast, type PaletteColour } from '@/core/usecases/palette'
+import { lastCone } from '@/core/usecases/tiles/opticsBelief'
+import { contrastsOf, type Contrast, type PaletteColour } from '@/core/usecases/view/palette'
 import { usePalette } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
@@ -182,13 +182,11 @@ function CameOut({ piece, studio }: { piece: Piece; studio: Studio }) {
       cone: lastCone(studio, piece.id),
       pieceId: piece.id,
       taken: false,
-      squares: teachable
-        .slice(0, 24)
-        .map((spot, i) => ({
-          id: `s${i + 1}`,
-          films: spot.films.slice(-8).map((f) => ({ mediumId: f.mediumId, coats: Math.max(0.25, f.coats) })),
-          measured: { lab: spot.measured, by: spot.by },
-        })),
+      squares: teachable.slice(0, 24).map((spot, i) => ({
+        id: `s${i + 1}`,
+        films: spot.films.slice(-8).map((f) => ({ mediumId: f.mediumId, coats: Math.max(0.25, f.coats) })),
+        measured: { lab: spot.measured, by: spot.by },
+      })),
     }
     if (!run({ type: 'tile.set', tile }))
       tell('news', `It is tile ${tile.number} now: see under Tiles what it teaches.`)

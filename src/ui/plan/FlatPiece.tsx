@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import type { ViewRequest } from '@/core/usecases/pieceView'
+import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import type { WheelView } from '@/scene/aim'
 import { useFlatSkin } from '@/store/derived'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'

@@ -1,5 +1,5 @@
-import type { LineWeight } from '@/core/usecases/lineWeights'
-import type { ViewKind } from '@/core/usecases/pieceView'
+import type { LineWeight } from '@/core/usecases/view/lineWeights'
+import type { ViewKind } from '@/core/usecases/view/pieceView'
 import type { SkinAnswer } from '@/workers/protocol'
 
 const percent = (share: number) => `${Math.round(100 * share)} %`

@@ -3,13 +3,13 @@
 import { useRouter } from 'next/navigation'
 import { buildForm } from '@/core/form/buildForm'
 import { PRESETS, FORM_PRESETS, type TurnedSizes } from '@/core/form/presets'
-import { ROUND } from '@/core/form/planOutline'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import type { Command } from '@/core/model/command'
 import type { Piece, Use } from '@/core/model/piece'
+import { presetForm } from '@/core/model/presetForm'
 import type { Studio } from '@/core/model/studio'
-import { practicePiece } from '@/core/usecases/practicePiece'
+import { practicePiece } from '@/core/usecases/create/practicePiece'
 import { newId, run } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 
@@ -85,19 +85,7 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
               id={id}
               value={piece.form.preset}
               choices={FORM_PRESETS.map((p) => [p, PRESETS[p].name] as const)}
-              onChange={(preset) =>
-                change({
-                  form: {
-                    kind: 'turned',
-                    preset,
-                    sizes: PRESETS[preset].sizes,
-                    plan: PRESETS[preset].begins?.plan ?? ROUND,
-                    unevenMm: PRESETS[preset].begins?.unevenMm ?? 0,
-                    own: null,
-                    parts: [],
-                  },
-                })
-              }
+              onChange={(preset) => change({ form: presetForm(preset) })}
             />
           )}
         </Field>

@@ -5,28 +5,24 @@ import { useEffect, useRef, useState } from 'react'
 import { Droplets } from 'lucide-react'
 import { SEVERITIES, type Finding, type Severity } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
-import type { Step } from '@/core/model/step'
+import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { nextStepIndex } from '@/core/model/timeline'
+import { nextStepIndex } from '@/core/plan/timeline'
 import { coneCelsius } from '@/core/firing/cones'
 import { formatTemperature } from '@/core/base/units'
-import {
-  dropPlace,
-  railLayout,
-  railWater,
-  type RailLayout,
-  type RailStretch,
-  type RailTag,
-} from '@/core/usecases/railLayout'
-import { isSlab, stepWords } from '@/core/usecases/stepWords'
+import { dropPlace, railLayout, railWater, type RailLayout, type RailStretch, type RailTag } from '@/ui/plan/railLayout'
+import { stepWords } from '@/core/usecases/words/stepWords'
+import { isSlab } from '@/core/usecases/words/told'
 import { useDrying } from '@/store/days'
 import { newId, run } from '@/store/studioStore'
 import { WaterMarks } from './WaterMarks'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
-import { dropStep, shiftStep } from './planCommands'
+import { dropStep } from '@/core/usecases/create/dropStep'
+import { shiftStep } from './planCommands'
 import { useDragButton } from '@/ui/kit/useDragButton'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 const HEIGHT = 210
 const AXIS = 88
@@ -61,8 +57,8 @@ export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness 
   const drop = ({ active, delta }: DragEndEvent) => {
     const tag = layout.tags.find((t) => piece.steps[t.index].id === active.id)
     if (!tag || Math.abs(delta.x) < 8) return
-    const place = dropPlace(layout, piece.steps, tag.x + delta.x)
-    dropStep(piece, String(active.id), place.at, place.stage, place.visited)
+    const command = dropStep(piece, String(active.id), dropPlace(layout, piece.steps, tag.x + delta.x), newId)
+    if (command) run(command)
     onSelect(String(active.id))
   }
 
@@ -340,7 +336,7 @@ function Tag({ tag, layout, step, studio, flat, selected, isNext, worst, onSelec
         <span className="flex items-center gap-1.5 text-[13px] font-bold">
           <HatchSwatch
             kind={words.kind}
-            colour={medium && medium.kind !== 'wax' ? swatchOf(medium) : undefined}
+            colour={medium && !MEDIUM_KIND[medium.kind].resists ? swatchOf(medium) : undefined}
             size={13}
           />
           <span className={`truncate ${step.done ? 'line-through decoration-1' : ''}`}>

@@ -1,7 +1,8 @@
 import type { ZoneName } from '@/core/form/turnedForm'
-import { FLAT_PART_NAMES, PART_NAMES } from '@/core/usecases/stepWords'
-import type { Section } from '@/core/usecases/pieceView'
+import { FLAT_PART_NAMES, PART_NAMES } from '@/core/vocabulary/place'
+import type { Section } from '@/core/usecases/view/pieceView'
 import { hexFromLinear } from '@/core/colour/colourSpaces'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 /** A spot on the skin with its cut. */
 export interface Spot {
@@ -61,7 +62,7 @@ export function SectionCut({
                 y={y}
                 width={WIDTH}
                 height={heights[i]}
-                fill={film.kind === 'glaze' ? '#dfe6e6' : hexFromLinear(film.screen)}
+                fill={MEDIUM_KIND[film.kind].flows ? '#dfe6e6' : hexFromLinear(film.screen)}
                 stroke="#141413"
                 strokeWidth="0.8"
               />

@@ -1,84 +1,24 @@
 'use client'
 
 import { useRef } from 'react'
-import {
-  Bandage,
-  Brush,
-  ChevronDown,
-  Copy,
-  Disc3,
-  Droplets,
-  Eraser,
-  Feather,
-  Flame,
-  Footprints,
-  Grid3x3,
-  Highlighter,
-  MoveLeft,
-  MoveRight,
-  PaintBucket,
-  Paintbrush,
-  PenLine,
-  PieChart,
-  Pipette,
-  Scissors,
-  Shield,
-  Slice,
-  Sparkles,
-  StickyNote,
-  Trash2,
-  Waves,
-  Wind,
-  type LucideIcon,
-} from 'lucide-react'
+import { ChevronDown, Copy, MoveLeft, MoveRight, Trash2 } from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
-import type { Act, Step } from '@/core/model/step'
+import type { Act, Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { ADDABLE, newStepContent } from '@/core/usecases/newStep'
+import { ADDABLE, newStepContent } from '@/core/usecases/create/newStep'
 import { newId, run } from '@/store/studioStore'
+import { ACT_VIEW, FAMILY_ICON } from './actViews'
 import { shiftStep } from './planCommands'
 
-const ICONS: Readonly<Record<Act, LucideIcon>> = {
-  bring: Droplets,
-  burnish: Sparkles,
-  coat: Brush,
-  draw: PenLine,
-  touchUp: Bandage,
-  divide: PieChart,
-  carve: Feather,
-  incise: Slice,
-  impress: Grid3x3,
-  fill: PaintBucket,
-  wipe: Eraser,
-  scrape: Disc3,
-  wax: Shield,
-  swab: Pipette,
-  mask: StickyNote,
-  peel: Scissors,
-  glaze: Waves,
-  pick: Highlighter,
-  cleanFoot: Footprints,
-  wipeDust: Wind,
-  fire: Flame,
-}
-
-const FAMILY_ICONS: Readonly<Record<string, LucideIcon>> = {
-  Colour: Paintbrush,
-  Cut: Feather,
-  Inlay: PaintBucket,
-  Resist: Shield,
-  Clean: Footprints,
-}
-
-type Family = (typeof ADDABLE)[number]
+type Addable = (typeof ADDABLE)[number]
 
 /** A family of acts: one button, or a menu of several. */
-function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => void }) {
+function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (act: Act) => void }) {
   const menu = useRef<HTMLDetailsElement>(null)
   const [only] = family.acts
   if (family.acts.length === 1) {
-    const Icon = ICONS[only.act]
+    const Icon = ACT_VIEW[only.act].icon
     return (
       <button type="button" className="btn px-2 font-normal btn-sm" title={only.words} onClick={() => onAdd(only.act)}>
         <Icon size={15} aria-hidden />
@@ -86,7 +26,7 @@ function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => 
       </button>
     )
   }
-  const Icon = FAMILY_ICONS[family.family]
+  const Icon = FAMILY_ICON[family.family] ?? ACT_VIEW[only.act].icon
   return (
     <details
       ref={menu}
@@ -101,7 +41,7 @@ function FamilyButton({ family, onAdd }: { family: Family; onAdd: (act: Act) => 
       </summary>
       <ul className="dropdown-content z-30 mb-1 w-72 border border-base-content bg-base-100">
         {family.acts.map(({ act, word, words }) => {
-          const ActIcon = ICONS[act]
+          const ActIcon = ACT_VIEW[act].icon
           return (
             <li key={act}>
               <button

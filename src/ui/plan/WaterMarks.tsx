@@ -1,9 +1,9 @@
 import type { Studio } from '@/core/model/studio'
 import type { MoistureStage } from '@/core/clay/drying/course'
-import type { PieceDrying } from '@/core/usecases/pieceDrying'
-import { columnOf } from '@/core/usecases/pieceDrying'
-import { railPlace, type RailLayout } from '@/core/usecases/railLayout'
-import { momentWords, spanWords } from '@/core/usecases/timeWords'
+import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { columnOf } from '@/core/usecases/drying/pieceDrying'
+import { railPlace, type RailLayout } from '@/ui/plan/railLayout'
+import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { useNow } from '@/store/days'
 
 const AXIS = 88

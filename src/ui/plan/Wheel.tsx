@@ -5,7 +5,7 @@ import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } fr
 import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { LatheMesh } from '@/core/picture/lathe'
-import type { ViewRequest } from '@/core/usecases/pieceView'
+import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { restingView } from '@/store/derived'
 import { download, fileName } from '@/store/download'
 import { tell } from '@/store/studioStore'

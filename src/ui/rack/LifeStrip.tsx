@@ -1,6 +1,6 @@
-import { nextStepIndex } from '@/core/model/timeline'
+import { nextStepIndex } from '@/core/plan/timeline'
 import type { Piece } from '@/core/model/piece'
-import { railLayout } from '@/core/usecases/railLayout'
+import { railLayout } from '@/ui/plan/railLayout'
 
 const WIDTH = 280
 

@@ -3,10 +3,11 @@
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { localClock, localDay } from '@/core/schedule/sessions'
-import { nextSession, sessionList } from '@/core/usecases/dayList'
-import { standingOf } from '@/core/usecases/stepWindow'
-import { isSlab, stepWords } from '@/core/usecases/stepWords'
-import { momentWords } from '@/core/usecases/timeWords'
+import { nextSession, sessionList } from '@/core/usecases/days/dayList'
+import { standingOf } from '@/core/usecases/drying/stepWindow'
+import { stepWords } from '@/core/usecases/words/stepWords'
+import { isSlab } from '@/core/usecases/words/told'
+import { momentWords } from '@/core/usecases/words/timeWords'
 import { useAllDrying, useNow } from '@/store/days'
 
 /** What is due in the next session, and which clay will not wait for it. */

@@ -3,11 +3,12 @@
 import { useState } from 'react'
 import type { Tile } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
-import { filmsHex } from '@/core/usecases/squares'
-import type { ProposedTile, Question } from '@/core/usecases/testTiles'
+import { filmsHex } from '@/core/usecases/tiles/squares'
+import type { ProposedTile, Question } from '@/core/usecases/tiles/testTiles'
 import { propose } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
 import { Field, Segments, Select } from '@/ui/kit/fields'
+import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 const KINDS: readonly (readonly [Question['kind'], string])[] = [
   ['cover', 'does it cover?'],
@@ -17,9 +18,7 @@ const KINDS: readonly (readonly [Question['kind'], string])[] = [
 
 /** What to ask, and the tile that would answer. */
 export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id: string) => void }) {
-  const colours = Object.values(studio.media).filter(
-    (m) => m.kind === 'underglaze' || m.kind === 'slip' || m.kind === 'wash' || m.kind === 'opaque',
-  )
+  const colours = Object.values(studio.media).filter((m) => MEDIUM_KIND[m.kind].laidBy.includes('coat'))
   const glazes = Object.values(studio.media).filter((m) => m.kind === 'glaze')
   const bodies = Object.values(studio.bodies)
   const [kind, setKind] = useState<Question['kind']>('cover')

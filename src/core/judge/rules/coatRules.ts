@@ -1,32 +1,20 @@
+import { COVERED_WITHIN, coatsToCover, MOST_COATS, OPAQUE_COATS } from '../../colour/cover'
 import { ciede2000 } from '../../colour/ciede2000'
-import { FLAKE_LIMIT_EIGHTHS } from '../../skin/compile/fire'
+import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
 import { withFilm, type Stack } from '../../skin/stack'
-import type { MediumKind } from '../../model/material'
-import type { StepOf } from '../../model/step'
-import { APPLICATOR } from '../../model/tools'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import type { StepOf } from '../../plan/step'
+import { APPLICATOR } from '../../vocabulary/tools'
 import { changeStep } from '../mends'
-import type { JudgedPlan } from '../plan'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
-
-const COVERS: ReadonlySet<MediumKind> = new Set(['slip', 'underglaze', 'opaque'])
-
-/** A colour counts as covering when it is within this CIEDE2000 of the opaque film [our choice]. */
-export const COVERED_WITHIN = 2.5
-
-const OPAQUE_COATS = 16
 
 /** How far n coats of a medium over a stack fire from full cover, CIEDE2000, for n = 0 … 8. */
 export function coverLadder(plan: JudgedPlan, under: Stack, medium: number): number[] {
   const at = (coats: number) => plan.firedLab(withFilm(under, medium, coats * 8))
   const full = at(OPAQUE_COATS)
-  return Array.from({ length: 9 }, (_, coats) => ciede2000(at(coats), full))
-}
-
-/** Fewest coats that cover; 8 when none do. */
-export function coatsToCover(ladder: readonly number[]): number {
-  const n = ladder.findIndex((difference, coats) => coats > 0 && difference <= COVERED_WITHIN)
-  return n < 0 ? 8 : n
+  return Array.from({ length: MOST_COATS + 1 }, (_, coats) => ciede2000(at(coats), full))
 }
 
 function middleOf(plan: JudgedPlan, step: StepOf<'coat'>): number | null {
@@ -56,7 +44,7 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
     if (
       lengthMm === null ||
       medium === undefined ||
-      !COVERS.has(plan.media[medium].kind) ||
+      !MEDIUM_KIND[plan.media[medium].kind].hides ||
       step.applicator === 'spatter'
     )
       return []
@@ -110,7 +98,7 @@ export const coatRules: readonly Rule[] = [
     severity: 'note',
     look: (plan) =>
       coats(plan).flatMap(({ step, index, name, needed, worth, plannedFor }) => {
-        const blisters = worth * 8 > FLAKE_LIMIT_EIGHTHS
+        const blisters = worth > FLAKE_LIMIT_COATS
         const usual = plannedFor(Math.max(3, needed))
         if (!blisters && worth < Math.max(3, needed) + 3) return []
         return [

@@ -2,13 +2,14 @@ import { ciede2000 } from '../../colour/ciede2000'
 import { infiniteReflectance } from '../../colour/kubelkaMunk'
 import { labUnder } from '../../colour/layeredColour'
 import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
-import type { Medium } from '../../model/material'
-import { mediaOfStep } from '../../model/step'
-import * as build from '../../model/stepBuilders'
+import type { Medium } from '../../vocabulary/material'
+import { mediaOfStep } from '../../plan/step'
+import * as build from '../../plan/build'
 import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep } from '../mends'
-import type { JudgedPlan } from '../plan'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
 /** Masstone of a medium: Lab of an opaque film. */
 const masstone = ({ optics }: Medium) =>
@@ -25,7 +26,7 @@ const heated = (plan: JudgedPlan, fireIndex: number): Used[] =>
   plan.steps.slice(0, fireIndex).flatMap((step, index) =>
     mediaOfStep(step).flatMap((id) => {
       const medium = plan.medium(id)
-      return medium && medium.kind !== 'wax' ? [{ medium, stepId: step.id, index }] : []
+      return medium && !MEDIUM_KIND[medium.kind].resists ? [{ medium, stepId: step.id, index }] : []
     }),
   )
 
@@ -58,12 +59,12 @@ export const fireRules: readonly Rule[] = [
         return heated(plan, index).flatMap((used): Sighting[] => {
           const { medium, stepId } = used
           const out = conesOutside(fire.cone, medium.range)
-          const tooCool = out < 0 && (medium.kind !== 'glaze' || fire.firing !== 'glaze')
+          const tooCool = out < 0 && (MEDIUM_KIND[medium.kind].melts !== 'glass' || fire.firing !== 'glaze')
           if (out === 0 || tooCool || seen.has(medium.id)) return []
           seen.add(medium.id)
           const cone = sharedCone([plan.body.range, ...heated(plan, index).map((u) => u.medium.range)], fire.cone)
           const hot = out > 0
-          const overGlaze = hot && medium.kind === 'glaze'
+          const overGlaze = hot && MEDIUM_KIND[medium.kind].flows
           return [
             {
               stepId,

@@ -1,21 +1,22 @@
 import { isGreenware, STAGE } from '../../clay/stages'
-import * as build from '../../model/stepBuilders'
-import { wholeOf, type Place } from '../../model/step'
+import * as build from '../../plan/build'
+import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep, moveStep, moveToStage } from '../mends'
-import type { JudgedPlan } from '../plan'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
 /** Bare wall wanted above the foot, mm. Common practice, no source: a quarter inch. */
 export const BARE_FOOT_MM = 6
 
 const glazeFilm = (plan: JudgedPlan, stack: Stack) =>
-  stack.films.find((film) => plan.media[film.medium].kind === 'glaze')
+  stack.films.find((film) => MEDIUM_KIND[plan.media[film.medium].kind].melts === 'glass')
 
 /** Where food and water lie: the inside, or the face of a slab. */
-const insideOf = (plan: JudgedPlan): Place => (plan.form.flat ? wholeOf('floor') : build.INSIDE)
+const insideOf = (plan: JudgedPlan): Place => (plan.form.flat ? wholeOf('floor') : INSIDE)
 
 /** A clear or other glaze that this studio has for a food surface at the planned heat. */
 const sealingGlaze = (plan: JudgedPlan) => {

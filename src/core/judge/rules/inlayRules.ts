@@ -1,11 +1,12 @@
-import type { StepOf } from '../../model/step'
+import type { StepOf } from '../../plan/step'
 import { motifMiddle } from '../../skin/motifs/marksField'
 import { overlapMm, reaches } from '../../skin/place'
-import * as build from '../../model/stepBuilders'
+import * as build from '../../plan/build'
 import { addStep, changeStep, removeStep, together } from '../mends'
-import type { JudgedPlan } from '../plan'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import type { Sighting } from '../finding'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 /** A groove shallower than this loses its filling to the sponge, mm [our choice; common practice: cut deep enough]. */
 export const GROOVE_MM = 0.4
@@ -50,23 +51,21 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan
-        .of('fill')
-        .flatMap(({ step, index }) =>
-          groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
-            cut.step.depthMm >= GROOVE_MM
-              ? []
-              : [
-                  {
-                    stepId: cut.step.id,
-                    where: `step ${cut.index + 1}`,
-                    sentence: `Lines ${cut.step.depthMm} mm deep lose their filling to the sponge.`,
-                    because: `A groove of ${GROOVE_MM} mm or more keeps the colour while the surface is wiped clean.`,
-                    mends: [changeStep(plan, 'Cut them 0.8 mm deep', cut.step.id, { depthMm: 0.8 })],
-                  },
-                ],
-          ),
+      plan.of('fill').flatMap(({ step, index }) =>
+        groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
+          cut.step.depthMm >= GROOVE_MM
+            ? []
+            : [
+                {
+                  stepId: cut.step.id,
+                  where: `step ${cut.index + 1}`,
+                  sentence: `Lines ${cut.step.depthMm} mm deep lose their filling to the sponge.`,
+                  because: `A groove of ${GROOVE_MM} mm or more keeps the colour while the surface is wiped clean.`,
+                  mends: [changeStep(plan, 'Cut them 0.8 mm deep', cut.step.id, { depthMm: 0.8 })],
+                },
+              ],
         ),
+      ),
   },
   {
     id: 'fill-not-cleaned',
@@ -79,7 +78,7 @@ export const inlayRules: readonly Rule[] = [
           (c) => c.index > index && overlapMm(plan.form, c.step.place, step.place) > 1,
         )
         if (cleaned) return []
-        const slip = plan.medium(step.mediumId)?.kind === 'slip'
+        const slip = kindOrPlain(plan.medium(step.mediumId)?.kind).shrinks
         const clean =
           slip && time.stage !== 'bisque'
             ? addStep(plan, 'Scrape it flush', index + 1, build.scrape(step.place))
@@ -123,21 +122,19 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan
-        .of('wipe')
-        .flatMap(({ step, index }) =>
-          step.sponge === 'wet'
-            ? [
-                {
-                  stepId: step.id,
-                  where: `step ${index + 1}`,
-                  sentence: 'A wet sponge washes the colour out of the low places and leaves the surface wet.',
-                  because: 'Wring it, turn it, rinse it often; if the surface gets wet, stop and let it dry.',
-                  mends: [changeStep(plan, 'Use a wrung sponge', step.id, { sponge: 'wrung' })],
-                },
-              ]
-            : [],
-        ),
+      plan.of('wipe').flatMap(({ step, index }) =>
+        step.sponge === 'wet'
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                sentence: 'A wet sponge washes the colour out of the low places and leaves the surface wet.',
+                because: 'Wring it, turn it, rinse it often; if the surface gets wet, stop and let it dry.',
+                mends: [changeStep(plan, 'Use a wrung sponge', step.id, { sponge: 'wrung' })],
+              },
+            ]
+          : [],
+      ),
   },
   {
     id: 'wiped-too-hard',
@@ -145,21 +142,19 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan
-        .of('wipe')
-        .flatMap(({ step, index }) =>
-          step.pressure === 'hard'
-            ? [
-                {
-                  stepId: step.id,
-                  where: `step ${index + 1}`,
-                  sentence: 'So much pressure takes nearly half the colour out of the low places too.',
-                  because: 'Wipe inwards over the line, never rub along it.',
-                  mends: [changeStep(plan, 'Wipe firmly, not hard', step.id, { pressure: 'firm' })],
-                },
-              ]
-            : [],
-        ),
+      plan.of('wipe').flatMap(({ step, index }) =>
+        step.pressure === 'hard'
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                sentence: 'So much pressure takes nearly half the colour out of the low places too.',
+                because: 'Wipe inwards over the line, never rub along it.',
+                mends: [changeStep(plan, 'Wipe firmly, not hard', step.id, { pressure: 'firm' })],
+              },
+            ]
+          : [],
+      ),
   },
   {
     id: 'wash-left-thick',
@@ -168,7 +163,7 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('coat').flatMap(({ step, index }): Sighting[] => {
-        if (plan.medium(step.mediumId)?.kind !== 'wash') return []
+        if (!kindOrPlain(plan.medium(step.mediumId)?.kind).watery) return []
         if (plan.of('wipe').some((w) => w.index > index && overlapMm(plan.form, w.step.place, step.place) > 1))
           return []
         const onFoot = step.place.parts.includes('base')
@@ -207,7 +202,9 @@ export const inlayRules: readonly Rule[] = [
         const first = plan.steps.findIndex((s, i) => i > index && s.act === 'coat')
         const bisqued = plan.of('fire')[0]?.index
         const at = bisqued === undefined ? plan.steps.length : bisqued + 1
-        const pale = plan.of('coat').find((c) => c.index > index && plan.medium(c.step.mediumId)?.kind !== 'wash')
+        const pale = plan
+          .of('coat')
+          .find((c) => c.index > index && !kindOrPlain(plan.medium(c.step.mediumId)?.kind).watery)
         const dabbed =
           pale && pale.step.applicator !== 'sponge'
             ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })]
@@ -243,9 +240,9 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('fill').flatMap(({ step, index }): Sighting[] => {
-        const kind = plan.medium(step.mediumId)?.kind
+        const { shrinks } = kindOrPlain(plan.medium(step.mediumId)?.kind)
         const lines = groovesUnder(plan, step, index)
-        if (kind === 'slip' || !lines.length) return []
+        if (shrinks || !lines.length) return []
         const at = motifMiddle(plan.grid, lines[0].step.motif).alongMm
         const glazes = plan.of('glaze').filter((g) => g.index > index && reaches(plan.form, g.step.place, at))
         const different = new Set(glazes.map((g) => g.step.mediumId))

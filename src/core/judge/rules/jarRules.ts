@@ -1,4 +1,4 @@
-import { CAUTION_WORDS } from '../../model/material'
+import { CAUTION_WORDS } from '../../vocabulary/material'
 import { changeStep } from '../mends'
 import { overlapMm } from '../../skin/place'
 import type { Rule } from '../rule'

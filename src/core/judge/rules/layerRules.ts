@@ -1,22 +1,14 @@
 import { stageIndex } from '../../clay/stages'
-import * as build from '../../model/stepBuilders'
-import { wholeOf } from '../../model/step'
-import { RUNS_FROM_COATS } from '../../skin/compile/fire'
+import * as build from '../../plan/build'
+import { wholeOf } from '../../vocabulary/place'
+import { glazeWorth } from '../../vocabulary/tools'
+import { RUNS_FROM_COATS } from '../../plan/acts/fire'
 import { overlapMm } from '../../skin/place'
 import type { Sighting } from '../finding'
 import { addStep, changeStep, moveStep } from '../mends'
-import type { JudgedPlan } from '../plan'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
-
-/** Brushed coats that a way of glazing is worth. */
-const WORTH = { dip: 3, pour: 2.5, brush: 1 } as const
-
-/** Depth of bone-dry clay that the water of one coat of underglaze wets, mm (mean of .43–.51). */
-const WETS_MM = 0.47
-
-/** Shares of a thin part filled with water at which it is in danger [our choice, unvalidated]. */
-const SOAKS_FROM = 0.3
-const DROPS_FROM = 0.6
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 const lastGlazeFire = (plan: JudgedPlan) =>
   plan
@@ -29,7 +21,7 @@ const glazeOutside = (plan: JudgedPlan) =>
   plan
     .of('glaze')
     .filter(({ step }) => step.place.parts.includes('outside'))
-    .reduce((sum, { step }) => sum + WORTH[step.how] * (step.how === 'brush' ? step.coats : 1), 0)
+    .reduce((sum, { step }) => sum + glazeWorth(step.how, step.coats), 0)
 
 export const layerRules: readonly Rule[] = [
   {
@@ -38,25 +30,23 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan
-        .of('draw')
-        .flatMap(({ step, index, time }): Sighting[] =>
-          step.damped ||
-          step.liner !== 'trailer' ||
-          plan.medium(step.mediumId)?.kind !== 'slip' ||
-          stageIndex(time.stage) < stageIndex('leatherHard') ||
-          stageIndex(time.stage) > stageIndex('hardLeatherHard')
-            ? []
-            : [
-                {
-                  stepId: step.id,
-                  where: `step ${index + 1}`,
-                  sentence: 'Slip trailed on a dry skin does not join it and flakes off.',
-                  because: 'Scrub the spot with a wet brush until a little slurry rises, then trail.',
-                  mends: [changeStep(plan, 'Damp and scrub first', step.id, { damped: true })],
-                },
-              ],
-        ),
+      plan.of('draw').flatMap(({ step, index, time }): Sighting[] =>
+        step.damped ||
+        step.liner !== 'trailer' ||
+        !kindOrPlain(plan.medium(step.mediumId)?.kind).shrinks ||
+        stageIndex(time.stage) < stageIndex('leatherHard') ||
+        stageIndex(time.stage) > stageIndex('hardLeatherHard')
+          ? []
+          : [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                sentence: 'Slip trailed on a dry skin does not join it and flakes off.',
+                because: 'Scrub the spot with a wet brush until a little slurry rises, then trail.',
+                mends: [changeStep(plan, 'Damp and scrub first', step.id, { damped: true })],
+              },
+            ],
+      ),
   },
   {
     id: 'tape-pulled-wet',
@@ -202,7 +192,7 @@ export const layerRules: readonly Rule[] = [
         .find(
           ({ step, time }) =>
             time.stage === 'bisque' &&
-            plan.medium(step.mediumId)?.kind === 'wash' &&
+            kindOrPlain(plan.medium(step.mediumId)?.kind).watery &&
             step.place.parts.includes('outside'),
         )
       const clear = plan
@@ -236,7 +226,7 @@ export const layerRules: readonly Rule[] = [
       if (!fire || !plan.piece.form.parts.some((p) => p.kind === 'lid')) return []
       const { rim } = plan.form.zones
       const stack = plan.probe({ lengthMm: (rim.from + rim.to) / 2, inLineOf: null })[fire.index]
-      const film = stack.films.find((f) => plan.media[f.medium].kind === 'glaze')
+      const film = stack.films.find((f) => kindOrPlain(plan.media[f.medium].kind).melts === 'glass')
       if (!film) return []
       const first = plan.of('glaze')[0]
       return [
@@ -249,31 +239,5 @@ export const layerRules: readonly Rule[] = [
         },
       ]
     },
-  },
-  {
-    id: 'thin-part-soaks',
-    guards: 'thin parts are not soaked when bone dry',
-    school: null,
-    severity: 'note',
-    look: (plan) =>
-      plan.of('coat').flatMap(({ step, index, time }): Sighting[] => {
-        const part = plan.piece.form.parts.filter((p) => p.kind !== 'lid').sort((a, b) => a.thickMm - b.thickMm)[0]
-        if (time.stage !== 'boneDry' || !part || !step.place.parts.includes('outside')) return []
-        const filled = (2 * WETS_MM * step.coats) / part.thickMm
-        if (filled < SOAKS_FROM) return []
-        const drops = filled >= DROPS_FROM
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}, ${part.kind}`,
-            severity: drops ? 'risk' : 'note',
-            sentence: `${step.coats} coat${step.coats === 1 ? '' : 's'} on both faces fill${step.coats === 1 ? 's' : ''} the ${part.thickMm} mm ${part.kind} with ${Math.round(100 * Math.min(1, filled))} % of the water that softens it.`,
-            because: drops
-              ? 'A soaked dry part drops off and cannot be put back; colour it at leather-hard or after the bisque.'
-              : 'Let each coat dry through before the next.',
-            mends: [],
-          },
-        ]
-      }),
   },
 ]

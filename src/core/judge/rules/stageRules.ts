@@ -1,22 +1,21 @@
 import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
-import { goodStages, STAGE_FIT, type Technique } from '../../clay/stageFit'
-import * as build from '../../model/stepBuilders'
-import type { Step } from '../../model/step'
+import { goodStages, type StageRow } from '../../clay/stageFit'
+import * as build from '../../plan/build'
+import { actOf, isCut, type Step } from '../../plan/step'
 import type { Mend } from '../finding'
 import { addStep, changeStep, moveToStage, removeStep } from '../mends'
-import type { JudgedPlan } from '../plan'
-import { TECHNIQUE_WORDS, techniqueOf } from '../technique'
+import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
 /** The good stage nearest to where the step is now. */
-function nearestGood(technique: Technique, stage: Stage): Stage[] {
-  return goodStages(technique).sort(
+function nearestGood(row: StageRow, stage: Stage): Stage[] {
+  return goodStages(row).sort(
     (a, b) => Math.abs(stageIndex(a) - stageIndex(stage)) - Math.abs(stageIndex(b) - stageIndex(stage)),
   )
 }
 
-function stageMends(plan: JudgedPlan, step: Step, technique: Technique, stage: Stage): Mend[] {
-  return nearestGood(technique, stage)
+function stageMends(plan: JudgedPlan, step: Step, row: StageRow, stage: Stage): Mend[] {
+  return nearestGood(row, stage)
     .map((to) => moveToStage(plan, step, to, `Move to ${STAGE[to].name}`))
     .filter((mend): mend is Mend => mend !== null)
     .slice(0, 2)
@@ -30,26 +29,24 @@ export const stageRules: readonly Rule[] = [
     severity: 'ruin',
     look: (plan) =>
       plan.steps.flatMap((step, index) => {
-        const technique = techniqueOf(step, (id) => plan.medium(id)?.kind)
+        const technique = actOf(step).fit(step, (id) => plan.medium(id)?.kind)
         const { stage } = plan.times[index]
-        if (!technique || (technique === 'glaze' && isGreenware(stage))) return []
-        const fit = STAGE_FIT[technique][stage]
+        // Glaze on greenware has a rule of its own.
+        if (!technique || (step.act === 'glaze' && isGreenware(stage))) return []
+        const fit = technique.fit[stage]
         if (fit.fit === 'good') return []
-        const withCare =
-          (step.act === 'carve' || step.act === 'incise') &&
-          stage === 'boneDry' &&
-          plan.ways.boneDrySgraffito === 'withCare'
+        const withCare = isCut(step) && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
         const severity = fit.fit === 'workable' ? ('note' as const) : withCare ? ('risk' as const) : ('ruin' as const)
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}, ${STAGE[stage].name}`,
-            sentence: `${TECHNIQUE_WORDS[technique]} on ${STAGE[stage].name} clay: ${fit.because}.`,
-            because: `Best at: ${goodStages(technique)
+            sentence: `${technique.doing} on ${STAGE[stage].name} clay: ${fit.because}.`,
+            because: `Best at: ${goodStages(technique.fit)
               .map((s) => STAGE[s].name)
               .join(', ')}.`,
             severity,
-            mends: stageMends(plan, step, technique, stage),
+            mends: stageMends(plan, step, technique.fit, stage),
           },
         ]
       }),

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { surfaceNoise } from '../noise'
+import { surfaceNoise } from '../../numeric/noise'
 import { EDGES, MarkSheet, type MarkEdge, type Raster } from './markSheet'
 
 const HALO_MM = 1.6

@@ -1,4 +1,4 @@
-import type { MotifKind } from '../../model/motif'
+import type { MotifKind } from '../../vocabulary/motif'
 import {
   band,
   chevrons,

@@ -1,6 +1,6 @@
 import { seedFromText, seededRandom } from '../../base/random'
 import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
-import type { Motif } from '../../model/motif'
+import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'

@@ -1,4 +1,4 @@
-import type { Motif } from '../../model/motif'
+import type { Motif } from '../../vocabulary/motif'
 import { MOTIFS } from './library'
 
 /** What a motif is called in the middle of a sentence. */

@@ -1,6 +1,6 @@
 'use client'
 
-import type { MediumKind } from '@/core/model/material'
+import { MEDIUM_KIND, type MediumKind } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
 import { swatchOf } from '@/ui/kit/colours'
 import { Field, Select } from '@/ui/kit/fields'
@@ -28,7 +28,9 @@ export function MediumField({
           <Select
             id={id}
             value={value}
-            choices={media.map((m) => [m.id, `${m.name} (${m.kind}, cone ${m.range.from} to ${m.range.to})`] as const)}
+            choices={media.map(
+              (m) => [m.id, `${m.name} (${MEDIUM_KIND[m.kind].name}, cone ${m.range.from} to ${m.range.to})`] as const,
+            )}
             onChange={onChange}
           />
           {medium && (

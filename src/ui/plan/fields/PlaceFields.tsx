@@ -3,8 +3,7 @@
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
 import { PRESETS } from '@/core/form/presets'
 import type { Piece } from '@/core/model/piece'
-import type { Place } from '@/core/model/step'
-import { FLAT_PART_NAMES, PART_NAMES } from '@/core/usecases/stepWords'
+import { type Place, FLAT_PART_NAMES, PART_NAMES } from '@/core/vocabulary/place'
 import { Check, LengthInput, NumberInput } from '@/ui/kit/fields'
 import type { Change } from './types'
 

@@ -1,9 +1,8 @@
 'use client'
 
-import type { StepOf } from '@/core/model/step'
-import { TEXTURE_KINDS } from '@/core/model/textures'
-import { TOOL, TOOLS } from '@/core/model/tools'
-import { TEXTURE } from '@/core/skin/applicatorFields'
+import type { StepOf } from '@/core/plan/step'
+import { TEXTURE_KINDS, TEXTURE } from '@/core/vocabulary/textures'
+import { TOOL, TOOLS } from '@/core/vocabulary/tools'
 import { Check, Field, LengthInput, Segments, Select } from '@/ui/kit/fields'
 import { MotifFields } from './MotifFields'
 import { PlaceFields } from './PlaceFields'

@@ -1,16 +1,14 @@
 'use client'
 
 import { Plus, X } from 'lucide-react'
-import type { MediumKind } from '@/core/model/material'
-import type { StepOf } from '@/core/model/step'
-import { APPLICATOR, APPLICATORS, LINER, LINERS } from '@/core/model/tools'
+import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
+import type { StepOf } from '@/core/plan/step'
+import { APPLICATOR, APPLICATORS, LINER, LINERS } from '@/core/vocabulary/tools'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MediumField } from './MediumField'
 import { MotifFields } from './MotifFields'
 import { PlaceFields } from './PlaceFields'
 import type { FieldsProps } from './types'
-
-const COLOURS: readonly MediumKind[] = ['slip', 'underglaze', 'wash', 'opaque']
 
 export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
   const { piece, studio, step, change } = props
@@ -18,7 +16,7 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
     <>
       <MediumField
         studio={studio}
-        kinds={COLOURS}
+        kinds={kindsLaidBy('coat')}
         value={step.mediumId}
         onChange={(mediumId) => change({ mediumId })}
       />
@@ -189,7 +187,7 @@ export function DrawFields(props: FieldsProps<StepOf<'draw'>>) {
     <>
       <MediumField
         studio={studio}
-        kinds={[...COLOURS, 'glaze']}
+        kinds={kindsLaidBy('draw')}
         label="Colour"
         value={step.mediumId}
         onChange={(mediumId) => change({ mediumId })}
@@ -234,7 +232,7 @@ export function TouchUpFields({ studio, step, change }: FieldsProps<StepOf<'touc
     <>
       <MediumField
         studio={studio}
-        kinds={COLOURS}
+        kinds={kindsLaidBy('touchUp')}
         value={step.mediumId}
         onChange={(mediumId) => change({ mediumId })}
       />
@@ -270,7 +268,7 @@ export function FillFields({ piece, studio, step, change }: FieldsProps<StepOf<'
     <>
       <MediumField
         studio={studio}
-        kinds={['slip', 'underglaze', 'wash']}
+        kinds={kindsLaidBy('fill')}
         value={step.mediumId}
         onChange={(mediumId) => change({ mediumId })}
       />
@@ -285,7 +283,7 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
     <>
       <MediumField
         studio={studio}
-        kinds={['glaze']}
+        kinds={kindsLaidBy('glaze')}
         value={step.mediumId}
         onChange={(mediumId) => change({ mediumId })}
       />

@@ -1,7 +1,7 @@
 'use client'
 
 import { startingMotif } from './startingMotif'
-import type { StepOf } from '@/core/model/step'
+import type { StepOf } from '@/core/plan/step'
 import { Check, Segments } from '@/ui/kit/fields'
 import { MotifFields } from './MotifFields'
 import { PlaceFields } from './PlaceFields'

@@ -1,6 +1,6 @@
 import type { TurnedForm } from '@/core/form/turnedForm'
-import type { Motif } from '@/core/model/motif'
-import { motif } from '@/core/model/stepBuilders'
+import type { Motif } from '@/core/vocabulary/motif'
+import { motif } from '@/core/plan/build'
 
 /** A shape to begin with when an area becomes a drawing. */
 export function startingMotif(form: TurnedForm | null): Motif {

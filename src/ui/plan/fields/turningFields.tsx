@@ -5,7 +5,7 @@ import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE } from '@/core/clay/stages'
 import { CONES, coneCelsius } from '@/core/firing/cones'
 import { sectorChord } from '@/core/form/repeats'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
-import type { StepOf } from '@/core/model/step'
+import type { StepOf } from '@/core/plan/step'
 import { Check, Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 import type { FieldsProps } from './types'
 

@@ -1,6 +1,6 @@
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
-import type { Step } from '@/core/model/step'
+import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 
 export type Change = (changes: Record<string, unknown>) => void

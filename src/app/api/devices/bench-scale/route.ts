@@ -1,9 +1,9 @@
 import { NextResponse } from 'next/server'
 import { z } from 'zod'
-import { bodySchema } from '@/core/model/material'
+import { bodySchema } from '@/core/vocabulary/material'
 import { pieceSchema } from '@/core/model/piece'
 import { roomSchema } from '@/core/model/room'
-import { simulatedWeight } from '@/core/usecases/simulatedScale'
+import { simulatedWeight } from '@/core/usecases/drying/simulatedScale'
 
 const asked = z.object({ piece: pieceSchema, body: bodySchema, room: roomSchema, at: z.iso.datetime({ offset: true }) })
 

@@ -1,0 +1,3 @@
+export const PART_KINDS = ['handle', 'spout', 'lug', 'feet', 'lid'] as const
+
+export type PartKind = (typeof PART_KINDS)[number]

@@ -1,0 +1,112 @@
+import { buildForm } from '../form/buildForm'
+import type { TurnedForm } from '../form/turnedForm'
+import { coneIndex, type Cone } from '../firing/cones'
+import { type Result, ok } from '../base/result'
+import { compilePlan } from '../plan/compilePlan'
+import type { SkinOperation } from '../skin/operation'
+import { localStage } from '../plan/localStage'
+import { MediaShelf } from '../skin/mediaShelf'
+import { StackOptics } from '../skin/appearance'
+import { skinGrid, type SkinGrid } from '../skin/grid'
+import { probeSpot, type Spot } from '../skin/probe'
+import type { Stack } from '../skin/stack'
+import type { MediumTraits } from '../skin/acts'
+import type { Body, Medium } from '../vocabulary/material'
+import type { Piece } from '../model/piece'
+import type { Step, StepOf } from '../plan/step'
+import type { Studio, Ways } from '../model/studio'
+import { timeline } from '../plan/timeline'
+import { type StepTime } from '../plan/stepTime'
+
+/** Everything rules look at: the plan, the clay's state at each step, and stacks at any spot. */
+export class JudgedPlan {
+  readonly steps: readonly Step[]
+  readonly times: readonly StepTime[]
+  readonly operations: readonly SkinOperation[]
+  readonly optics: StackOptics
+  readonly ways: Ways
+  readonly shelf: MediaShelf
+  /** All media, mixtures among them, by number. */
+  readonly media: readonly Medium[]
+  private readonly spots = new Map<string, Stack[]>()
+
+  private constructor(
+    readonly piece: Piece,
+    readonly studio: Studio,
+    readonly form: TurnedForm,
+    readonly grid: SkinGrid,
+    readonly body: Body,
+    media: readonly Medium[],
+  ) {
+    const shelf = new MediaShelf(media)
+    this.steps = piece.steps
+    this.times = timeline(piece.steps).map((time, i) =>
+      i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time,
+    )
+    this.operations = compilePlan(piece.steps, shelf, grid)
+    this.shelf = shelf
+    this.media = shelf.list
+    this.optics = new StackOptics(body, shelf.list)
+    this.ways = studio.ways
+  }
+
+  static of(piece: Piece, studio: Studio): Result<JudgedPlan> {
+    const form = buildForm(piece.form)
+    if (!form.ok) return form
+    // Probing needs no raster: a coarse grid carries the form.
+    const grid = skinGrid(form.value, 128, 256)
+    return ok(new JudgedPlan(piece, studio, form.value, grid, studio.bodies[piece.bodyId], Object.values(studio.media)))
+  }
+
+  /** Steps of one act with their place in the plan and the stage they happen in. */
+  of<A extends Step['act']>(act: A): { step: StepOf<A>; index: number; time: StepTime }[] {
+    return this.steps.flatMap((step, index) =>
+      step.act === act ? [{ step: step as StepOf<A>, index, time: this.times[index] }] : [],
+    )
+  }
+
+  medium(id: string): Medium | undefined {
+    return this.studio.media[id]
+  }
+
+  /** The stack at a spot after each step (entry 0: bare clay). */
+  probe(spot: Spot): Stack[] {
+    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}@${spot.across ?? ''}@${spot.onHigh ?? ''}`
+    let stacks = this.spots.get(key)
+    if (!stacks) {
+      stacks = probeSpot(this.operations, this.steps.length, spot, this.traits)
+      this.spots.set(key, stacks)
+    }
+    return stacks
+  }
+
+  get traits(): readonly MediumTraits[] {
+    return this.media
+  }
+
+  /** The cone of the hottest firing planned, or the body's bisque. */
+  get topCone(): Cone {
+    return this.of('fire').reduce<Cone>(
+      (top, { step }) => (coneIndex(step.cone) > coneIndex(top) ? step.cone : top),
+      this.body.bisqueCone,
+    )
+  }
+
+  /** Lab of a stack as it will be after the last firing. */
+  firedLab(stack: Stack): [number, number, number] {
+    return this.optics.lab({ ...stack, cone: Math.max(stack.cone, coneIndex(this.topCone)) })
+  }
+
+  /** The final stack at a spot. */
+  finalStack(spot: Spot): Stack {
+    const stacks = this.probe(spot)
+    return stacks[stacks.length - 1]
+  }
+
+  /** A step id that the plan does not use yet; the same plan gives the same ids. */
+  freshId(offset = 0): string {
+    let n = this.steps.length + 1 + offset
+    while (this.steps.some((step) => step.id === `mend-${n}`)) n++
+    return `mend-${n}`
+  }
+}

@@ -1,0 +1,182 @@
+import { z } from 'zod'
+import type { Stage } from '../clay/stages'
+import type { StageRow } from '../clay/stageFit'
+import type { ConeRange } from '../firing/cones'
+import type { TurnedForm } from '../form/turnedForm'
+import type { SkinCompiler } from '../skin/skinCompiler'
+import type { Body } from '../vocabulary/material'
+import type { MediumKind } from '../vocabulary/mediumKinds'
+import type { Motif } from '../vocabulary/motif'
+import type { Place } from '../vocabulary/place'
+import type { StepTime } from './stepTime'
+
+/** Families of acts, in the order in which a hand reaches for them. */
+export const FAMILIES = [
+  'Dry',
+  'Prepare',
+  'Colour',
+  'Mark out',
+  'Cut',
+  'Inlay',
+  'Resist',
+  'Glaze',
+  'Clean',
+  'Fire',
+] as const
+
+export type Family = (typeof FAMILIES)[number]
+
+/** Kinds of step that are told apart by their hatching. */
+export type StepKind = MediumKind | 'tape' | 'carve' | 'texture' | 'mark' | 'clean' | 'fire' | 'dry'
+
+export type KindOf = (mediumId: string) => MediumKind | undefined
+
+/** What words are made with: names from the cupboard, lengths and temperatures in the studio’s units. */
+export interface Told {
+  /** The name of a medium; what stands for it when it is missing. */
+  readonly nameOf: (mediumId: string, missing?: string) => string
+  readonly kindOf: KindOf
+  readonly length: (mm: number) => string
+  readonly temperature: (celsius: number) => string
+  /** A place in words. */
+  readonly place: (place: Place) => string
+}
+
+/** The same at the bench: when the step is done and how long its coats dry. */
+export interface BenchTold extends Told {
+  readonly stage: Stage
+  /** Waits between coats, one after another; empty when there are none. */
+  readonly waits: string
+  /** Whether the waits are those of the piece’s own room. */
+  readonly inThisRoom: boolean
+}
+
+/** What the bench needs to know of a step. */
+export interface BenchWords {
+  readonly detail: string
+  /** Coats to tally. */
+  readonly boxes: number
+  readonly wait: string
+  readonly lookFor: string
+  readonly caution: string
+}
+
+/** What an act can say of its bench; what it leaves out is empty. */
+export type BenchParts = Pick<BenchWords, 'detail' | 'lookFor'> & Partial<BenchWords>
+
+/** What a new step is begun from: where the plan has come to, and what suits it. */
+export interface Beginning {
+  readonly stage: Stage
+  readonly body: Body
+  readonly form: TurnedForm
+  readonly wallMm: number
+  /** The outside of a vessel, the face of a slab. */
+  readonly face: Place
+  /** A medium of a kind that suits the clay. */
+  readonly suiting: (kind: MediumKind) => string
+  /** A motif on the face with as many repeats as have been marked out. */
+  readonly motif: (kind: Motif['kind'], lineMm: number) => Motif
+  /** The last colour laid over an area. */
+  readonly lastColourId: string | null
+  readonly insideGlazed: boolean
+  /** The range of the last glaze in the plan. */
+  readonly glazeRange: ConeRange | null
+}
+
+/** Sizes of what a step works on. */
+export interface Measured {
+  readonly placeCm2: (place: Place) => number
+  /** Length of all the lines of a motif, mm. */
+  readonly motifMm: (motif: Motif) => number
+  /** Length once round the widest part, mm. */
+  readonly widestMm: number
+}
+
+/** What a step takes from the jars. */
+export interface Taken {
+  /** Media stirred together, by parts. */
+  readonly parts: readonly { readonly mediumId: string; readonly parts: number }[]
+  /** Share of water in what is laid on. */
+  readonly water: number
+  /** Wet film of one coat, µm. */
+  readonly wetUm: number
+  /** Share that stays in the tool or goes beside the piece. */
+  readonly waste: number
+  /** From a bucket that must hold more than stays on the piece. */
+  readonly fromBucket: boolean
+}
+
+/** How something fits the stages of clay, and what it is called at the head of a sentence. */
+export interface TechniqueFit {
+  readonly doing: string
+  readonly fit: StageRow
+}
+
+/** Everything that is known of an act of the hand. `S` is its step, `Values` what it has of its own. */
+export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'act'>> {
+  readonly family: Family
+  /** On its button, and what it is for. */
+  readonly word: string
+  readonly hint: string
+  /** What a potter would most likely mean by it here. */
+  readonly begin: (at: Beginning) => Values
+  readonly title: (step: S, told: Told) => string
+  readonly brief: (step: S, told: Told) => string
+  readonly kind: (step: S, kindOf: KindOf) => StepKind
+  readonly bench: (step: S, told: BenchTold) => BenchParts
+  /** Null where the dryness of the clay does not decide. */
+  readonly fit: (step: S, kindOf: KindOf) => TechniqueFit | null
+  /** Minutes of hands for one piece; for coats, of one coat. */
+  readonly minutes: (step: S, measured: Measured) => number
+  /** Coats laid one after another; 1 if not said. */
+  readonly coats?: (step: S) => number
+  /** Seconds until each coat is matte; `evaporation` in µm/s, a still room’s if not said. */
+  readonly waits?: (step: S, surface: Stage, kindOf: KindOf, evaporation?: number) => readonly number[]
+  /** Minutes for which the piece is left alone afterwards though no coat dries. */
+  readonly restMinutes?: number
+  /** What it takes from the jars, if anything. */
+  readonly takes?: (step: S, kind: MediumKind) => Taken
+  /** The state of the clay afterwards, if it changes. */
+  readonly after?: (before: StepTime, step: S) => StepTime
+  /** What it does to the skin. */
+  readonly compile: (skin: SkinCompiler, step: S) => void
+}
+
+export const stepId = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
+
+/** The id of a medium. */
+export const mediumId = stepId
+
+export const lengthMm = (max: number) => z.number().min(0).max(max)
+
+type StepSchema<A extends string, Shape extends z.core.$ZodLooseShape> = z.ZodObject<
+  { id: typeof stepId; done: z.ZodBoolean; act: z.ZodLiteral<A> } & Shape,
+  z.core.$strict
+>
+
+type PartsOf<A extends string, Shape extends z.core.$ZodLooseShape> = ActParts<
+  z.infer<StepSchema<A, Shape>>,
+  z.infer<z.ZodObject<Shape, z.core.$strict>>
+>
+
+export type ActDefinition<A extends string, Shape extends z.core.$ZodLooseShape> = PartsOf<A, Shape> & {
+  readonly act: A
+  readonly schema: StepSchema<A, Shape>
+}
+
+/** Defines an act by the values of its step, and then by everything that is known of it. */
+export const defineAct =
+  <const A extends string, Shape extends z.core.$ZodLooseShape>(act: A, shape: Shape) =>
+  (parts: PartsOf<A, Shape>): ActDefinition<A, Shape> => ({
+    act,
+    // The spread of a generic shape is not seen as the shape that it is.
+    schema: z.strictObject({ id: stepId, done: z.boolean(), act: z.literal(act), ...shape }) as unknown as StepSchema<
+      A,
+      Shape
+    >,
+    ...parts,
+  })

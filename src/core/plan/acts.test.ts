@@ -1,0 +1,202 @@
+import { describe, expect, it } from 'vitest'
+import { demoStudio } from '../demo/demoStudio'
+import { presetForm } from '../model/presetForm'
+import { buildForm } from '../form/buildForm'
+import { goodStages, type StageFit } from '../clay/stageFit'
+import { STAGES, type Stage } from '../clay/stages'
+import { newStepContent } from '../usecases/create/newStep'
+import { benchWords, stepWords } from '../usecases/words/stepWords'
+import { toldIn } from '../usecases/words/told'
+import { measured } from '../usecases/bench/stepMinutes'
+import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '../vocabulary/mediumKinds'
+import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
+import { FAMILIES } from './actDefinition'
+import { ACTS } from './acts'
+import * as build from './build'
+import { localStage } from './localStage'
+import { ACT_NAMES, actOf, mediaOfStep, stepSchema, type Act, type Step, type StepContent } from './step'
+import { timeline } from './timeline'
+
+const studio = demoStudio()
+const piece = studio.pieces['reed-jugs']
+const built = buildForm(piece.form)
+if (!built.ok) throw new Error('the jug does not build')
+const form = built.value
+
+const stepOf = (act: Act): Step => ({ id: 's', done: false, ...newStepContent(act, piece, studio, form, -1) }) as Step
+const kindOf = (id: string) => studio.media[id]?.kind
+
+describe('every act of the hand', () => {
+  it.each(ACT_NAMES)('%s begins as a valid step, has words for rail and bench, takes a sensible time', (act) => {
+    const step = stepOf(act)
+    expect(stepSchema.safeParse(step).error).toBeUndefined()
+    expect(FAMILIES).toContain(ACTS[act].family)
+    expect(ACTS[act].hint.length).toBeGreaterThan(5)
+    const words = stepWords(step, studio)
+    expect(words.title).toMatch(/^[A-Z]/)
+    expect(words.brief).not.toMatch(/undefined|null|NaN/)
+    for (const stage of STAGES) {
+      const bench = benchWords(step, stage, studio)
+      expect(bench.detail).toMatch(/[.]$|settles within 20 seconds\.$|first\.$/)
+      expect(bench.lookFor.length).toBeGreaterThan(3)
+      expect(JSON.stringify(bench)).not.toMatch(/undefined|NaN/)
+    }
+    const minutes = actOf(step).minutes(step, measured(form))
+    expect(minutes).toBeGreaterThanOrEqual(0)
+    expect(minutes).toBeLessThan(240)
+  })
+
+  it.each(ACT_NAMES)('%s knows every stage, with a reason wherever it is not good, and one where it is', (act) => {
+    const technique = actOf(stepOf(act)).fit(stepOf(act), kindOf)
+    if (!technique) return expect(['bring', 'fire']).toContain(act)
+    expect(technique.doing).toMatch(/^[A-Z]/)
+    expectReasons(Object.values(technique.fit))
+    expect(goodStages(technique.fit).length).toBeGreaterThan(0)
+  })
+
+  it('what lays a medium says what it takes, and how long it dries unless it is a dab', () => {
+    for (const act of ACT_NAMES) {
+      const step = stepOf(act)
+      const lays = mediaOfStep(step).length > 0
+      expect(ACTS[act].takes !== undefined, act).toBe(lays)
+      if (lays && act !== 'touchUp')
+        expect(actOf(step).waits?.(step, 'leatherHard', kindOf)?.[0], act).toBeGreaterThan(30)
+    }
+  })
+})
+
+function expectReasons(fits: readonly StageFit[]) {
+  for (const fit of fits) if (fit.fit !== 'good') expect(fit.because.length).toBeGreaterThan(15)
+}
+
+describe('every kind of medium', () => {
+  it.each(MEDIUM_KINDS)('%s has a name, an act that lays it, a film, and a stage that suits it', (kind) => {
+    const { name, plural, laidBy, wetUm, laid, trailed, filled, dries } = MEDIUM_KIND[kind]
+    expect(name.length * plural.length).toBeGreaterThan(0)
+    expect(laidBy.length).toBeGreaterThan(0)
+    for (const act of laidBy) expect(kindsLaidBy(act)).toContain(kind)
+    expect(wetUm).toBeGreaterThan(0)
+    expect(dries.trailed.wetUm).toBeGreaterThanOrEqual(dries.brushed.wetUm)
+    for (const laying of [laid, trailed, filled]) if (laying) expectReasons(Object.values(laying.fit))
+    expect(goodStages(laid.fit).length).toBeGreaterThan(0)
+  })
+
+  it('each leaves something in the fire, but for what resists', () => {
+    for (const kind of MEDIUM_KINDS) expect(MEDIUM_KIND[kind].family === null, kind).toBe(MEDIUM_KIND[kind].resists)
+  })
+})
+
+/* Trade facts: common practice, no source. */
+describe('what goes at which stage', () => {
+  it.each<[MediumKind, Stage, string]>([
+    ['underglaze', 'wet', 'harmful'],
+    ['underglaze', 'leatherHard', 'good'],
+    ['underglaze', 'boneDry', 'good'],
+    ['underglaze', 'bisque', 'good'],
+    ['slip', 'leatherHard', 'good'],
+    ['slip', 'boneDry', 'harmful'],
+    ['slip', 'bisque', 'harmful'],
+    ['wax', 'boneDry', 'good'],
+    ['wax', 'glazedRaw', 'good'],
+    ['glaze', 'bisque', 'good'],
+    ['glaze', 'softLeatherHard', 'harmful'],
+    ['glaze', 'fired', 'harmful'],
+    ['opaque', 'glazedRaw', 'good'],
+    ['line', 'glazedRaw', 'good'],
+    ['line', 'leatherHard', 'harmful'],
+  ])('%s on %s clay is %s', (kind, stage, wanted) => {
+    expect(MEDIUM_KIND[kind].laid.fit[stage].fit).toBe(wanted)
+  })
+
+  it.each<[Act, Stage, string]>([
+    ['carve', 'leatherHard', 'good'],
+    ['carve', 'hardLeatherHard', 'good'],
+    ['carve', 'softLeatherHard', 'workable'],
+    ['carve', 'boneDry', 'harmful'],
+    ['carve', 'glazedRaw', 'good'],
+    ['incise', 'softLeatherHard', 'good'],
+    ['impress', 'wet', 'good'],
+    ['impress', 'boneDry', 'harmful'],
+    ['scrape', 'hardLeatherHard', 'good'],
+    ['wipeDust', 'glazedRaw', 'harmful'],
+    ['mist', 'bisque', 'good'],
+    ['mist', 'glazedRaw', 'harmful'],
+  ])('to %s on %s clay is %s', (act, stage, wanted) => {
+    const step = stepOf(act)
+    expect(actOf(step).fit(step, kindOf)?.fit[stage].fit).toBe(wanted)
+  })
+
+  it('slip is judged otherwise trailed and inlaid than laid', () => {
+    const doing = (content: StepContent) => {
+      const [step] = build.numbered('s', 0, [content])
+      return actOf(step).fit(step, kindOf)?.doing
+    }
+    const motif = build.motif('knot', 8, 40, 24, 1.6)
+    expect(doing(build.coat('chalk-slip', OUTSIDE))).toBe('Slip')
+    expect(doing(build.draw('chalk-slip', motif, 'trailer'))).toBe('Slip trailing')
+    expect(doing(build.draw('chalk-slip', motif, 'brush'))).toBe('Slip')
+    expect(doing(build.fill('chalk-slip', OUTSIDE))).toBe('Inlaying slip')
+    expect(doing(build.fill('tide-blue', OUTSIDE))).toBe('Filling lines')
+    expect(doing(build.draw('tide-blue', motif, 'trailer'))).toBe('Underglaze')
+  })
+})
+
+describe('the media of a step', () => {
+  it('are all that it lays: mixtures and blends too', () => {
+    const [step] = build.numbered('s', 0, [
+      build.coat('tide-blue', OUTSIDE, 2, {
+        mix: [{ mediumId: 'shell-white', parts: 2 }],
+        blend: { mediumId: 'reed-green', along: 'height' },
+      }),
+    ])
+    expect(mediaOfStep(step)).toEqual(['tide-blue', 'shell-white', 'reed-green'])
+    expect(mediaOfStep(build.numbered('s', 0, [build.peel()])[0])).toEqual([])
+  })
+
+  it('that are missing from the cupboard are said to be', () => {
+    const told = toldIn(studio)
+    expect(told.nameOf('nowhere')).toBe('missing colour')
+    expect(told.nameOf('nowhere', 'Missing glaze')).toBe('Missing glaze')
+  })
+})
+
+describe('the life of clay along a plan', () => {
+  const at = (...contents: StepContent[]) => timeline(build.numbered('s', 0, contents)).at(-1)
+
+  it('is changed by drying, glazing bisque and firing, and by nothing else', () => {
+    expect(at()).toEqual({ stage: 'wet', surface: 'wet', cover: 'open' })
+    expect(at(build.bring('leatherHard', 'sealed'))).toMatchObject({ stage: 'leatherHard', cover: 'sealed' })
+    expect(at(build.bring('boneDry'), build.fire('bisque', '04'))?.stage).toBe('bisque')
+    expect(at(build.fire('decoration', '04'))?.stage).toBe('bisque')
+    expect(at(build.fire('glaze', '05'))?.stage).toBe('fired')
+    expect(at(build.fire('bisque', '04'), build.glaze('amber', OUTSIDE, 'dip'))?.stage).toBe('glazedRaw')
+    // Once-fired glaze leaves greenware greenware.
+    expect(at(build.bring('boneDry'), build.glaze('amber', OUTSIDE, 'dip'))?.stage).toBe('boneDry')
+    expect(at(build.bring('boneDry'), build.coat('tide-blue', OUTSIDE))?.stage).toBe('boneDry')
+  })
+
+  it('misting makes the surface drink like clay a stage wetter, until it dries or is fired', () => {
+    const mist = { act: 'mist', place: OUTSIDE } as const
+    expect(at(build.bring('boneDry'), mist)).toMatchObject({ stage: 'boneDry', surface: 'hardLeatherHard' })
+    expect(at(build.fire('bisque', '04'), mist)?.surface).toBe('boneDry')
+    expect(at(mist, build.bring('boneDry'))?.surface).toBe('boneDry')
+    expect(at(mist)?.surface).toBe('wet')
+  })
+
+  it('is still bisque outside while only the inside is glazed, until the outside is too', () => {
+    const beaker = buildForm(presetForm('beaker'))
+    if (!beaker.ok) throw new Error('the beaker does not build')
+    const steps = build.numbered('s', 0, [
+      build.bring('boneDry'),
+      build.fire('bisque', '04'),
+      build.glaze('clear-gloss', wholeOf('inside', 'floor', 'rim'), 'pour'),
+      build.wipe(OUTSIDE),
+      build.wipe(wholeOf('inside')),
+      build.glaze('amber', bandOf(60, 100), 'brush'),
+      build.wipe(bandOf(10, 40)),
+      build.wipe(bandOf(80, 90)),
+    ])
+    const stages = steps.map((_, i) => localStage(beaker.value, steps, i, timeline(steps)[i].stage))
+    expect(stages).toEqual(['wet', 'boneDry', 'bisque', 'bisque', 'glazedRaw', 'glazedRaw', 'bisque', 'glazedRaw'])
+  })
+})

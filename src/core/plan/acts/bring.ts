@@ -1,0 +1,28 @@
+import { z } from 'zod'
+import { BLOWERS } from '../../clay/drying/airSide'
+import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
+import { defineAct } from '../actDefinition'
+import { atStage } from '../stepTime'
+
+/** Lets the clay dry to a stage. */
+export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.enum(COVERS), blower: z.enum(BLOWERS) })({
+  family: 'Dry',
+  word: 'Dry',
+  hint: 'let it come to a stage, open or covered',
+  begin: ({ stage }) => {
+    const next = DRYING_STAGES.find((s) => stageIndex(s) > stageIndex(stage)) ?? 'boneDry'
+    const to: DryingStage = stage === 'wet' ? 'leatherHard' : next
+    return { to, cover: to === 'boneDry' ? 'open' : 'draped', blower: 'none' }
+  },
+  title: ({ to }) => `To ${STAGE[to].name}`,
+  brief: ({ cover }) => COVER_NAMES[cover],
+  kind: () => 'dry',
+  bench: ({ to, cover }) => ({ detail: `Let it dry, ${COVER_NAMES[cover]}.`, lookFor: STAGE[to].sign }),
+  fit: () => null,
+  minutes: () => 0,
+  after: (_, { to, cover }) => atStage(to, cover),
+  compile: (skin) => {
+    skin.lastWet = null
+    skin.misted = []
+  },
+})

@@ -1,0 +1,38 @@
+import { good, harmful, stageRow, workable } from '../../clay/stageFit'
+import { placeSchema } from '../../vocabulary/place'
+import { defineAct } from '../actDefinition'
+import { wherePlain } from './phrases'
+
+/** Leather-hard clay rubbed to a sheen. */
+export const burnish = defineAct('burnish', { place: placeSchema })({
+  family: 'Cut',
+  word: 'Burnish',
+  hint: 'rub the leather-hard clay to a sheen',
+  begin: ({ face }) => ({ place: face }),
+  title: () => 'Burnish',
+  brief: ({ place }, told) => wherePlain(place, told),
+  kind: () => 'carve',
+  bench: ({ place }, told) => ({
+    detail:
+      `Rub ${told.place(place)} with a smooth stone or the back of a spoon, ` + 'in small circles, until it shines.',
+    lookFor: 'an even sheen; scratches now are permanent',
+  }),
+  fit: () => ({
+    doing: 'Burnishing',
+    fit: stageRow(
+      harmful('wet clay cannot take a sheen'),
+      workable('soft clay loses its sheen again'),
+      good,
+      good,
+      harmful('dry clay only scratches'),
+      harmful('bisque cannot be burnished'),
+      harmful('raw glaze rubs off'),
+    ),
+  }),
+  minutes: ({ place }, { placeCm2 }) => 3 + placeCm2(place) / 18,
+  compile: (skin, { place }) => {
+    const { stage } = skin
+    if (stage === 'softLeatherHard' || stage === 'leatherHard' || stage === 'hardLeatherHard')
+      skin.push({ act: 'burnish' }, skin.even(place))
+  },
+})

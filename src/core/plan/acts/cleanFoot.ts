@@ -1,0 +1,36 @@
+import { good, harmful, stageRow, workable } from '../../clay/stageFit'
+import { defineAct, lengthMm } from '../actDefinition'
+
+/** Base and foot wiped bare. */
+export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
+  family: 'Clean',
+  word: 'Foot',
+  hint: 'bare line above the foot',
+  begin: () => ({ upMm: 6 }),
+  title: () => 'Clean foot',
+  brief: ({ upMm }, { length }) => `bare ${length(upMm)} up`,
+  kind: () => 'clean',
+  bench: ({ upMm }, { length }) => ({
+    detail: `Wipe the base and ${length(upMm)} above it bare with a damp sponge.`,
+    lookFor: 'a clean bare line all round',
+  }),
+  fit: () => ({
+    doing: 'Cleaning the foot',
+    fit: stageRow(
+      workable('the foot is still too soft to wipe sharp'),
+      workable('wipe gently; the foot still dents'),
+      good,
+      good,
+      workable('a damp sponge, quickly; dry clay softens'),
+      good,
+      good,
+      harmful('glaze that is fired on can only be ground off'),
+    ),
+  }),
+  minutes: () => 1.5,
+  compile: (skin, { upMm }) => {
+    const { base, outside } = skin.grid.form.zones
+    const bare = { from: base.from, to: Math.min(outside.to, outside.from + upMm) }
+    skin.push({ act: 'strip' }, skin.evenOver([bare]))
+  },
+})

@@ -1,0 +1,155 @@
+import { z } from 'zod'
+import { waitsOfCoats } from '../../clay/matte'
+import type { Settling } from '../../skin/acts'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { placeSchema } from '../../vocabulary/place'
+import { APPLICATOR, APPLICATORS } from '../../vocabulary/tools'
+import { defineAct, mediumId, type Told } from '../actDefinition'
+import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
+
+/** From this share of water a colour runs into the low places like a wash [our choice]. */
+const WATERY = 0.35
+
+/** Share of a coat that lands on a misted place: the surface is less thirsty [our choice]. */
+export const ON_MISTED = 0.85
+
+/** What a coat lifts of the one before on soft clay, and what wet clay drags off any: share of the place and of the film. */
+const ON_SOFT = { cover: 0.16, share: 0.45 } as const
+const ON_WET = { cover: 0.35, share: 0.7 } as const
+
+interface Mixed {
+  readonly mediumId: string
+  readonly mix: readonly { readonly mediumId: string; readonly parts: number }[]
+  readonly blend: { readonly mediumId: string } | null
+}
+
+const partsOf = ({ mediumId: first, mix }: Mixed) => [{ mediumId: first, parts: 1 }, ...mix]
+
+/** A mixture in the order of its parts. */
+function mixtureWords(step: Mixed, { nameOf }: Told): string {
+  const name = (id: string) => nameOf(id, 'missing colour')
+  const mixed = step.mix.length
+    ? [`1 ${name(step.mediumId)}`, ...step.mix.map((m) => `${m.parts} ${name(m.mediumId)}`)].join(' : ')
+    : name(step.mediumId)
+  return step.blend ? `${mixed} into ${name(step.blend.mediumId)}` : mixed
+}
+
+const percent = (share: number) => `${Math.round(share * 100)} % water`
+
+/** Colour or slip over an area, with any applicator. */
+export const coat = defineAct('coat', {
+  mediumId,
+  /** Other media stirred into one part of the first. */
+  mix: z.array(z.strictObject({ mediumId, parts: z.number().positive().max(100) })).max(3),
+  /** Share of water added, 0 from the jar. */
+  water: z.number().min(0).max(0.9),
+  /** A gradient into another medium, up the wall or round the form. */
+  blend: z.strictObject({ mediumId, along: z.enum(['height', 'around']) }).nullable(),
+  place: placeSchema,
+  applicator: z.enum(APPLICATORS),
+  coats: z.int().min(1).max(24),
+  direction: z.enum(['crossed', 'oneWay']),
+  intent: z.enum(['cover', 'blush']),
+  waits: z.boolean(),
+})({
+  family: 'Colour',
+  word: 'Coat',
+  hint: 'slip, underglaze, wash or opaque colour over an area',
+  begin: ({ stage, face, suiting }) => ({
+    ...PLAIN_COAT,
+    mix: [],
+    mediumId: suiting(stage === 'glazedRaw' ? 'opaque' : 'underglaze'),
+    place: face,
+    coats: stage === 'glazedRaw' ? 1 : 3,
+  }),
+  title: mixtureWords,
+  brief: (step) =>
+    [
+      coatsWords(step.coats),
+      step.applicator === 'brush' ? '' : APPLICATOR[step.applicator].name,
+      step.water > 0 ? percent(step.water) : '',
+      step.intent === 'blush' ? 'blush' : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
+  bench: (step, told) => {
+    const how = APPLICATOR[step.applicator]
+    const kind = kindOrPlain(told.kindOf(step.mediumId))
+    const what = `${mixtureWords(step, told)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
+    const direction =
+      step.applicator !== 'brush'
+        ? ''
+        : step.direction === 'crossed'
+          ? '; cross the direction at each coat'
+          : '; all in one direction'
+    const blend = !step.blend
+      ? ''
+      : step.blend.along === 'height'
+        ? '; from the lower colour to the upper'
+        : '; there and back round the form'
+    return {
+      detail:
+        `${what}: ${coatsWords(step.coats)}, ${how.name}, ${told.place(step.place)}${direction}${blend}. ` +
+        `${sentenceOf(how.words)}${kind.stir}`,
+      boxes: step.coats,
+      wait: `${told.waits}${told.inThisRoom ? ' in this room' : ' in a still room'}, until shiny turns matte`,
+      lookFor: kind.lookFor,
+      caution: COLOUR_CAUTION,
+    }
+  },
+  fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
+  minutes: (step, { placeCm2 }) => 1 + placeCm2(step.place) / APPLICATOR[step.applicator].cm2AMinute,
+  coats: (step) => step.coats,
+  waits: (step, surface, kindOf, evaporation) => {
+    const { dries } = kindOrPlain(kindOf(step.mediumId))
+    return waitsOfCoats(step.applicator === 'bottle' ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
+  },
+  takes: (step, kind) => ({
+    parts: partsOf(step),
+    water: step.water,
+    wetUm: kindOrPlain(kind).wetUm,
+    waste: APPLICATOR[step.applicator].waste,
+    fromBucket: false,
+  }),
+  compile: (skin, step) => {
+    const { stage, seed } = skin
+    const medium = skin.mixture(partsOf(step))
+    if (medium === undefined || stage === 'fired') return
+    const stretches = skin.stretches(step.place)
+    const kind = skin.kindOf(medium)
+    const settles: Settling =
+      step.applicator === 'sponge' ? 'high' : kind.watery || step.water > WATERY ? 'low' : 'even'
+    const taken = (stage === 'wet' ? kind.onWetClay : 1) * (skin.isMisted(stretches) ? ON_MISTED : 1)
+    const laid = { gain: APPLICATOR[step.applicator].gain * (1 - step.water) * taken, settles }
+    const field = (i: number) => skin.applied(step.applicator, stretches, i, step.direction === 'oneWay')
+    skin.liftIfWet(stretches, seed + 50)
+    if (step.waits && !step.blend && stage !== 'wet' && stage !== 'softLeatherHard') {
+      const fields = Array.from({ length: step.coats }, (_, i) => field(i))
+      skin.coatTogether({ medium, ...laid }, step.place, fields)
+    } else {
+      for (let i = 0; i < step.coats; i++) {
+        if (i > 0 && !step.waits) skin.liftShiny(stretches, seed + 51 + i)
+        else if (i > 0 && stage === 'softLeatherHard') skin.lift(stretches, ON_SOFT.cover, ON_SOFT.share, seed + 51 + i)
+        if (step.blend) skin.coatBlended(laid, step.place, field(i), partsOf(step), step.blend)
+        else skin.push({ act: 'coat', medium, ...laid }, skin.within(step.place, field(i)))
+        if (stage === 'wet') skin.lift(stretches, ON_WET.cover, ON_WET.share, seed + 80 + i)
+      }
+    }
+    skin.beads(medium, stretches)
+    if (skin.sheds(medium)) skin.comesOff(medium, stretches)
+    skin.settle(step.waits, stretches)
+    skin.countCoats(medium, step.coats * laid.gain)
+  },
+})
+
+/** What a plain brushed coat is, for the many places that lay one. */
+export const PLAIN_COAT = {
+  mix: [],
+  water: 0,
+  blend: null,
+  applicator: 'brush',
+  direction: 'crossed',
+  intent: 'cover',
+  waits: true,
+} as const

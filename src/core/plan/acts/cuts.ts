@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import type { Stage } from '../../clay/stages'
+import type { SkinCompiler } from '../../skin/skinCompiler'
+import { motifSchema, type Motif } from '../../vocabulary/motif'
+import { TOOL, TOOLS, type Tool } from '../../vocabulary/tools'
+
+/* What carving and incising have in common: the same cut, meant otherwise. */
+
+export const depthMm = z.number().min(0.02).max(20)
+
+/** The values of a cut. */
+export const cutShape = {
+  tool: z.enum(TOOLS),
+  motif: motifSchema,
+  depthMm,
+  protection: z.enum(['none', 'dampAndRespirator']),
+}
+
+interface Cut {
+  readonly tool: Tool
+  readonly motif: Motif
+  readonly depthMm: number
+}
+
+/** Burr on clay that is too soft, whatever the tool, µm. Common practice, no source. */
+const SOFT_BURR_UM: Readonly<Partial<Record<Stage, number>>> = { wet: 260, softLeatherHard: 130 }
+
+const TEARS: readonly Stage[] = ['wet', 'boneDry', 'bisque']
+
+/** Length of line that a tool cuts in a minute, mm. Ours, common practice. */
+const MM_A_MINUTE = 260
+
+export const cutMinutes = (lineMm: number): number => 2 + lineMm / MM_A_MINUTE
+
+/** Lines cut through colour, or into the clay to be filled. */
+export function compileCut(skin: SkinCompiler, cut: Cut): void {
+  const { stage } = skin
+  if (stage === 'fired') return
+  const tool = TOOL[cut.tool]
+  const burrUm = SOFT_BURR_UM[stage] ?? (stage === 'leatherHard' ? tool.burrUm : 0)
+  if (burrUm > 0 && !cut.motif.ground) skin.push({ act: 'burr', heightUm: burrUm }, skin.marks(cut.motif, 'burr'), true)
+  skin.push(
+    { act: 'carve', depthUm: cut.depthMm * 1000, cutsBody: stage !== 'bisque' && stage !== 'glazedRaw' },
+    skin.marks(cut.motif, TEARS.includes(stage) ? 'ragged' : tool.groove),
+  )
+  skin.grooves.push(cut.motif)
+  skin.dusty ||= stage === 'boneDry' || stage === 'bisque'
+}

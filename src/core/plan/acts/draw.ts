@@ -1,0 +1,90 @@
+import { z } from 'zod'
+import { waitsOfCoats } from '../../clay/matte'
+import { stageIndex } from '../../clay/stages'
+import { LINE_GAIN } from '../../skin/levels'
+import { motifName } from '../../skin/motifs/motifName'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { motifSchema } from '../../vocabulary/motif'
+import { LINER, LINERS } from '../../vocabulary/tools'
+import { defineAct, mediumId } from '../actDefinition'
+import { COLOUR_CAUTION, coatsWords, sentenceOf, timesMotif } from './phrases'
+
+/** Share of a line’s full height that counts towards a film too thick. */
+const LINE_SHARE = 0.6
+
+/** A motif drawn or trailed with a medium. */
+export const draw = defineAct('draw', {
+  mediumId,
+  motif: motifSchema,
+  liner: z.enum(LINERS),
+  coats: z.int().min(1).max(8),
+  damped: z.boolean(),
+  waits: z.boolean(),
+})({
+  family: 'Colour',
+  word: 'Draw or trail',
+  hint: 'a motif with a brush, a bottle or a slip trailer',
+  begin: ({ stage, suiting, motif }) => {
+    const slip = stageIndex(stage) <= stageIndex('hardLeatherHard')
+    return {
+      mediumId: suiting(slip ? 'slip' : stage === 'glazedRaw' ? 'opaque' : 'underglaze'),
+      motif: motif('spiral', slip ? 2.4 : 1.8),
+      liner: slip ? 'trailer' : 'brush',
+      coats: slip ? 1 : 2,
+      damped: slip,
+      waits: true,
+    }
+  },
+  title: ({ liner, motif }) => `${liner === 'trailer' ? 'Trail' : 'Draw'} ${motifName(motif)}`,
+  brief: (step, { nameOf }) => `${nameOf(step.mediumId, 'missing colour')}, ${step.motif.repeats} ×`,
+  kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
+  bench: (step, told) => {
+    const { name, words } = LINER[step.liner]
+    const what = `${name}, ${told.nameOf(step.mediumId, 'missing colour')}`
+    const size = `${told.length(step.motif.heightMm)} tall, lines ${told.length(step.motif.lineMm)}`
+    const scrub =
+      step.liner === 'trailer' && step.damped ? ' Scrub the spot with a wet brush until a little slurry rises.' : ''
+    return {
+      detail:
+        `${what}: ${timesMotif(step.motif)}, ${size}, ${coatsWords(step.coats)}.${scrub} ` +
+        `${sentenceOf(words)} Try the line on the table first.`,
+      boxes: step.coats,
+      wait: `${told.waits}, until it can be touched`,
+      lookFor: 'lines that stand up with no gaps beneath them',
+      caution: COLOUR_CAUTION,
+    }
+  },
+  fit: (step, kindOf) => {
+    const kind = kindOrPlain(kindOf(step.mediumId))
+    return (step.liner === 'trailer' ? kind.trailed : undefined) ?? kind.laid
+  },
+  minutes: (step, { motifMm }) => 1 + motifMm(step.motif) / LINER[step.liner].mmAMinute,
+  coats: (step) => step.coats,
+  waits: (step, surface, kindOf, evaporation) => {
+    const { dries } = kindOrPlain(kindOf(step.mediumId))
+    return waitsOfCoats(LINER[step.liner].raised ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
+  },
+  takes: (step, kind) => ({
+    parts: [{ mediumId: step.mediumId, parts: 1 }],
+    water: 0,
+    wetUm: kindOrPlain(kind).drawnUm ?? kindOrPlain(kind).wetUm,
+    waste: LINER[step.liner].waste,
+    fromBucket: false,
+  }),
+  compile: (skin, step) => {
+    const { stage, seed } = skin
+    const medium = skin.numberOf(step.mediumId)
+    if (medium === undefined || stage === 'fired') return
+    const stretches = [skin.motifStretch(step.motif)]
+    const { gain } = LINER[step.liner]
+    skin.liftIfWet(stretches, seed + 50)
+    skin.push(
+      { act: 'coat', medium, gain: gain * LINE_GAIN * step.coats, settles: 'even' },
+      skin.marks(step.motif, step.liner === 'brush' ? 'flat' : 'ridge'),
+    )
+    const dryUnder = !step.damped && stage !== 'wet' && stage !== 'softLeatherHard'
+    if (skin.sheds(medium) || (skin.kindOf(medium).shrinks && dryUnder)) skin.comesOff(medium, stretches)
+    skin.settle(step.waits, stretches)
+    skin.countCoats(medium, step.coats * gain * LINE_SHARE)
+  },
+})

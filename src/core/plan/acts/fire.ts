@@ -1,0 +1,105 @@
+import { z } from 'zod'
+import { isDamp, stageIndex } from '../../clay/stages'
+import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
+import { LINE_GAIN } from '../../skin/levels'
+import type { SkinCompiler } from '../../skin/skinCompiler'
+import { defineAct } from '../actDefinition'
+import { atStage } from '../stepTime'
+import { KILN_CAUTION } from './phrases'
+
+/** Film of one colour from which it blisters or flakes in the bisque. Common practice: a blob, or some 20 coats. */
+export const FLAKE_LIMIT_COATS = 12
+
+/** Glaze over glaze that adds up to more brushed coats runs [our choice; common practice: it runs if thick]. */
+export const RUNS_FROM_COATS = 5.4
+
+/** Cones over its range from which a glaze runs down. Common practice, no source. */
+const RUNS_OVER_CONES = 2
+
+/** A run is as thick as this many nominal coats. */
+const RUN_GAIN = 2.4 * LINE_GAIN
+
+/* What comes off in a firing, as share of the place and size of its pieces. Common practice, no source. */
+const FLAKES = { cover: 0.45, sizeMm: 16 } as const
+const BLISTERS = { cover: 0.3, sizeMm: 12 } as const
+const CRAWLS = { cover: 0.05, sizeMm: 7 } as const
+/** Slivers of a glaze that shrinks otherwise than the clay. */
+const SLIVERS = { cover: 0.07, sizeMm: 7 } as const
+/** Where steam has burst damp clay. */
+const CRATERS = { cover: 0.1, sizeMm: 20, depthUm: 1600 } as const
+
+const FIRING_NAMES = { bisque: 'Bisque', decoration: 'Decoration', glaze: 'Glaze' } as const
+
+/** A firing. */
+export const fire = defineAct('fire', {
+  firing: z.enum(['bisque', 'decoration', 'glaze']),
+  cone: z.enum(CONES),
+  /** On a waster slab. */
+  slab: z.boolean(),
+})({
+  family: 'Fire',
+  word: 'Fire',
+  hint: 'bisque, decoration or glaze firing',
+  begin: ({ stage, body, glazeRange }) => {
+    const cone = glazeRange && conesOutside(glazeRange.to, body.range) <= 0 ? glazeRange.to : body.range.from
+    return stageIndex(stage) >= stageIndex('bisque')
+      ? { firing: 'glaze', cone, slab: false }
+      : { firing: 'bisque', cone: body.bisqueCone, slab: false }
+  },
+  title: ({ firing }) => (firing === 'bisque' ? 'Bisque' : `${FIRING_NAMES[firing]} firing`),
+  brief: ({ cone, slab }, { temperature }) =>
+    `cone ${cone}, about ${temperature(coneCelsius(cone))}${slab ? ', on a slab' : ''}`,
+  kind: () => 'fire',
+  bench: ({ firing, cone, slab }, { temperature }) => ({
+    detail:
+      `${FIRING_NAMES[firing]} firing to cone ${cone}, about ${temperature(coneCelsius(cone))} ` +
+      `at 60 °C an hour (check the maker’s chart).` +
+      `${slab ? ' On a thin waster slab, 20 mm wider all round.' : ''} Slowly through 573 °C.`,
+    lookFor: firing === 'bisque' ? 'bone dry at the foot before it goes in' : 'no piece touches another',
+    caution: KILN_CAUTION,
+  }),
+  fit: () => null,
+  minutes: () => 0,
+  after: (_, { firing }) => atStage(firing === 'glaze' ? 'fired' : 'bisque', 'open'),
+  compile: (skin, { firing, cone }) => {
+    const { seed, wholeSkin } = skin
+    if (isDamp(skin.stage))
+      skin.push(
+        { act: 'carve', depthUm: CRATERS.depthUm, cutsBody: true },
+        skin.patches(wholeSkin, CRATERS.cover, CRATERS.sizeMm, seed + 3),
+        true,
+      )
+    for (const { medium, stretches, seed: own } of skin.flaking)
+      skin.push({ act: 'flake', medium }, skin.patches(stretches, FLAKES.cover, FLAKES.sizeMm, own), true)
+    if (skin.thickest > FLAKE_LIMIT_COATS)
+      skin.push(
+        { act: 'blister', limitEighths: FLAKE_LIMIT_COATS * 8 },
+        skin.patches(wholeSkin, BLISTERS.cover, BLISTERS.sizeMm, seed),
+        true,
+      )
+    if (firing === 'glaze') meltingFaults(skin, cone)
+    skin.push({ act: 'fire', cone: coneIndex(cone), melts: firing === 'glaze' }, skin.heat())
+    skin.fired(firing !== 'glaze')
+  },
+})
+
+/** What goes wrong with melting glaze: it crawls from dust, shivers alone, runs where it is thick or too hot. */
+function meltingFaults(skin: SkinCompiler, cone: Cone): void {
+  const { seed, wholeSkin } = skin
+  if (skin.dusty) skin.push({ act: 'crawl' }, skin.patches(wholeSkin, CRAWLS.cover, CRAWLS.sizeMm, seed + 1), true)
+  for (const { medium, stretches } of skin.glazesAlone())
+    if (skin.medium(medium).cautions.includes('notAlone'))
+      skin.push({ act: 'flake', medium }, skin.patches(stretches, SLIVERS.cover, SLIVERS.sizeMm, seed + 4), true)
+  const medium = runningGlaze(skin, cone)
+  if (medium !== null)
+    skin.push({ act: 'coat', medium, gain: RUN_GAIN, settles: 'even' }, skin.drips('belly', seed + 2), true)
+}
+
+/** The uppermost glaze of a pile on the outside that is thick enough to run, or hotter than it stands; or null. */
+function runningGlaze(skin: SkinCompiler, cone: Cone): number | null {
+  const { outside } = skin.grid.form.zones
+  const middle = (outside.from + outside.to) / 2
+  const there = skin.rawGlazes.filter((g) => g.stretches.some((s) => s.from <= middle && s.to >= middle))
+  if (there.reduce((sum, g) => sum + g.coats, 0) > RUNS_FROM_COATS) return there[there.length - 1].medium
+  return there.findLast((g) => conesOutside(cone, skin.medium(g.medium).range) >= RUNS_OVER_CONES)?.medium ?? null
+}

@@ -1,0 +1,104 @@
+import { z } from 'zod'
+import { waitsOfCoats } from '../../clay/matte'
+import { LINE_GAIN } from '../../skin/levels'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { INSIDE, OUTSIDE, placeSchema } from '../../vocabulary/place'
+import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
+import { defineAct, mediumId } from '../actDefinition'
+import { COLOUR_CAUTION, coatsWords, wherePlain } from './phrases'
+
+/** A dip over unfixed colour: share of the place and of the film that floats off, and the size of its patches. */
+const SMEARED = { cover: 0.45, share: 0.75, sizeMm: 14 } as const
+
+/** A drip is as thick as two nominal coats. */
+const DRIP_GAIN = 2 * LINE_GAIN
+
+const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
+  dip: () => 'Dip 3 to 5 seconds, tilted so that no air is caught',
+  pour: () => 'Fill, swirl, tip out, touch up',
+  brush: (coats) => `Brush ${coatsWords(coats)} in one direction`,
+}
+
+/** Minutes for a dip or a pour. Ours, common practice. */
+const BUCKET_MINUTES = 2
+
+/** Glaze, dipped, poured or brushed. */
+export const glaze = defineAct('glaze', {
+  mediumId,
+  place: placeSchema,
+  how: z.enum(GLAZINGS),
+  coats: z.int().min(1).max(12),
+  /** Runs over the other side are wanted. */
+  drips: z.boolean(),
+  waits: z.boolean(),
+})({
+  family: 'Glaze',
+  word: 'Glaze',
+  hint: 'dip, pour or brush',
+  begin: ({ form, face, insideGlazed, suiting }) => {
+    const how: Glazing = form.flat ? 'brush' : insideGlazed ? 'dip' : 'pour'
+    const place = form.flat ? face : insideGlazed ? OUTSIDE : INSIDE
+    return { mediumId: suiting('glaze'), place, how, coats: GLAZING[how].coats, drips: false, waits: true }
+  },
+  title: (step, { nameOf }) => nameOf(step.mediumId, 'Missing glaze'),
+  brief: (step, told) => {
+    const how = step.how === 'brush' ? `brush, ${coatsWords(step.coats)}` : step.how
+    return `${how}${step.drips ? ', drips' : ''}, ${wherePlain(step.place, told)}`
+  },
+  kind: () => 'glaze',
+  bench: (step, told) => ({
+    detail:
+      `${HOW[step.how](step.coats)}: ${told.place(step.place)}.` +
+      (step.drips ? ' Let it run over the other side.' : ''),
+    boxes: glazeCoats(step.how, step.coats),
+    wait: `${told.waits}, until matte`,
+    lookFor: 'as thick as a thin coin; dab over finger marks',
+    caution: COLOUR_CAUTION,
+  }),
+  fit: () => MEDIUM_KIND.glaze.laid,
+  minutes: (step, { placeCm2 }) =>
+    GLAZING[step.how].fromBucket ? BUCKET_MINUTES : 1 + placeCm2(step.place) / APPLICATOR.brush.cm2AMinute,
+  coats: (step) => glazeCoats(step.how, step.coats),
+  waits: (step, surface, _, evaporation) =>
+    waitsOfCoats(MEDIUM_KIND.glaze.dries.brushed, surface, glazeCoats(step.how, step.coats), evaporation),
+  takes: (step) => ({
+    parts: [{ mediumId: step.mediumId, parts: 1 }],
+    water: 0,
+    wetUm: GLAZING[step.how].wetUm,
+    waste: GLAZING[step.how].waste,
+    fromBucket: GLAZING[step.how].fromBucket,
+  }),
+  after: (before) => (before.stage === 'bisque' ? { ...before, stage: 'glazedRaw', surface: 'glazedRaw' } : before),
+  compile: (skin, step) => {
+    const { stage, seed } = skin
+    const medium = skin.numberOf(step.mediumId)
+    if (medium === undefined || stage === 'fired') return
+    const stretches = skin.stretches(step.place)
+    if (step.how === 'dip' && skin.unfixedOnBisque)
+      skin.push(
+        { act: 'smear', share: SMEARED.share },
+        skin.patches(stretches, SMEARED.cover, SMEARED.sizeMm, seed + 3),
+        true,
+      )
+    const coats = glazeCoats(step.how, step.coats)
+    const fields = Array.from({ length: coats }, (_, i) =>
+      step.how === 'brush' ? skin.brushedGlaze(stretches, i) : skin.poured(stretches),
+    )
+    const laid = { medium, gain: GLAZING[step.how].worth, settles: 'even' } as const
+    if (step.waits) skin.coatTogether(laid, step.place, fields)
+    else {
+      fields.forEach((field, i) => {
+        if (i > 0) skin.liftShiny(stretches, seed + 60 + i)
+        skin.coatTogether(laid, step.place, [field])
+      })
+    }
+    if (step.drips) {
+      const from = step.place.parts.includes('outside') ? 'belly' : 'rim'
+      skin.push({ act: 'coat', medium, gain: DRIP_GAIN, settles: 'even' }, skin.drips(from, seed + 5), true)
+    }
+    skin.beads(medium, stretches)
+    if (MEDIUM_KIND.glaze.laid.fit[stage].fit === 'harmful') skin.comesOff(medium, stretches)
+    skin.rawGlazes.push({ medium, stretches, coats: glazeWorth(step.how, step.coats) })
+    skin.lastWet = null
+  },
+})

@@ -1,0 +1,38 @@
+import { good, harmful, stageRow, workable } from '../../clay/stageFit'
+import { STAGES, stageIndex } from '../../clay/stages'
+import { placeSchema } from '../../vocabulary/place'
+import { defineAct } from '../actDefinition'
+import { wherePlain } from './phrases'
+
+/** Mists a place, so that thirsty clay takes what comes next more evenly. */
+export const mist = defineAct('mist', { place: placeSchema })({
+  family: 'Prepare',
+  word: 'Mist or damp',
+  hint: 'a little water on a thirsty place, so that it takes colour evenly',
+  begin: ({ face }) => ({ place: face }),
+  title: () => 'Mist',
+  brief: ({ place }, told) => wherePlain(place, told),
+  kind: () => 'clean',
+  bench: ({ place }, told) => ({
+    detail: `Mist ${told.place(place)} evenly, or go over it once with a damp sponge.`,
+    lookFor: 'darker all over, no drop stands or runs',
+  }),
+  fit: () => ({
+    doing: 'Misting',
+    fit: stageRow(
+      workable('wet clay needs no more water'),
+      workable('soft clay turns to slurry'),
+      good,
+      good,
+      workable('much water in one spot softens dry clay, and thin parts drop off'),
+      good,
+      harmful('water lifts the raw glaze'),
+      workable('water does nothing to glass'),
+    ),
+  }),
+  minutes: (_, { placeCm2 }) => 0.5 + placeCm2(_.place) / 600,
+  after: (before) => ({ ...before, surface: STAGES[Math.max(0, stageIndex(before.stage) - 1)] }),
+  compile: (skin, { place }) => {
+    skin.misted = [...skin.misted, ...skin.stretches(place)]
+  },
+})

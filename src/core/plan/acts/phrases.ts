@@ -1,0 +1,51 @@
+import { STAGE } from '../../clay/stages'
+import { motifName } from '../../skin/motifs/motifName'
+import type { Motif } from '../../vocabulary/motif'
+import type { Place } from '../../vocabulary/place'
+import { TOOL, type Tool } from '../../vocabulary/tools'
+import type { BenchTold, Told } from '../actDefinition'
+
+/* Turns of phrase that several acts share. */
+
+export const DUST_CAUTION =
+  'Silica dust: keep it damp, brush crumbs onto paper and fold it, respirator rated for fine dust, never blow.'
+export const COLOUR_CAUTION = 'Read the maker’s sheet for this colour; no eating at the bench, wash hands.'
+export const KILN_CAUTION =
+  'Ventilated kiln, nobody stays in the room; local electrical and fire codes; cool before opening.'
+
+/** Stages at which cutting and scraping make dust. */
+export const isDusty = ({ stage }: Pick<BenchTold, 'stage'>): boolean => stage === 'boneDry' || stage === 'bisque'
+
+export const coatsWords = (n: number): string => `${n} coat${n === 1 ? '' : 's'}`
+
+/** A sentence from a phrase. */
+export const sentenceOf = (phrase: string): string => `${phrase[0].toUpperCase()}${phrase.slice(1)}.`
+
+/** A motif in words: how often, what, in how many rows. */
+export const timesMotif = (motif: Motif): string => {
+  const rows = motif.rows > 1 ? ` in ${motif.rows} rows` : ''
+  return `${motif.repeats} × ${motifName(motif)}${rows}${motif.ground ? ', ground cleared' : ''}`
+}
+
+/** The shape of a resist: a motif, or a place. */
+export const shapeWords = (place: Place, motif: Motif | null, told: Told): string =>
+  motif ? timesMotif(motif) : told.place(place)
+
+const FROM_WHERE: Readonly<Record<Motif['side'], string>> = {
+  outside: 'up',
+  inside: 'below the rim',
+  floor: 'from the middle',
+  base: 'from the middle',
+}
+
+/** What is cut, with what, how tall and where. */
+export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length }: Told): string {
+  const { name, words } = TOOL[tool]
+  const size = `${length(motif.heightMm)} tall from ${length(motif.upMm)} ${FROM_WHERE[motif.side]}`
+  return `${name}: ${words}. ${timesMotif(motif)}, ${size}, lines ${length(motif.lineMm)}`
+}
+
+/** Where a step acts, without its band: short enough for the rail. */
+export const wherePlain = (place: Place, told: Told): string => told.place({ ...place, band: null })
+
+export const stageName = ({ stage }: Pick<BenchTold, 'stage'>): string => STAGE[stage].name

@@ -1,0 +1,39 @@
+import { good, harmful, stageRow, workable } from '../../clay/stageFit'
+import { placeSchema } from '../../vocabulary/place'
+import { defineAct } from '../actDefinition'
+import { DUST_CAUTION, isDusty, wherePlain } from './phrases'
+
+/** A metal edge takes everything above the clay. */
+export const scrape = defineAct('scrape', { place: placeSchema })({
+  family: 'Inlay',
+  word: 'Scrape flush',
+  hint: 'a metal edge takes everything above the clay',
+  begin: ({ face }) => ({ place: face }),
+  title: () => 'Scrape flush',
+  brief: ({ place }, told) => wherePlain(place, told),
+  kind: () => 'carve',
+  bench: ({ place }, told) => ({
+    detail: `Metal edge, ${told.place(place)}: scrape until the drawing stands sharp and flush.`,
+    lookFor: 'inlay and clay equally hard',
+    caution: isDusty(told) ? DUST_CAUTION : '',
+  }),
+  fit: () => ({
+    doing: 'Scraping flush',
+    fit: stageRow(
+      harmful('wet clay tears under a scraper'),
+      workable('soft clay drags over the inlay'),
+      good,
+      good,
+      harmful('dry scraping tears the inlay and raises silica dust'),
+      harmful('bisque cannot be scraped flush'),
+      harmful('scraping breaks the raw glaze'),
+    ),
+  }),
+  minutes: ({ place }, { placeCm2 }) => 3 + placeCm2(place) / 30,
+  compile: (skin, { place }) => {
+    const { stage } = skin
+    if (stage === 'fired') return
+    skin.push({ act: 'scrape' }, skin.even(place))
+    skin.dusty ||= stage === 'boneDry' || stage === 'bisque'
+  },
+})

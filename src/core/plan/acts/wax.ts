@@ -1,0 +1,56 @@
+import { z } from 'zod'
+import { waxDrySeconds } from '../../clay/matte'
+import { motifName } from '../../skin/motifs/motifName'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { motifSchema } from '../../vocabulary/motif'
+import { bandOf, placeSchema, wholeOf } from '../../vocabulary/place'
+import { APPLICATOR, LINER } from '../../vocabulary/tools'
+import { defineAct, mediumId } from '../actDefinition'
+import { shapeWords } from './phrases'
+
+/** An area or a drawn shape that repels what comes. */
+export const wax = defineAct('wax', {
+  mediumId,
+  place: placeSchema,
+  motif: motifSchema.nullable(),
+  waits: z.boolean(),
+})({
+  family: 'Resist',
+  word: 'Wax',
+  hint: 'an area or a drawn shape repels what comes',
+  begin: ({ form, wallMm, suiting }) => ({
+    mediumId: suiting('wax'),
+    place: form.flat ? wholeOf('base') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)),
+    motif: null,
+    waits: true,
+  }),
+  title: ({ motif }) => (motif ? `Wax ${motifName(motif)}` : 'Wax'),
+  brief: ({ place, motif }, told) => shapeWords(place, motif, told),
+  kind: () => 'wax',
+  bench: ({ place, motif }, told) => ({
+    detail:
+      `One thin coat of wax on ${shapeWords(place, motif, told)}. ` +
+      'Its own brush, washed at once in hot soapy water.',
+    boxes: 1,
+    wait: `${told.stage === 'glazedRaw' ? 'overnight, ' : ''}${told.waits}, until fully dry`,
+    lookFor: 'no longer tacky',
+    caution: 'Some waxes hold latex: use another if anyone is allergic.',
+  }),
+  fit: () => MEDIUM_KIND.wax.laid,
+  minutes: ({ place, motif }, { motifMm, placeCm2 }) =>
+    1 + (motif ? motifMm(motif) / LINER.brush.mmAMinute : placeCm2(place) / APPLICATOR.brush.cm2AMinute),
+  waits: (_, surface, __, evaporation) => [waxDrySeconds(surface, evaporation)],
+  takes: (step) => ({
+    parts: [{ mediumId: step.mediumId, parts: 1 }],
+    water: 0,
+    wetUm: MEDIUM_KIND.wax.wetUm,
+    waste: APPLICATOR.brush.waste,
+    fromBucket: false,
+  }),
+  compile: (skin, step) => {
+    if (skin.stage === 'fired') return
+    skin.waxed = true
+    skin.push({ act: 'wax', tacky: !step.waits }, skin.shape(step.place, step.motif))
+    skin.lastWet = null
+  },
+})

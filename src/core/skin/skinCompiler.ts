@@ -1,0 +1,307 @@
+import type { Stage } from '../clay/stages'
+import type { Stretch } from '../form/turnedForm'
+import type { Medium } from '../vocabulary/material'
+import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
+import type { Motif } from '../vocabulary/motif'
+import type { Place } from '../vocabulary/place'
+import type { TextureKind } from '../vocabulary/textures'
+import type { Applicator } from '../vocabulary/tools'
+import type { Settling, SkinAct } from './acts'
+import {
+  blendField,
+  BLEND_STEPS,
+  bottleField,
+  dripField,
+  spatterField,
+  spongeField,
+  swipeField,
+  textureField,
+} from './applicatorFields'
+import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
+import type { SkinGrid } from './grid'
+import { addedUp, inArcs, levelField, type FieldSource } from './levelField'
+import type { MarkEdge } from './loops/markSheet'
+import type { MediaShelf, MixturePart } from './mediaShelf'
+import { MarkPainter } from './motifs/markPainter'
+import { marksField, motifStretch } from './motifs/marksField'
+import type { SkinOperation } from './operation'
+import { arcsOf, stretchesOf, wholeSkin } from './place'
+
+/** Something that will come off in the next fire, and where. */
+interface Flaking {
+  readonly medium: number
+  readonly stretches: readonly Stretch[]
+  readonly seed: number
+}
+
+/** Glaze laid since the last firing, in brushed coats. */
+interface RawGlaze {
+  readonly medium: number
+  readonly stretches: readonly Stretch[]
+  readonly coats: number
+}
+
+/** A coat that is to be laid on a place, once or several times. */
+export interface LaidCoat {
+  readonly medium: number
+  readonly gain: number
+  readonly settles: Settling
+}
+
+/** Beads on wax: share of it and size. Common practice, no source. */
+const BEADS = { cover: 0.015, sizeMm: 3.5 } as const
+
+/** What a coat over one that still shines lifts off: share of the place and of the film. */
+const LIFTED = { cover: 0.4, share: 0.85 } as const
+
+/** A film may build up to this much more than its nominal coats. */
+const UNEVEN = 1.4
+
+const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
+  a.some((s) => b.some((t) => s.from < t.to && t.from < s.to))
+
+/**
+ * Turns the steps of a plan into operations on the skin, one step after another, and remembers what they have come to: what is
+ * still wet, waxed, taped, dusty or loose. Each act of a plan compiles itself with these means.
+ */
+export class SkinCompiler {
+  readonly operations: SkinOperation[] = []
+  index = 0
+  stage: Stage = 'wet'
+  seed = 0
+  waxed = false
+  flaking: Flaking[] = []
+  /** Where the last colour is still shiny, or the surface wet from a sponge. */
+  lastWet: { readonly stretches: readonly Stretch[] } | null = null
+  /** Where the surface has been misted since it last dried. */
+  misted: readonly Stretch[] = []
+  unfixedOnBisque = false
+  dusty = false
+  /** Motifs cut so far, whose lines a filling smears beside. */
+  readonly grooves: Motif[] = []
+  /** Where tape lies now. */
+  taped: Stretch[] = []
+  /** Coats of one colour laid so far, to know whether any film can be thick enough to blister. */
+  private readonly laid = new Map<number, number>()
+  thickest = 0
+  rawGlazes: RawGlaze[] = []
+
+  constructor(
+    readonly shelf: MediaShelf,
+    readonly grid: SkinGrid,
+  ) {}
+
+  medium(number: number): Medium {
+    return this.shelf.list[number]
+  }
+
+  kindOf(number: number) {
+    return MEDIUM_KIND[this.medium(number).kind]
+  }
+
+  mixture(parts: readonly MixturePart[]): number | undefined {
+    return this.shelf.mixture(parts)
+  }
+
+  numberOf(mediumId: string): number | undefined {
+    return this.shelf.numberOf(mediumId)
+  }
+
+  push(act: SkinAct, field: FieldSource, aside = false): void {
+    this.operations.push({ stepIndex: this.index, act, field, ...(aside ? { aside } : {}) })
+  }
+
+  // Where.
+
+  stretches(place: Place): Stretch[] {
+    return stretchesOf(this.grid.form, place)
+  }
+
+  motifStretch(motif: Motif): Stretch {
+    return motifStretch(this.grid, motif)
+  }
+
+  get wholeSkin(): Stretch[] {
+    return wholeSkin(this.grid.form)
+  }
+
+  /** A field cut to the sectors of a place. */
+  within(place: Place, field: FieldSource): FieldSource {
+    return inArcs(this.grid, field, arcsOf(place))
+  }
+
+  // Level fields.
+
+  /** All of a place at one level. */
+  even(place: Place, level = 15): FieldSource {
+    return this.within(place, this.evenOver(this.stretches(place), level))
+  }
+
+  evenOver(stretches: readonly Stretch[], level = 15): FieldSource {
+    return evenField(this.grid, stretches, level)
+  }
+
+  marks(motif: Motif, edge: MarkEdge): FieldSource {
+    return marksField(this.grid, motif, edge)
+  }
+
+  /** The shape of a resist: a motif, or all of a place. */
+  shape(place: Place, motif: Motif | null): FieldSource {
+    return motif ? this.marks(motif, 'mask') : this.even(place)
+  }
+
+  patches(stretches: readonly Stretch[], cover: number, sizeMm: number, seed: number): FieldSource {
+    return patchField(this.grid, { stretches, cover, sizeMm, seed })
+  }
+
+  /** Coat `i` of several with an applicator; brushed coats cross unless they all go one way. */
+  applied(applicator: Applicator, stretches: readonly Stretch[], i: number, oneWay: boolean): FieldSource {
+    const seed = this.seed + i
+    switch (applicator) {
+      case 'brush':
+        return brushField(this.grid, stretches, oneWay || i % 2 === 0, seed)
+      case 'bottle':
+        return bottleField(this.grid, stretches, seed)
+      case 'sponge':
+        return spongeField(this.grid, stretches, seed)
+      case 'spatter':
+        return spatterField(this.grid, stretches, seed)
+    }
+  }
+
+  brushedGlaze(stretches: readonly Stretch[], i: number): FieldSource {
+    return brushField(this.grid, stretches, true, this.seed + i, 'glaze')
+  }
+
+  poured(stretches: readonly Stretch[]): FieldSource {
+    return pourField(this.grid, stretches, this.seed)
+  }
+
+  swiped(stretches: readonly Stretch[]): FieldSource {
+    return swipeField(this.grid, stretches, this.seed)
+  }
+
+  textured(stretches: readonly Stretch[], texture: TextureKind, sizeMm: number): FieldSource {
+    return textureField(this.grid, stretches, texture, sizeMm)
+  }
+
+  drips(from: 'rim' | 'belly', seed: number): FieldSource {
+    return dripField(this.grid, from, seed)
+  }
+
+  /** How the heat of a firing varies over the skin. */
+  heat(): FieldSource {
+    return fireField(this.grid, 1)
+  }
+
+  /** A round dab on the outside. */
+  dab(upMm: number, degrees: number, sizeMm: number): FieldSource {
+    const { grid, seed } = this
+    const middle = grid.form.zones.outside.from + upMm
+    const half = sizeMm / 2
+    const key = `dab:${upMm}:${degrees}:${sizeMm}`
+    const make = () => {
+      const top = Math.max(0, Math.floor((middle - half) / grid.rowMm))
+      const bottom = Math.min(grid.height, Math.ceil((middle + half) / grid.rowMm) + 1)
+      const painter = MarkPainter.onSkin(grid, top, bottom, 'mask', seed)
+      painter.dot((degrees / 360) * grid.width, middle / grid.rowMm, half)
+      return levelField(grid, key, top, painter.levels())
+    }
+    return { key, kind: 'patches', stretches: [{ from: middle - half, to: middle + half }], arcs: null, make }
+  }
+
+  // Acts that several steps have in common.
+
+  /** Coats of one medium that nothing comes between are one act. */
+  coatTogether(coat: LaidCoat, place: Place, fields: readonly FieldSource[]): void {
+    const { length: coats } = fields
+    this.push({ act: 'coat', ...coat, ...(coats > 1 ? { coats } : {}) }, this.within(place, addedUp(this.grid, fields)))
+  }
+
+  /** A coat that passes from one mixture into another, in steps. */
+  coatBlended(
+    coat: Omit<LaidCoat, 'medium'>,
+    place: Place,
+    field: FieldSource,
+    from: readonly MixturePart[],
+    into: { readonly mediumId: string; readonly along: 'height' | 'around' },
+  ): void {
+    const total = from.reduce((sum, p) => sum + p.parts, 0)
+    for (let k = 0; k < BLEND_STEPS; k++) {
+      const medium = this.mixture([
+        ...from.map((p) => ({ ...p, parts: p.parts * (BLEND_STEPS - 1 - k) })),
+        { mediumId: into.mediumId, parts: k * total },
+      ])
+      if (medium === undefined) continue
+      const part = blendField(this.grid, field, this.stretches(place), into.along, k)
+      this.push({ act: 'coat', medium, ...coat }, this.within(place, part))
+    }
+  }
+
+  lift(stretches: readonly Stretch[], cover: number, share: number, seed: number): void {
+    this.push({ act: 'lift', share }, this.patches(stretches, cover, 9, seed), true)
+  }
+
+  /** A coat over one that still shines takes some of it off. */
+  liftShiny(stretches: readonly Stretch[], seed: number): void {
+    this.lift(stretches, LIFTED.cover, LIFTED.share, seed)
+  }
+
+  liftIfWet(stretches: readonly Stretch[], seed: number): void {
+    if (this.lastWet) this.liftShiny(stretches, seed)
+  }
+
+  beads(medium: number, stretches: readonly Stretch[]): void {
+    if (this.waxed)
+      this.push({ act: 'bead', medium }, this.patches(stretches, BEADS.cover, BEADS.sizeMm, this.seed + 7), true)
+  }
+
+  /** Remembers what will come off in the next fire. */
+  comesOff(medium: number, stretches: readonly Stretch[]): void {
+    this.flaking.push({ medium, stretches, seed: this.seed })
+  }
+
+  /** Whether what shrinks with the clay comes off here, since the clay no longer does. */
+  sheds(medium: number): boolean {
+    const kind = this.kindOf(medium)
+    return kind.shrinks && kind.laid.fit[this.stage].fit === 'harmful'
+  }
+
+  countCoats(medium: number, coats: number): void {
+    const total = (this.laid.get(medium) ?? 0) + coats * UNEVEN
+    this.laid.set(medium, total)
+    this.thickest = Math.max(this.thickest, total)
+  }
+
+  /** A colour has been laid: it is wet until it has waited, and on bisque nothing fixes it. */
+  settle(waits: boolean, stretches: readonly Stretch[]): void {
+    if (this.stage === 'bisque') this.unfixedOnBisque = true
+    this.lastWet = waits ? null : { stretches }
+    this.misted = []
+  }
+
+  /** Whether any of these stretches has been misted and not dried since. */
+  isMisted(stretches: readonly Stretch[]): boolean {
+    return meet(stretches, this.misted)
+  }
+
+  /** Raw glazes of which none of another medium lies with them. */
+  glazesAlone(): RawGlaze[] {
+    return this.rawGlazes.filter(
+      (glaze) =>
+        !this.rawGlazes.some((other) => other.medium !== glaze.medium && meet(glaze.stretches, other.stretches)),
+    )
+  }
+
+  /** Everything wet, waxed, taped, loose or raw is settled by a firing. */
+  fired(dusty: boolean): void {
+    this.flaking = []
+    this.waxed = false
+    this.unfixedOnBisque = false
+    this.lastWet = null
+    this.misted = []
+    this.taped = []
+    this.rawGlazes = []
+    this.dusty = dusty
+  }
+}

@@ -1,0 +1,37 @@
+import { formatLength } from '../../base/units'
+import { STAGE } from '../../clay/stages'
+import { totalShrinkage } from '../../form/shrinkage'
+import type { BenchCard } from '../../formats/benchCard'
+import type { Finding } from '../../judge/finding'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import { timeline } from '../../plan/timeline'
+import { benchWords, stepWords } from '../words/stepWords'
+import { isSlab } from '../words/told'
+
+/** The bench card of a piece: the steps in order, and what is still to settle. */
+export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly Finding[]): BenchCard {
+  const body = studio.bodies[piece.bodyId]
+  const times = timeline(piece.steps)
+  const length = (mm: number) => formatLength(mm, studio.settings.length)
+  const { sizes } = piece.form
+  const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
+  return {
+    title: piece.name,
+    subtitle: `${studio.name} · ${piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · ${body.name}`,
+    facts: [
+      `${length(sizes.heightMm)} tall as made, about ${length(sizes.heightMm * fired)} fired; wall ${length(sizes.wallMm)}`,
+      ...(piece.notes ? [piece.notes] : []),
+    ],
+    steps: piece.steps.map((step, i) => ({
+      number: i + 1,
+      stage: STAGE[times[i].stage].name,
+      title: stepWords(step, studio, isSlab(piece)).title,
+      ...benchWords(step, times[i].stage, studio, isSlab(piece)),
+      done: step.done,
+    })),
+    openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),
+    caution:
+      'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
+  }
+}

@@ -1,0 +1,68 @@
+import type { TurnedForm } from '../../form/turnedForm'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
+import { ACTS } from '../../plan/acts'
+import * as build from '../../plan/build'
+import { ACT_NAMES, type Act, type StepContent } from '../../plan/step'
+import { timeline } from '../../plan/timeline'
+import type { MediumKind } from '../../vocabulary/mediumKinds'
+import { OUTSIDE, wholeOf } from '../../vocabulary/place'
+import { rangesMeet } from '../cupboard/mediaSearch'
+
+interface Addable {
+  readonly family: Family
+  readonly acts: readonly { readonly act: Act; readonly word: string; readonly words: string }[]
+}
+
+/** Acts in families, in the order in which a hand reaches for them, with the words on their buttons. */
+export const ADDABLE: readonly Addable[] = FAMILIES.map((family) => ({
+  family,
+  acts: ACT_NAMES.filter((act) => ACTS[act].family === family).map((act) => ({
+    act,
+    word: ACTS[act].word,
+    words: ACTS[act].hint,
+  })),
+}))
+
+/** What a new step after step `afterStep` is begun from. */
+function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: number): Beginning {
+  const before = piece.steps.slice(0, afterStep + 1)
+  const body = studio.bodies[piece.bodyId]
+  const media = Object.values(studio.media)
+  const wallMm = Math.round(form.zones.outside.to - form.zones.outside.from)
+  const divided = before.findLast((step) => step.act === 'divide')
+  const repeats = divided?.act === 'divide' ? divided.sectors : 12
+  const lastCoat = before.findLast((step) => step.act === 'coat')
+  const lastGlaze = piece.steps.findLast((step) => step.act === 'glaze')
+  const seed = 1 + piece.steps.length
+  return {
+    stage: timeline(piece.steps)[afterStep + 1].stage,
+    body,
+    form,
+    wallMm,
+    face: form.flat ? wholeOf('floor') : OUTSIDE,
+    suiting: (kind: MediumKind) => {
+      const jars = media.filter((m) => m.kind === kind)
+      return (jars.find((m) => rangesMeet(m.range, body.range)) ?? jars[0] ?? media[0])?.id ?? ''
+    },
+    motif: (kind, lineMm) => {
+      const acrossMm = form.zones.base.to
+      return form.flat
+        ? build.motif(kind, Math.min(repeats, 8), acrossMm * 0.52, acrossMm * 0.6, lineMm, { side: 'floor', seed })
+        : build.motif(kind, repeats, wallMm * 0.25, wallMm * 0.4, lineMm, { seed })
+    },
+    lastColourId: lastCoat?.act === 'coat' ? lastCoat.mediumId : null,
+    insideGlazed: before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside')),
+    glazeRange: (lastGlaze?.act === 'glaze' && studio.media[lastGlaze.mediumId]?.range) || null,
+  }
+}
+
+/** A sensible new step of an act after step `afterStep` of a piece: what a potter would most likely mean there. */
+export const newStepContent = (
+  act: Act,
+  piece: Piece,
+  studio: Studio,
+  form: TurnedForm,
+  afterStep: number,
+): StepContent => ({ act, ...ACTS[act].begin(beginning(piece, studio, form, afterStep)) }) as StepContent

@@ -1,0 +1,27 @@
+import { judge } from '../../judge/judge'
+import { applyCommand } from '../../model/command'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+
+/** Rounds after which a plan is taken as it is. */
+const ROUNDS = 6
+
+/**
+ * A new plan with its first mends taken: coats counted for this clay, depths cut to the film. Only findings graver than a
+ * note are settled, worst first; a plan that cannot be judged comes back unchanged.
+ */
+export function settlePlan(piece: Piece, studio: Studio): Piece {
+  let settled = piece
+  for (let round = 0; round < ROUNDS; round++) {
+    const findings = judge(settled, studio)
+    const finding = findings.ok ? findings.value.find((f) => f.severity !== 'note' && f.mends.length > 0) : undefined
+    if (!finding) return settled
+    const applied = applyCommand(
+      { ...studio, pieces: { [piece.id]: settled }, order: [piece.id] },
+      finding.mends[0].command,
+    )
+    if (!applied.ok) return settled
+    settled = applied.value.studio.pieces[piece.id]
+  }
+  return settled
+}

@@ -1,0 +1,275 @@
+import { ok, type Result } from '../../base/result'
+import { BOUNDS, UNKNOWNS, uncertainTime, type UncertainTime, type Unknown } from '../../clay/drying/uncertainty'
+import {
+  crackIndex,
+  dryWall,
+  hourDownTo,
+  MOISTURE_STAGES,
+  stageBegins,
+  stageOfWater,
+  waterAt,
+  type MoistureStage,
+  type Spell,
+} from '../../clay/drying/course'
+import type { Blower, Surroundings } from '../../clay/drying/airSide'
+import { coatEvaporation } from '../../clay/drying/wetSurface'
+import type { SolverSettings, WallCourse } from '../../clay/drying/wallSolver'
+import type { Cover } from '../../clay/stages'
+import type { Body } from '../../vocabulary/material'
+import type { LogEntry, Piece } from '../../model/piece'
+import { plainRoom, type Room } from '../../model/room'
+import type { Studio } from '../../model/studio'
+import { dryingColumns, type DryingColumn } from './dryingColumns'
+
+const HOUR = 3_600_000
+
+/** Longest look ahead, hours. */
+export const HORIZON_HOURS = 60 * 24
+
+/** A column as it dries: its course in hours since the piece was made, thinned for drawing, and when it reaches each stage. */
+export interface ColumnDrying {
+  readonly id: string
+  readonly name: string
+  readonly kind: DryingColumn['kind']
+  readonly hours: readonly number[]
+  readonly water: readonly number[]
+  readonly waterNow: number
+  readonly stageNow: MoistureStage
+  /** When it reaches each stage, hours since made; null when it will not while it stands as it does. */
+  readonly reaches: Readonly<Record<MoistureStage, UncertainTime | null>>
+  /** Crack index now, and the highest so far. */
+  readonly crackNow: number
+  readonly crackMost: number
+}
+
+export interface PieceDrying {
+  readonly madeMs: number
+  readonly nowHours: number
+  readonly cover: Cover
+  /** Water as thrown, at the shrinkage limit, and of bone-dry clay in this room. */
+  readonly begins: Readonly<Record<MoistureStage, number>>
+  readonly plastic: number
+  readonly limit: number
+  readonly columns: readonly ColumnDrying[]
+}
+
+/** The room a piece stands in; the first of the studio when it names one that is gone. */
+export const roomOf = (studio: Pick<Studio, 'rooms'>, piece: Pick<Piece, 'making'>): Room =>
+  studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? plainRoom('studio', 'The studio')
+
+/** How fast a fresh coat loses water to the air of a room, µm/s. */
+export const roomEvaporation = (room: Room, nowMs: number): number =>
+  coatEvaporation({ ...airAt(room, nowMs), cover: 'open', blower: room.air, factor: 1 })
+
+/** A change of the air, for asking what if. */
+export type Shift = Partial<Readonly<Record<Unknown, number>>>
+
+/** What surrounds a piece in a room at one moment. */
+function surroundings(
+  room: Room,
+  celsius: number,
+  humidity: number,
+  cover: Cover,
+  blower: Blower,
+  shift: Shift,
+): Surroundings {
+  return {
+    celsius: celsius + (shift.temperature ?? 0) * BOUNDS.temperature,
+    humidity: Math.min(0.97, Math.max(0.02, humidity + (shift.humidity ?? 0) * BOUNDS.humidity)),
+    cover,
+    blower: blower === 'none' ? room.air : blower,
+    factor: Math.exp(room.factor.ln + (shift.factor ?? 0) * room.factor.sigma),
+  }
+}
+
+/** Air of a room at an instant: from its record while that reaches, after it the mean of the record’s last day, else as typed. */
+export function airAt(room: Room, ms: number): { celsius: number; humidity: number } {
+  const { record } = room
+  if (!record.length || ms < Date.parse(record[0].at)) return room
+  let low = 0
+  let high = record.length - 1
+  const last = Date.parse(record[high].at)
+  if (ms >= last + HOUR) {
+    const day = record.filter((reading) => Date.parse(reading.at) > last - 24 * HOUR)
+    return { celsius: mean(day.map((r) => r.celsius)), humidity: mean(day.map((r) => r.humidity)) }
+  }
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (Date.parse(record[middle].at) <= ms) low = middle
+    else high = middle
+  }
+  return Date.parse(record[high].at) <= ms ? record[high] : record[low]
+}
+
+const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
+
+/** Covers and blowing as they changed since the piece was made; `future` are changes to come. */
+export function spellsOf(
+  piece: Pick<Piece, 'making'>,
+  room: Room,
+  madeMs: number,
+  untilMs: number,
+  shift: Shift = {},
+  future: readonly LogEntry[] = [],
+): Spell[] {
+  const log = [...piece.making.log, ...future]
+  const marks = new Set<number>([untilMs])
+  for (const entry of log) {
+    marks.add(Date.parse(entry.at))
+    if (entry.kind === 'blow') marks.add(Date.parse(entry.at) + entry.minutes * 60_000)
+  }
+  let before: { celsius: number; humidity: number } | null = null
+  for (const reading of room.record) {
+    // Readings that hardly differ need no new start of the solver.
+    if (
+      before &&
+      Math.abs(reading.celsius - before.celsius) < 0.7 &&
+      Math.abs(reading.humidity - before.humidity) < 0.03
+    )
+      continue
+    marks.add(Date.parse(reading.at))
+    before = reading
+  }
+  const times = [...marks].filter((ms) => ms > madeMs && ms <= untilMs).sort((a, b) => a - b)
+  let from = madeMs
+  return times.map((to) => {
+    const air = airAt(room, from)
+    const spell = {
+      untilHours: (to - madeMs) / HOUR,
+      around: surroundings(room, air.celsius, air.humidity, coverAt(log, from), blowerAt(log, from), shift),
+    }
+    from = to
+    return spell
+  })
+}
+
+/** The cover a piece has had since the last change before an instant. */
+export function coverAt(log: readonly LogEntry[], ms: number): Cover {
+  const last = log
+    .filter((entry) => entry.kind === 'cover' && Date.parse(entry.at) <= ms)
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .at(-1)
+  return last?.kind === 'cover' ? last.cover : 'open'
+}
+
+const blowerAt = (log: readonly LogEntry[], ms: number): Blower => {
+  const now = log.find(
+    (entry) =>
+      entry.kind === 'blow' && Date.parse(entry.at) <= ms && ms < Date.parse(entry.at) + entry.minutes * 60_000,
+  )
+  return now?.kind === 'blow' ? now.blower : 'none'
+}
+
+/** Courses for uncertainty need not be as fine as those that are shown. */
+const COARSE: SolverSettings = { cells: 14, tolerance: 8e-4 }
+
+const thicker = (column: DryingColumn, shift: Shift): DryingColumn['wall'] => ({
+  ...column.wall,
+  thickM: Math.max(0.001, column.wall.thickM + (shift.thickness ?? 0) * BOUNDS.thicknessM),
+})
+
+/** How one column dries under a shift of what is unknown. */
+function courseOf(
+  piece: Piece,
+  room: Room,
+  column: DryingColumn,
+  madeMs: number,
+  untilMs: number,
+  shift: Shift,
+  future: readonly LogEntry[],
+  settings?: SolverSettings,
+): WallCourse {
+  return dryWall(thicker(column, shift), spellsOf(piece, room, madeMs, untilMs, shift, future), undefined, settings)
+    .course
+}
+
+/** How far ahead to look: until the slowest column is bone dry as it stands, at most the horizon. */
+const LOOKS_AHEAD_HOURS = [72, 240, 720, HORIZON_HOURS]
+
+/**
+ * How a made piece has dried and will dry as it stands (or with `future` changes of cover): course, stage and times of each column.
+ * Fails when its form cannot be built. Null when it is not made yet.
+ */
+export function pieceDrying(
+  piece: Piece,
+  body: Body,
+  room: Room,
+  nowMs: number,
+  future: readonly LogEntry[] = [],
+): Result<PieceDrying | null> {
+  if (!piece.making.madeAt) return ok(null)
+  const columns = dryingColumns(piece.form, body)
+  if (!columns.ok) return columns
+  const madeMs = Date.parse(piece.making.madeAt)
+  const nowHours = Math.max(0, (nowMs - madeMs) / HOUR)
+  const { clay } = columns.value[0].wall
+  const begins = stageBegins(clay, airAt(room, nowMs).humidity)
+  const dried = columns.value.map((column): ColumnDrying => {
+    let course = courseOf(piece, room, column, madeMs, madeMs + Math.max(1, nowHours) * HOUR, {}, future)
+    let ahead = nowHours
+    for (const hours of LOOKS_AHEAD_HOURS) {
+      if (course.mean[course.mean.length - 1] <= begins.boneDry) break
+      ahead = nowHours + hours
+      course = courseOf(piece, room, column, madeMs, madeMs + ahead * HOUR, {}, future)
+    }
+    const shifted = Object.fromEntries(
+      UNKNOWNS.map((unknown) => [
+        unknown,
+        courseOf(
+          piece,
+          room,
+          column,
+          madeMs,
+          madeMs + Math.min(HORIZON_HOURS, 1.6 * ahead + 24) * HOUR,
+          { [unknown]: 1 },
+          future,
+          COARSE,
+        ),
+      ]),
+    ) as Record<Unknown, WallCourse>
+    const reaches = Object.fromEntries(
+      MOISTURE_STAGES.map((stage) => {
+        const likely = stage === 'wet' ? null : hourDownTo(course, begins[stage])
+        if (likely === null || likely <= 0) return [stage, null]
+        const stretched = Object.fromEntries(
+          UNKNOWNS.map((unknown) => [unknown, hourDownTo(shifted[unknown], begins[stage]) ?? likely * 1.5]),
+        ) as Record<Unknown, number>
+        return [stage, uncertainTime(likely, stretched)]
+      }),
+    ) as Record<MoistureStage, UncertainTime | null>
+    const waterNow = waterAt(course, nowHours)
+    const upTo = course.hours.findIndex((hour) => hour >= nowHours)
+    const cracks = course.hours.slice(0, upTo + 1).map((_, i) => crackIndex(clay, course, i))
+    return {
+      id: column.id,
+      name: column.name,
+      kind: column.kind,
+      ...thinned(course),
+      waterNow,
+      stageNow: stageOfWater(clay, airAt(room, nowMs).humidity, waterNow),
+      reaches,
+      crackNow: cracks.at(-1) ?? 0,
+      crackMost: Math.max(0, ...cracks),
+    }
+  })
+  return ok({
+    madeMs,
+    nowHours,
+    cover: coverAt([...piece.making.log, ...future], nowMs),
+    begins,
+    plastic: clay.plastic,
+    limit: clay.shrinkageLimit,
+    columns: dried,
+  })
+}
+
+/** At most about 160 points of a course. */
+function thinned(course: WallCourse): { hours: number[]; water: number[] } {
+  const every = Math.max(1, Math.floor(course.hours.length / 160))
+  const keep = course.hours.flatMap((_, i) => (i % every === 0 || i === course.hours.length - 1 ? [i] : []))
+  return { hours: keep.map((i) => course.hours[i]), water: keep.map((i) => course.mean[i]) }
+}
+
+/** The column that governs work (the wall), the kiln (the foot), or tells of haste (the rim). */
+export const columnOf = (drying: PieceDrying, kind: DryingColumn['kind']): ColumnDrying =>
+  drying.columns.find((column) => column.kind === kind) ?? drying.columns[0]

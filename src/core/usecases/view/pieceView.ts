@@ -1,0 +1,295 @@
+import type { LightId } from '../../colour/light'
+import { ok, type Result } from '../../base/result'
+import { buildForm } from '../../form/buildForm'
+import type { TurnedForm } from '../../form/turnedForm'
+import type { Body, Medium } from '../../vocabulary/material'
+import type { Piece } from '../../model/piece'
+import { timeline } from '../../plan/timeline'
+import { StackOptics, type Look } from '../../skin/appearance'
+import { compilePlan, firingNow } from '../../plan/compilePlan'
+import type { SkinOperation } from '../../skin/operation'
+import { measureGauges, type Gauges } from '../../skin/gauges'
+import { rowsOf, skinGrid, type SkinGrid } from '../../skin/grid'
+import { FieldCache } from '../../skin/levelField'
+import { PRESETS } from '../../form/presets'
+import { MediaShelf } from '../../skin/mediaShelf'
+import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/picture'
+import { paletteOf, type PaletteColour } from './palette'
+import { SkinSimulation, type Page, type Room } from '../../skin/simulation'
+import { BARE, NO_TAPE, type Stack } from '../../skin/stack'
+
+/** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
+export type ViewKind = 'bench' | 'firedNow' | 'firedWhole'
+
+export interface ViewRequest {
+  readonly piece: Piece
+  readonly bodies: Readonly<Record<string, Body>>
+  readonly media: Readonly<Record<string, Medium>>
+  /** Index of the step just done; −1 before the first. */
+  readonly afterStep: number
+  readonly kind: ViewKind
+  readonly light: LightId
+}
+
+/** What is read off a painted skin. */
+export interface SkinReadings {
+  readonly gauges: Gauges
+  /** The side that the gauges measure. */
+  readonly side: 'outside' | 'inside'
+  readonly distinctStacks: number
+}
+
+export interface PieceView extends SkinReadings {
+  readonly picture: SkinPicture
+}
+
+/** One layer of the cut through the wall, top first. */
+export interface SectionFilm {
+  readonly name: string
+  readonly kind: Medium['kind']
+  readonly coats: number
+  readonly micrometres: number
+  readonly screen: readonly [number, number, number]
+}
+
+/** The cut through the wall at one spot. */
+export interface Section {
+  readonly films: readonly SectionFilm[]
+  readonly bodyName: string
+  readonly bodyScreen: readonly [number, number, number]
+  readonly cutUm: number
+  readonly burrUm: number
+  readonly waxed: boolean
+  readonly taped: boolean
+  readonly burnished: boolean
+  readonly fired: boolean
+  /** Lab under daylight and the screen colour of the whole stack as fired. */
+  readonly lab: readonly [number, number, number]
+  readonly screen: readonly [number, number, number]
+  readonly outOfGamut: boolean
+}
+
+/** What a view is made with, up to date with its plan. */
+interface Prepared {
+  readonly simulation: SkinSimulation
+  readonly optics: StackOptics
+  readonly shelf: MediaShelf
+  readonly grid: SkinGrid
+}
+
+/** Keeps the skin of one piece and answers views of it; the piece may change from request to request. */
+export class PieceViewer {
+  private simulation: SkinSimulation | null = null
+  private optics: StackOptics | null = null
+  private shelf: MediaShelf | null = null
+  private simulationKey = ''
+  private readonly fields = new FieldCache()
+  private readonly palettes = new Map<string, Palette>()
+  private painter: SkinPainter | null = null
+  private painted: SkinPicture | null = null
+
+  constructor(
+    private readonly width = 2048,
+    private readonly height = 1024,
+    private readonly room?: Room,
+  ) {}
+
+  /** The picture of a piece at a moment, and what is read off it. */
+  view(request: ViewRequest): Result<PieceView> {
+    const painted = this.paint(request)
+    return painted.ok ? ok({ picture: painted.value.picture, ...painted.value.read() }) : painted
+  }
+
+  /** The picture alone, so that it can go on its way; `read` measures it afterwards, before the next is painted. */
+  paint(request: ViewRequest): Result<{ picture: SkinPicture; read: () => SkinReadings }> {
+    const ready = this.prepare(request)
+    if (!ready.ok) return ready
+    const { simulation, optics, grid } = ready.value
+    const { pages, look } = this.pagesFor(request, ready.value)
+    const paletteKey = `${JSON.stringify(look)}|${request.light}`
+    let palette = this.palettes.get(paletteKey)
+    if (!palette) {
+      palette = new Palette(optics, look, request.light)
+      this.palettes.set(paletteKey, palette)
+    }
+    const painter = (this.painter ??= new SkinPainter(simulation))
+    const picture = painter.paint(pages, palette)
+    this.painted = picture
+    const read = () => {
+      const side = decoratedSide(request.piece)
+      const gauges = measureGauges(
+        grid,
+        painter.raster,
+        simulation.stacks.stacks,
+        optics,
+        rowsOf(grid, decoratedStretch(grid.form, side)),
+      )
+      return { gauges, side, distinctStacks: simulation.stacks.stacks.length }
+    }
+    return ok({ picture, read })
+  }
+
+  /** The last picture; null before the first. */
+  get lastPicture(): SkinPicture | null {
+    return this.painted
+  }
+
+  /** A square patch of the last picture round a place (across and down, 0–1), in true millimetres. RGBA; null before the first. */
+  patch(across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> | null {
+    return this.painted && this.simulation
+      ? skinPatch(this.painted, this.simulation.grid, across, down, samples, seesMm)
+      : null
+  }
+
+  /** Brings the skin up to date without a picture, so that long work can be done a step at a time. */
+  prepareOnly(request: ViewRequest): Result<null> {
+    const ready = this.prepare(request)
+    return ready.ok ? ok(null) : ready
+  }
+
+  /** The cut through the wall at a place of the last view (across and down, 0–1). */
+  section(across: number, down: number): Section | null {
+    const { simulation, optics, painter } = this
+    if (!simulation || !optics || !painter) return null
+    const column = Math.min(this.width - 1, Math.max(0, Math.floor((((across % 1) + 1) % 1) * this.width)))
+    const row = Math.min(this.height - 1, Math.max(0, Math.floor(down * this.height)))
+    return describeSection(simulation.stacks.stacks[painter.raster[row * this.width + column]], optics)
+  }
+
+  /** The colours of a piece as it will be fired, outside and inside, by area. */
+  palette(request: ViewRequest): Result<PaletteColour[]> {
+    const ready = this.prepare(request)
+    if (!ready.ok) return ready
+    const { simulation, optics, grid } = ready.value
+    const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, ready.value)
+    const ids = new Int32Array(grid.width * grid.height)
+    pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
+    const { zones, flat } = grid.form
+    const { stacks } = simulation.stacks
+    const outside = paletteOf(grid, ids, stacks, optics, rowsOf(grid, flat ? zones.floor : zones.outside), 'outside', 0)
+    const inside = flat
+      ? []
+      : paletteOf(
+          grid,
+          ids,
+          stacks,
+          optics,
+          rowsOf(grid, { from: zones.inside.from, to: zones.floor.to }),
+          'inside',
+          outside.length,
+        )
+    return ok([...outside, ...inside])
+  }
+
+  /** Tiles of the last edit that had to be replayed, for measuring. */
+  get replayedTiles(): number {
+    return this.simulation?.replayedTiles ?? 0
+  }
+
+  private prepare({ piece, bodies, media }: ViewRequest): Result<Prepared> {
+    const key = [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
+    if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
+      const form = buildForm(piece.form)
+      if (!form.ok) return form
+      this.shelf = new MediaShelf(Object.values(media))
+      const { list } = this.shelf
+      const grid = skinGrid(form.value, this.width, this.height)
+      this.simulation = new SkinSimulation(
+        grid,
+        list,
+        sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(),
+        this.room,
+      )
+      this.optics = new StackOptics(bodies[piece.bodyId], list)
+      this.palettes.clear()
+      this.painter = null
+      this.simulationKey = key
+    }
+    this.simulation.update(compilePlan(piece.steps, this.shelf, this.simulation.grid))
+    return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid: this.simulation.grid })
+  }
+
+  private pagesFor(
+    { piece, bodies, afterStep, kind }: ViewRequest,
+    { simulation, shelf, grid }: Prepared,
+  ): { pages: Page[]; look: Look } {
+    const times = timeline(piece.steps)
+    if (kind === 'bench')
+      return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
+    const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
+    const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
+    return {
+      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, shelf, grid, last)),
+      look: { kind: 'fired' },
+    }
+  }
+
+  /** A plan that stops before its last firing is shown as if that firing came now. */
+  private missingFire(
+    piece: Piece,
+    bodies: Readonly<Record<string, Body>>,
+    shelf: MediaShelf,
+    grid: SkinGrid,
+    last: number,
+  ): SkinOperation[] {
+    const planned = piece.steps.findLast((step) => step.act === 'fire')
+    const like = planned?.act === 'fire' ? planned : null
+    return firingNow(piece.steps.slice(0, last + 1), like, like?.cone ?? bodies[piece.bodyId].bisqueCone, shelf, grid)
+  }
+}
+
+/** An open form is looked at from above, a tall one from the side. */
+export const decoratedSide = (piece: Piece): 'outside' | 'inside' =>
+  PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside'
+
+const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
+  side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }
+
+const texts = new WeakMap<object, string>()
+
+/** A record in writing, written once; records are never changed. */
+function textOf(record: object): string {
+  let text = texts.get(record)
+  if (text === undefined) {
+    text = JSON.stringify(record)
+    texts.set(record, text)
+  }
+  return text
+}
+
+/** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
+const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean =>
+  a !== undefined &&
+  JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
+
+/** Puts a stack into words and colours, top film first. */
+export function describeSection(stack: Stack, optics: StackOptics): Section {
+  const fired = { ...stack, cone: Math.max(stack.cone, 0) }
+  const screenOf = (s: Stack) => optics.appearance(s, { kind: 'fired' }, 'daylight')
+  const films = stack.films.map((film) => {
+    const medium = optics.media[film.medium]
+    const alone = screenOf({ ...BARE, films: [{ medium: film.medium, eighths: 160 }], fixed: 1, cone: fired.cone })
+    return {
+      name: medium.name,
+      kind: medium.kind,
+      coats: film.eighths / 8,
+      micrometres: (film.eighths / 8) * medium.filmUm,
+      screen: alone.linear,
+    }
+  })
+  const whole = screenOf(fired)
+  return {
+    films: films.reverse(),
+    bodyName: optics.bodyRecord.name,
+    bodyScreen: screenOf({ ...BARE, cone: 0 }).linear,
+    cutUm: stack.cutUm,
+    burrUm: stack.burrUm,
+    waxed: stack.wax !== 'none',
+    taped: stack.tape !== NO_TAPE,
+    burnished: stack.burnished && stack.films.length === 0,
+    fired: stack.cone >= 0,
+    lab: optics.lab(fired),
+    screen: whole.linear,
+    outOfGamut: whole.outOfGamut,
+  }
+}

@@ -1,0 +1,36 @@
+import { formatDuration } from '../../base/units'
+import type { Stage } from '../../clay/stages'
+import type { Studio } from '../../model/studio'
+import type { BenchWords, StepKind } from '../../plan/actDefinition'
+import { actOf, type Step } from '../../plan/step'
+import { toldIn } from './told'
+
+/** A step in words, for the rail. `kind` chooses its hatching. */
+export interface StepWords {
+  readonly title: string
+  readonly brief: string
+  readonly kind: StepKind
+}
+
+/** Title and short line of a step; `flat` for slabs. */
+export function stepWords(step: Step, studio: Studio, flat = false): StepWords {
+  const told = toldIn(studio, flat)
+  const act = actOf(step)
+  return { title: act.title(step, told), brief: act.brief(step, told), kind: act.kind(step, told.kindOf) }
+}
+
+/** Seconds a step’s coats want between them and after the last, in air that takes `evaporation` µm/s of water. */
+export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporation?: number): readonly number[] =>
+  actOf(step).waits?.(step, surface, (id) => studio.media[id]?.kind, evaporation) ?? []
+
+/** Everything the bench needs to know of a step. */
+export function benchWords(step: Step, stage: Stage, studio: Studio, flat = false, evaporation?: number): BenchWords {
+  const words = actOf(step).bench(step, {
+    ...toldIn(studio, flat),
+    stage,
+    waits: coatWaits(step, stage, studio, evaporation).map(formatDuration).join(', then '),
+    inThisRoom: evaporation !== undefined,
+  })
+  const inHaste = 'waits' in step && !step.waits
+  return { boxes: 0, caution: '', ...words, wait: inHaste ? 'none planned' : (words.wait ?? '') }
+}

@@ -1,0 +1,41 @@
+import type { UncertainTime } from '../../clay/drying/uncertainty'
+import type { Studio } from '../../model/studio'
+import { localClock, localDate, localDay } from '../../schedule/sessions'
+import { STAGE } from '../../clay/stages'
+import type { PieceDrying } from '../drying/pieceDrying'
+import type { StepWindow } from '../drying/stepWindow'
+
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+
+type Told = Pick<Studio, 'calendar' | 'settings'>
+
+/** An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” in the week to come or yesterday, else “Thu 12 Mar”. */
+export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: Told): string {
+  const clock = localClock(ms, timeZone, settings.clock)
+  if (localDate(ms, timeZone) === localDate(nowMs, timeZone)) return clock
+  if (ms > nowMs - DAY && ms < nowMs + 6 * DAY) return `${localDay(ms, timeZone).split(' ')[0]} ${clock}`
+  return localDay(ms, timeZone)
+}
+
+/** Early to late of a time that is not certain, hours since `madeMs`. */
+export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, told: Told): string =>
+  `${momentWords(madeMs + time.early * HOUR, nowMs, told)} to ${momentWords(madeMs + time.late * HOUR, nowMs, told)}`
+
+/** When the clay is right for a step while the piece stands as it does. */
+export function windowWords(
+  { stage, opens, closes, state }: StepWindow,
+  { madeMs, nowHours }: PieceDrying,
+  nowMs: number,
+  told: Told,
+): string {
+  const at = (hours: number) => momentWords(madeMs + hours * HOUR, nowMs, told)
+  if (state === 'past') return `the moment for ${STAGE[stage].name} clay is past`
+  if (state === 'tooWet')
+    return opens
+      ? `the wall is ${STAGE[stage].name} from about ${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands`
+      : 'not while it stands like this; uncover it'
+  return closes
+    ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands`
+    : 'any time from now on'
+}

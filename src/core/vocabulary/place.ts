@@ -1,0 +1,65 @@
+import { z } from 'zod'
+import { ZONES, type ZoneName } from '../form/turnedForm'
+
+const mm = (max: number) => z.number().min(0).max(max)
+
+/**
+ * Where on the skin: whole parts, a band of the wall in mm along it (outside: up from the foot; inside: down from the rim), and
+ * only some of a number of equal sectors.
+ */
+export const placeSchema = z.strictObject({
+  parts: z.array(z.enum(ZONES)).min(1).max(ZONES.length),
+  band: z.strictObject({ fromMm: mm(2000), toMm: mm(2000) }).nullable(),
+  sectors: z
+    .strictObject({ of: z.int().min(2).max(120), take: z.array(z.int().min(0).max(119)).min(1).max(120) })
+    .nullable(),
+})
+
+export type Place = z.infer<typeof placeSchema>
+
+/** All of some parts. */
+export const wholeOf = (...parts: Place['parts']): Place => ({ parts, band: null, sectors: null })
+
+/** A band of the outside, mm up from the foot. */
+export const bandOf = (fromMm: number, toMm: number, ...parts: Place['parts']): Place => ({
+  parts: parts.length ? parts : ['outside'],
+  band: { fromMm, toMm },
+  sectors: null,
+})
+
+/** The inside of a vessel with its rim. */
+export const INSIDE: Place = wholeOf('inside', 'floor', 'rim')
+export const OUTSIDE: Place = wholeOf('outside')
+
+export const PART_NAMES: Readonly<Record<ZoneName, string>> = {
+  base: 'base',
+  outside: 'outside',
+  rim: 'rim',
+  inside: 'inside wall',
+  floor: 'floor',
+}
+
+/** The same parts of a slab. */
+export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = {
+  base: 'back',
+  outside: 'edge',
+  rim: 'brow',
+  inside: 'brow',
+  floor: 'face',
+}
+
+/** From this length a band goes to the edge of the wall, mm. */
+const TO_THE_EDGE_MM = 400
+
+/** A place in words; `flat` for slabs, whose floor is their face. */
+export function placeWords({ parts, band, sectors }: Place, length: (mm: number) => string, flat = false): string {
+  const whole = parts.includes('inside') && parts.includes('floor')
+  const names = parts
+    .filter((part) => !(whole && part === (flat ? 'inside' : 'floor')) && !(flat && part === 'rim' && whole))
+    .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : PART_NAMES)[part]))
+  const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')
+  const text = sectors ? `${where}, ${sectors.take.length} of ${sectors.of} sectors` : where
+  if (!band) return text
+  const to = band.toMm >= TO_THE_EDGE_MM ? 'the edge' : length(band.toMm)
+  return `${text}, ${length(band.fromMm)} to ${to} ${parts.includes('outside') ? 'up the wall' : 'down the wall'}`
+}

@@ -1,0 +1,90 @@
+'use client'
+
+import type { ReactNode } from 'react'
+import {
+  Bandage,
+  Brush,
+  CloudDrizzle,
+  Disc3,
+  Droplets,
+  Eraser,
+  Feather,
+  Flame,
+  Footprints,
+  Grid3x3,
+  Highlighter,
+  PaintBucket,
+  Paintbrush,
+  PenLine,
+  PieChart,
+  Pipette,
+  Scissors,
+  Shield,
+  Slice,
+  Sparkles,
+  StickyNote,
+  Waves,
+  Wind,
+  type LucideIcon,
+} from 'lucide-react'
+import type { Family } from '@/core/plan/actDefinition'
+import type { Act, Step, StepOf } from '@/core/plan/step'
+import { CutFields, ImpressFields, WipeFields } from './fields/cutFields'
+import { CoatFields, DrawFields, FillFields, GlazeFields, TouchUpFields } from './fields/layerFields'
+import { PlaceFields } from './fields/PlaceFields'
+import { MaskFields, WaxFields } from './fields/resistFields'
+import { BringFields, DivideFields, FireFields, FootFields } from './fields/turningFields'
+import type { FieldsProps } from './fields/types'
+
+/** What the interface adds to an act: its icon and the fields of its values. */
+interface ActView<A extends Act> {
+  readonly icon: LucideIcon
+  readonly fields: (props: FieldsProps<StepOf<A>>) => ReactNode
+}
+
+const onlyPlace = ({ step, piece, change }: FieldsProps<Extract<Step, { place: unknown }>>) => (
+  <PlaceFields piece={piece} place={step.place} change={change} />
+)
+
+const only = (words: string) =>
+  function OnlyWords() {
+    return <p className="text-sm">{words}</p>
+  }
+
+export const ACT_VIEW: { readonly [A in Act]: ActView<A> } = {
+  bring: { icon: Droplets, fields: (props) => <BringFields {...props} /> },
+  mist: { icon: CloudDrizzle, fields: onlyPlace },
+  burnish: { icon: Sparkles, fields: onlyPlace },
+  coat: { icon: Brush, fields: (props) => <CoatFields {...props} /> },
+  draw: { icon: PenLine, fields: (props) => <DrawFields {...props} /> },
+  touchUp: { icon: Bandage, fields: (props) => <TouchUpFields {...props} /> },
+  divide: { icon: PieChart, fields: (props) => <DivideFields {...props} /> },
+  carve: { icon: Feather, fields: (props) => <CutFields {...props} /> },
+  incise: { icon: Slice, fields: (props) => <CutFields {...props} /> },
+  impress: { icon: Grid3x3, fields: (props) => <ImpressFields {...props} /> },
+  fill: { icon: PaintBucket, fields: (props) => <FillFields {...props} /> },
+  wipe: { icon: Eraser, fields: (props) => <WipeFields {...props} /> },
+  scrape: { icon: Disc3, fields: onlyPlace },
+  wax: { icon: Shield, fields: (props) => <WaxFields {...props} /> },
+  swab: { icon: Pipette, fields: onlyPlace },
+  mask: { icon: StickyNote, fields: (props) => <MaskFields {...props} /> },
+  peel: { icon: Scissors, fields: only('Every tape and stencil comes off.') },
+  glaze: { icon: Waves, fields: (props) => <GlazeFields {...props} /> },
+  pick: { icon: Highlighter, fields: onlyPlace },
+  cleanFoot: { icon: Footprints, fields: (props) => <FootFields {...props} /> },
+  wipeDust: { icon: Wind, fields: only('Dust and skin grease off, all over.') },
+  fire: { icon: Flame, fields: (props) => <FireFields {...props} /> },
+}
+
+/** Icons of families that open a menu. */
+export const FAMILY_ICON: Readonly<Partial<Record<Family, LucideIcon>>> = {
+  Colour: Paintbrush,
+  Cut: Feather,
+  Inlay: PaintBucket,
+  Resist: Shield,
+  Clean: Footprints,
+}
+
+/** The values of a step, each in effect as soon as it is changed. */
+export const StepFields = (props: FieldsProps<Step>) =>
+  (ACT_VIEW[props.step.act].fields as (props: FieldsProps<Step>) => ReactNode)(props)
