@@ -7,65 +7,84 @@ import type { LadderRow } from '@/core/usecases/cupboard/ladder'
 import type { Refit } from '@/core/usecases/tiles/opticsBelief'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { Matched, Wanted } from '@/core/usecases/cupboard/recipes'
-import { tileLabel, type ProposedTile, type Question } from '@/core/usecases/tiles/testTiles'
-import { cardWorker, coloursWorker, reporting, skinWorkerIn } from '@/workers/clients'
+import { tileLabel, type ProposedTile, type Question as TileQuestion } from '@/core/usecases/tiles/testTiles'
+import { askSkin, cards, colours, LONG_MS, reporting, SOON_MS } from '@/workers/clients'
+import { answered, useAsked, type Asked, type Question } from './asking'
 import { download } from './download'
 import { font } from './exports'
 import { tell } from './studioStore'
-import { useAsked } from './useAsked'
+
+type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
+
+const LADDER: Question<Materials & { mediumId: string; besideId: string | null }, readonly LadderRow[]> = {
+  name: 'ladder',
+  what: 'The ladder could not be worked out',
+  ask: ({ mediumId, besideId, ...materials }) =>
+    colours.ask((worker) => worker.ladder(mediumId, materials, besideId), { limitMs: SOON_MS }),
+}
 
 /** The ladder of a medium, by itself or beside a glaze. */
 export const useLadder = (
   mediumId: string,
-  studio: Studio,
+  { bodies, media, tiles }: Studio,
   besideId: string | null,
-): { value: readonly LadderRow[]; busy: boolean } =>
-  useAsked(
-    JSON.stringify([mediumId, besideId, studio.media, studio.bodies, studio.tiles]),
-    () =>
-      coloursWorker().ladder(mediumId, { bodies: studio.bodies, media: studio.media, tiles: studio.tiles }, besideId),
-    [] as LadderRow[],
-  )
+): Asked<readonly LadderRow[]> => useAsked(LADDER, { mediumId, besideId, bodies, media, tiles })
+
+interface PaletteAsked extends Pick<Piece, 'form' | 'bodyId' | 'steps'>, Pick<Studio, 'bodies' | 'media'> {
+  readonly pieceId: string
+}
+
+const PALETTE = (piece: Piece, studio: Studio): Question<PaletteAsked, readonly PaletteColour[]> => ({
+  name: 'palette',
+  what: 'The colours could not be worked out',
+  ask: async () =>
+    answered(
+      await askSkin(studio, (worker) =>
+        worker.palette({ piece, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' }),
+      ),
+    ),
+})
 
 /** The colours of a piece as it will be fired. */
-export const usePalette = (piece: Piece, studio: Studio): { value: readonly PaletteColour[]; busy: boolean } =>
-  useAsked(
-    JSON.stringify([piece.form, piece.bodyId, piece.steps, studio.media, studio.bodies]),
-    async () => {
-      const answer = await skinWorkerIn(studio).palette({
-        piece,
-        afterStep: piece.steps.length - 1,
-        kind: 'firedWhole',
-        light: 'daylight',
-      })
-      return answer.ok ? answer.value : []
-    },
-    [] as PaletteColour[],
-  )
+export function usePalette(piece: Piece, studio: Studio): Asked<readonly PaletteColour[]> {
+  const { form, bodyId, steps } = piece
+  const { bodies, media } = studio
+  return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, bodies, media })
+}
 
-/** What measured tiles change. */
-export const fitTiles = (
-  studio: Studio,
-  tileIds: readonly string[],
-  progress: (share: number) => void,
-): Promise<Refit> => coloursWorker().refit(studio, tileIds, reporting(progress))
+/** Asks for something long with progress; tells in a sentence if it cannot be done. */
+async function atLength<T>(
+  what: string,
+  ask: (worker: Parameters<Parameters<typeof colours.ask>[0]>[0]) => Promise<T>,
+) {
+  try {
+    return await colours.ask(ask, { limitMs: LONG_MS })
+  } catch (error) {
+    tell('problem', `${what} (${error instanceof Error ? error.message : 'unknown'}); try again.`)
+    return null
+  }
+}
 
-/** Recipes for a colour. */
-export const findRecipes = (studio: Studio, wanted: Wanted, progress: (share: number) => void): Promise<Matched> =>
-  coloursWorker().match(studio, wanted, reporting(progress))
+type Progress = (share: number) => void
 
-/** Tiles that answer a question. */
-export const propose = (studio: Studio, question: Question): Promise<ProposedTile[]> =>
-  coloursWorker().propose(studio, question)
+/** What measured tiles change; null when that could not be found out. */
+export const fitTiles = (studio: Studio, tileIds: readonly string[], progress: Progress): Promise<Refit | null> =>
+  atLength('The tiles could not be learned from', (worker) => worker.refit(studio, tileIds, reporting(progress)))
+
+/** Recipes for a colour; null when none could be looked for. */
+export const findRecipes = (studio: Studio, wanted: Wanted, progress: Progress): Promise<Matched | null> =>
+  atLength('Recipes could not be looked for', (worker) => worker.match(studio, wanted, reporting(progress)))
+
+/** Tiles that answer a question; null when none could be proposed. */
+export const propose = (studio: Studio, question: TileQuestion): Promise<ProposedTile[] | null> =>
+  atLength('A tile could not be proposed', (worker) => worker.propose(studio, question))
 
 /** Prints labels for the backs of tiles. */
 export async function exportLabels(tiles: readonly Tile[], studio: Studio): Promise<void> {
   try {
     const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
-    const bytes = await cardWorker().tileLabels(
-      tiles.map((tile) => tileLabel(tile, studio)),
-      { regular, bold },
-    )
+    const labels = tiles.map((tile) => tileLabel(tile, studio))
+    const bytes = await cards.ask((worker) => worker.tileLabels(labels, { regular, bold }), { limitMs: SOON_MS })
     download('tile-labels.pdf', new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
     tell(

@@ -15,7 +15,13 @@ interface VerniceDatabase extends DBSchema {
   originals: { key: string; value: StoredRecord }
   thumbnails: {
     key: string
-    value: { readonly width: number; readonly height: number; readonly pixels: Uint8ClampedArray<ArrayBuffer> }
+    value: {
+      /** What the picture was made of, in short: another text means another picture. */
+      readonly of: string
+      readonly width: number
+      readonly height: number
+      readonly pixels: Uint8ClampedArray<ArrayBuffer>
+    }
   }
 }
 

@@ -1,19 +1,22 @@
 'use client'
 
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useMemo, useSyncExternalStore } from 'react'
 import { sentence } from '@/core/base/issue'
 import type { Schedule } from '@/core/model/calendar'
 import { applyCommand, type Command } from '@/core/model/command'
 import type { LogEntry, Piece } from '@/core/model/piece'
+import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
+import { hasBeenFired } from '@/core/plan/timeline'
+import type { Body } from '@/core/vocabulary/material'
 import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { whatChanged } from '@/core/usecases/days/dayList'
 import type { PlannedCourse, Replayed } from '@/core/usecases/days/replaySchedule'
 import type { Rescue } from '@/core/usecases/drying/rescue'
-import { callback, daysWorker, planningWorker } from '@/workers/clients'
+import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
+import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
 import { run, tell, useStudio } from './studioStore'
-import { useAsked } from './useAsked'
 
 const MINUTE = 60_000
 
@@ -35,87 +38,111 @@ export const instantNow = (): string =>
 
 const FIVE_MINUTES = 5 * MINUTE
 
-/** How one piece dries, from the worker; null until known and while it is not made. */
-export function useDrying(piece: Piece, studio: Studio): { drying: PieceDrying | null; busy: boolean } {
-  const now = useNow()
-  const room = roomOf(studio, piece)
-  const key = JSON.stringify([piece.form, piece.making, piece.bodyId, room, Math.floor(now / FIVE_MINUTES)])
-  const { value, busy } = useAsked(
-    key,
-    async () => {
-      const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], room, now)
-      return answer.ok ? answer.value : null
-    },
-    null as PieceDrying | null,
-  )
-  return { drying: piece.making.madeAt ? value : null, busy }
+interface DryingAsked extends Pick<Piece, 'form' | 'making'> {
+  readonly pieceId: string
+  readonly body: Body
+  readonly room: Room
+  /** The present five minutes. */
+  readonly nowMs: number
 }
 
-/** What of a studio decides how its pieces dry. */
-const dryingKey = (studio: Studio) =>
-  JSON.stringify([
-    studio.rooms,
-    Object.values(studio.pieces).map((p) => [
-      p.id,
-      p.form,
-      p.making,
-      p.bodyId,
-      p.steps.some((s) => s.act === 'fire' && s.done),
-    ]),
-  ])
+const DRYING = (pieceOf: (id: string) => Piece): Question<DryingAsked, PieceDrying | null> => ({
+  name: 'drying',
+  what: 'The drying could not be worked out',
+  keepMs: 10 * MINUTE,
+  ask: ({ pieceId, body, room, nowMs }) =>
+    gates.days.pass(undefined, async () =>
+      answered(await days.ask((worker) => worker.drying(pieceOf(pieceId), body, room, nowMs), { limitMs: SOON_MS })),
+    ),
+})
+
+/** What is asked of a piece that is made and not fired. */
+const dryingAsked = (piece: Piece, studio: Studio, now: number): DryingAsked | null =>
+  piece.making.madeAt && studio.bodies[piece.bodyId]
+    ? {
+        pieceId: piece.id,
+        form: piece.form,
+        making: piece.making,
+        body: studio.bodies[piece.bodyId],
+        room: roomOf(studio, piece),
+        nowMs: Math.floor(now / FIVE_MINUTES) * FIVE_MINUTES,
+      }
+    : null
+
+/** How one piece dries, from the worker; null until known and while it is not made. */
+export function useDrying(
+  piece: Piece,
+  studio: Studio,
+): { drying: PieceDrying | null; busy: boolean; problem: string | null } {
+  const about = dryingAsked(piece, studio, useNow())
+  const { value, busy, problem } = useAsked(
+    DRYING(() => piece),
+    about,
+  )
+  return { drying: about ? value : null, busy, problem }
+}
 
 /** How every piece dries that is made and not fired, by id; filled in one piece after another. */
-export function useAllDrying(studio: Studio): { drying: Readonly<Record<string, PieceDrying>>; busy: boolean } {
+export function useAllDrying(studio: Studio): {
+  drying: Readonly<Record<string, PieceDrying>>
+  busy: boolean
+  problem: string | null
+} {
   const now = useNow()
-  const key = `${dryingKey(studio)}|${Math.floor(now / FIVE_MINUTES)}`
-  const [state, setState] = useState<{ key: string; drying: Readonly<Record<string, PieceDrying>> }>({
-    key: '',
-    drying: {},
+  const abouts = Object.values(studio.pieces)
+    .filter((piece) => !hasBeenFired(piece.steps))
+    .flatMap((piece) => dryingAsked(piece, studio, now) ?? [])
+  const { values, busy, problem } = useAllAsked(
+    DRYING((id) => studio.pieces[id]),
+    abouts,
+  )
+  const drying: Record<string, PieceDrying> = {}
+  abouts.forEach(({ pieceId }, i) => {
+    const value = values[i]
+    if (value) drying[pieceId] = value
   })
-  useEffect(() => {
-    let alive = true
-    void (async () => {
-      const drying: Record<string, PieceDrying> = {}
-      for (const piece of Object.values(studio.pieces)) {
-        if (!piece.making.madeAt || piece.steps.some((step) => step.act === 'fire' && step.done)) continue
-        const answer = await daysWorker().drying(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), now)
-        if (!alive) return
-        if (answer.ok && answer.value) drying[piece.id] = answer.value
-        // What was known of the others stays on screen until they are dried anew.
-        setState((before) => ({ key: '', drying: { ...before.drying, ...drying } }))
-      }
-      if (alive) setState({ key, drying })
-    })()
-    return () => {
-      alive = false
-    }
-    // The key stands for everything that is asked.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key])
-  return { drying: state.drying, busy: state.key !== key }
+  return { drying, busy, problem }
 }
+
+const RESCUES = (piece: Piece, studio: Studio): Question<object, readonly Rescue[]> => ({
+  name: 'rescues',
+  what: 'Ways on could not be looked for',
+  ask: (about) =>
+    days.ask((worker) => worker.rescues(piece, studio, (about as { nowMs: number }).nowMs), { limitMs: SOON_MS }),
+})
 
 /** What can still be done with a piece whose moment is past. */
-export function useRescues(piece: Piece, studio: Studio, lost: boolean): readonly Rescue[] {
-  const now = useNow()
-  const key = lost
-    ? JSON.stringify([piece.id, piece.steps, piece.making, studio.rooms, Math.floor(now / FIVE_MINUTES)])
-    : ''
-  return useAsked(key, async () => (lost ? await daysWorker().rescues(piece, studio, now) : []), [] as Rescue[]).value
+export function useRescues(piece: Piece, studio: Studio, lost: boolean): Asked<readonly Rescue[]> {
+  const nowMs = Math.floor(useNow() / FIVE_MINUTES) * FIVE_MINUTES
+  const { bodies, media, rooms: within } = studio
+  return useAsked(RESCUES(piece, studio), lost ? { piece, bodies, media, within, nowMs } : null)
 }
 
+interface Replay {
+  readonly visits: readonly Replayed[]
+  readonly courses: readonly PlannedCourse[]
+}
+
+const NOTHING: Replay = { visits: [], courses: [] }
+
+interface ReplayAsked extends Pick<Studio, 'pieces' | 'rooms' | 'bodies' | 'schedule' | 'calendar'> {
+  readonly fromMs: number
+  readonly toMs: number
+}
+
+const REPLAY = (studio: Studio): Question<ReplayAsked, Replay> => ({
+  name: 'replay',
+  what: 'The days could not be gone through',
+  ask: ({ fromMs, toMs }, signal) =>
+    gates.days.pass(signal, () => days.ask((worker) => worker.replay(studio, fromMs, toMs), { limitMs: LONG_MS })),
+})
+
 /** The planned days through the full solver. */
-export function useReplay(
-  studio: Studio,
-  fromMs: number,
-  toMs: number,
-): { visits: readonly Replayed[]; courses: readonly PlannedCourse[]; busy: boolean } {
-  const { value, busy } = useAsked(
-    `${dryingKey(studio)}|${JSON.stringify([studio.schedule, studio.calendar.firings, fromMs, toMs])}`,
-    async () => await daysWorker().replay(studio, fromMs, toMs),
-    { visits: [], courses: [] } as { visits: Replayed[]; courses: PlannedCourse[] },
-  )
-  return { ...value, busy }
+export function useReplay(studio: Studio, fromMs: number, toMs: number): Replay & { busy: boolean } {
+  const { pieces, rooms: within, bodies, schedule, calendar } = studio
+  const about = { pieces, rooms: within, bodies, schedule, calendar, fromMs, toMs }
+  const { value, busy } = useAsked(REPLAY(studio), about)
+  return { ...(value ?? NOTHING), busy }
 }
 
 const ROUNDS = 60
@@ -152,6 +179,7 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
     over = true
     end()
     onProgress(null)
+    useStudio.setState({ previewed: null })
     if (latest) {
       run({ type: 'schedule.set', schedule: latest })
       onDone(before.madeAt === null ? [] : whatChanged(useStudio.getState().studio, before, latest))
@@ -167,7 +195,7 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
     if (over) return
     if (schedule) {
       latest = pins ? { ...schedule, pins } : schedule
-      preview(latest)
+      useStudio.setState({ previewed: latest })
     }
     onProgress({ share, found: latest !== null, cancel })
     if (share >= 1) finish()
@@ -180,32 +208,21 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
   return finish
 }
 
-/** The plan that is being improved, before it is taken. */
-interface PreviewState {
-  readonly schedule: Schedule | null
-}
-
-let previewed: PreviewState = { schedule: null }
-const listeners = new Set<() => void>()
-
-function preview(schedule: Schedule | null): void {
-  previewed = { schedule }
-  for (const listener of listeners) listener()
-}
-
 /** The studio as its days look while they are being planned. */
 export function usePlannedStudio(): Studio {
   const studio = useStudio((s) => s.studio)
-  const state = useSyncExternalStore(
-    (changed) => {
-      listeners.add(changed)
-      return () => listeners.delete(changed)
-    },
-    () => previewed,
-    () => previewed,
-  )
-  useEffect(() => preview(null), [studio.schedule])
-  return state.schedule ? { ...studio, schedule: state.schedule } : studio
+  const schedule = useStudio((s) => s.previewed)
+  return useMemo(() => (schedule ? { ...studio, schedule } : studio), [studio, schedule])
+}
+
+/** Asks the worker of the days once; tells in a sentence if it cannot be done. */
+async function withWords<T>(what: string, ask: (worker: Parameters<Parameters<typeof days.ask>[0]>[0]) => Promise<T>) {
+  try {
+    return await days.ask(ask, { limitMs: LONG_MS })
+  } catch (error) {
+    tell('problem', `${what} (${error instanceof Error ? error.message : 'unknown'}); try again.`)
+    return null
+  }
 }
 
 /**
@@ -217,7 +234,12 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
   const noted = applyCommand(studio, log)
   if (!noted.ok) return tell('problem', sentence(noted.issue))
   const room = roomOf(studio, piece)
-  const { factor, sightings } = await daysWorker().calibrate(noted.value.studio, room)
+  const calibrated = await withWords('The room’s drying factor could not be fitted', (worker) =>
+    worker.calibrate(noted.value.studio, room),
+  )
+  // What was seen is noted all the same.
+  if (!calibrated) return void run(log)
+  const { factor, sightings } = calibrated
   const set: Command = {
     type: 'room.set',
     room: { ...room, factor: { ln: Number(factor.ln.toFixed(4)), sigma: Number(factor.sigma.toFixed(4)) } },
@@ -235,7 +257,7 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
       other.id !== piece.id &&
       roomOf(studio, other).id === room.id &&
       other.making.madeAt &&
-      !other.steps.some((s) => s.act === 'fire' && s.done),
+      !hasBeenFired(other.steps),
   ).length
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
   tell(
@@ -247,6 +269,7 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
 /** Hands the planned days over as a calendar file. */
 export async function exportCalendar(): Promise<void> {
   const { studio } = useStudio.getState()
-  const text = await daysWorker().calendar(studio, Date.now())
+  const text = await withWords('The calendar file could not be made', (worker) => worker.calendar(studio, Date.now()))
+  if (text === null) return
   download(fileName(`${studio.name} days`, 'ics'), new Blob([text], { type: 'text/calendar' }))
 }

@@ -1,68 +1,17 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
-import { sentence } from '@/core/base/issue'
+import { seedFromText } from '@/core/base/random'
+import type { LightId } from '@/core/colour/light'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { decoratedSide, type ViewKind } from '@/core/usecases/view/pieceView'
-import type { LightId } from '@/core/colour/light'
+import { mediaOfStep } from '@/core/plan/step'
+import { decoratedSide, type Section, type ViewKind, type ViewRequest } from '@/core/usecases/view/pieceView'
+import { askShownSkin, askSkin, gates, SOON_MS, thumbnails } from '@/workers/clients'
+import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
 import type { Channel } from '@/workers/skin.worker'
-import type { SkinAnswer } from '@/workers/protocol'
-import { skinWorker, skinWorkerIn, thumbnailWorker } from '@/workers/clients'
+import { answered, useAsked, type Asked, type Question } from './asking'
 import { database } from './autosave'
-import { seedFromText } from '@/core/base/random'
-
-/** Runs the newest of a row of requests: one at a time, and what was superseded while waiting is dropped. */
-function useLatest<Request, Answer>(
-  request: Request,
-  key: string,
-  ask: (request: Request) => Promise<Answer>,
-): { answer: Answer | null; busy: boolean } {
-  const [state, setState] = useState<{ answer: Answer | null; key: string }>({ answer: null, key: '' })
-  const running = useRef(false)
-  const mounted = useRef(true)
-  const wanted = useRef({ request, key })
-  useEffect(() => {
-    mounted.current = true
-    return () => {
-      mounted.current = false
-    }
-  }, [])
-  useEffect(() => {
-    wanted.current = { request, key }
-    if (running.current) return
-    running.current = true
-    void (async () => {
-      try {
-        for (let done = ''; mounted.current && done !== wanted.current.key;) {
-          const now = wanted.current
-          const answer = await ask(now.request)
-          done = now.key
-          if (mounted.current) setState({ answer, key: now.key })
-        }
-      } finally {
-        running.current = false
-      }
-    })()
-    // The key stands for the request.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key])
-  return { answer: state.answer, busy: state.key !== key }
-}
-
-const keys = new WeakMap<object, string>()
-let counter = 0
-
-/** A key for an immutable record: the same object gives the same key. */
-function identity(record: object): string {
-  let key = keys.get(record)
-  if (!key) {
-    key = String(counter++)
-    keys.set(record, key)
-  }
-  return key
-}
 
 export interface Moment {
   readonly afterStep: number
@@ -70,56 +19,83 @@ export interface Moment {
   readonly light: LightId
 }
 
+/** What of a studio decides how a skin looks and what is said of it. */
+const materialsOf = ({ bodies, media, ways }: Studio) => ({ bodies, media, ways })
+
+interface SkinAsked extends Moment, ReturnType<typeof materialsOf> {
+  readonly pieceId: string
+  readonly form: Piece['form']
+  readonly bodyId: string
+  readonly steps: Piece['steps']
+  readonly channel: Channel
+}
+
+/** The studio and the piece that the last request was about, for the worker to be told of. */
+const SKIN = (piece: Piece, studio: Studio): Question<SkinAsked, SkinAnswer> => ({
+  name: 'skin',
+  what: 'The picture could not be worked out',
+  // Asking also paints: an answer that is kept would leave the picture as it is.
+  keepMs: 0,
+  ask: ({ afterStep, kind, light, channel }, signal) =>
+    gates[channel].pass(signal, async () =>
+      answered(await askSkin(studio, (worker) => worker.view({ piece, afterStep, kind, light }, channel))),
+    ),
+})
+
 /** What is read off the skin of a piece at a moment. The worker paints it and sends it to the form that is drawn. */
 export function useSkin(
   piece: Piece,
   studio: Studio,
   moment: Moment,
   channel: Channel | null = 'main',
-): { skin: SkinAnswer | null; problem: string | null; busy: boolean } {
-  const key = [
-    identity(piece.steps),
-    JSON.stringify(piece.form),
-    piece.bodyId,
-    identity(studio.bodies),
-    identity(studio.media),
-    moment.afterStep,
-    moment.kind,
-    moment.light,
-    channel,
-  ].join('|')
-  const { answer, busy } = useLatest({ piece, studio, ...moment }, key, async ({ studio: within, ...request }) =>
-    channel === null ? null : await skinWorkerIn(within).view(request, channel),
-  )
-  return { skin: answer?.ok ? answer.value : null, problem: answer && !answer.ok ? sentence(answer.issue) : null, busy }
+): { skin: SkinAnswer | null; problem: string | null; busy: boolean; again: () => void } {
+  const { form, bodyId, steps } = piece
+  const about = channel && { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio), ...moment, channel }
+  const { value, problem, busy, again } = useAsked(SKIN(piece, studio), about)
+  return { skin: channel ? value : null, problem, busy, again }
 }
 
-/** The skin last painted, unrolled; anew with each new `skin`. */
-export function useFlatSkin(skin: SkinAnswer | null): ImageData | null {
-  const [pixels, setPixels] = useState<ImageData | null>(null)
-  useEffect(() => {
-    let alive = true
-    if (skin)
-      void skinWorker()
-        .flat()
-        .then((answer) => alive && answer && setPixels(new ImageData(answer.pixels, answer.width, answer.height)))
-    return () => {
-      alive = false
-    }
-  }, [skin])
-  return pixels
+const toImage = (answer: PixelsAnswer | null): ImageData | null =>
+  answer && new ImageData(answer.pixels, answer.width, answer.height)
+
+const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
+  name: 'unrolled skin',
+  what: 'The unrolled skin could not be painted',
+  keepMs: 0,
+  ask: async ({ skin }) => toImage(await askShownSkin((worker) => worker.flat(skin.number))),
 }
 
-/** The findings on a piece, from the worker. */
-export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null; busy: boolean } {
-  const key = [identity(piece), identity(studio.bodies), identity(studio.media), identity(studio.ways)].join('|')
-  const { answer, busy } = useLatest(
-    { piece, studio },
-    key,
-    async (request) => await skinWorkerIn(request.studio).judge(request.piece),
-  )
-  return { findings: answer?.ok ? answer.value.findings : answer ? [] : null, busy }
+/** A skin unrolled; null while a newer one is on its way. */
+export const useFlatSkin = (skin: SkinAnswer | null): ImageData | null => useAsked(FLAT, skin && { skin }).value
+
+/** The cut through the wall of a skin at a place; null when a newer one has come. */
+export const sectionOf = (skin: SkinAnswer, across: number, down: number): Promise<Section | null> =>
+  askShownSkin((worker) => worker.section(skin.number, across, down))
+
+/** A patch of a skin in true millimetres; null when a newer one has come. */
+export const patchOf = async (skin: SkinAnswer, across: number, down: number, samples: number, seesMm: number) =>
+  toImage(await askShownSkin((worker) => worker.patch(skin.number, across, down, samples, seesMm)))
+
+/** The pictures of a skin, for files. */
+export const texturesOf = (skin: SkinAnswer) => askShownSkin((worker) => worker.textures(skin.number))
+
+const FINDINGS = (piece: Piece, studio: Studio): Question<object, readonly Finding[]> => ({
+  name: 'findings',
+  what: 'The plan could not be judged',
+  keepMs: 0,
+  ask: (_, signal) =>
+    gates.judge.pass(signal, async () => answered(await askSkin(studio, (worker) => worker.judge(piece))).findings),
+})
+
+/** The findings on a piece, from the worker; null until they are known. */
+export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null } & Asked<unknown> {
+  const asked = useAsked(FINDINGS(piece, studio), { piece, ...materialsOf(studio) })
+  return { ...asked, findings: asked.value }
 }
+
+/** A new piece with its first mends taken. */
+export const settledPiece = (piece: Piece, studio: Studio): Promise<Piece> =>
+  askSkin(studio, (worker) => worker.settle(piece))
 
 /** A studio with one piece only: what a worker needs to judge it. */
 export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({
@@ -131,48 +107,88 @@ export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({
 /** How a form is best seen in a small picture. */
 export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: decoratedSide(piece) === 'inside' ? 0.85 : 0.3 })
 
-/** The small fired picture of a piece, kept in the browser until the piece changes. */
-export function useThumbnail(piece: Piece, studio: Studio, size: number): { pixels: ImageData | null } {
-  const [pixels, setPixels] = useState<ImageData | null>(null)
+interface PictureAsked {
+  readonly pieceId: string
+  /** What the picture depends on, in writing. */
+  readonly of: string
+  readonly size: number
+}
+
+/** Everything that a small fired picture depends on: the form, the plan, its clay and its materials. */
+function pictureText(piece: Piece, { bodies, media }: Studio): string {
+  const used = new Set(piece.steps.flatMap(mediaOfStep))
   const text = JSON.stringify([
     piece.form,
-    piece.bodyId,
     piece.steps.map(({ done: _done, ...step }) => step),
-    studio.bodies[piece.bodyId],
-    size,
+    bodies[piece.bodyId],
+    [...used].sort().map((id) => media[id] ?? null),
   ])
-  useEffect(() => {
-    let alive = true
-    const key = `3:${piece.id}:${seedFromText(text)}:${text.length}`
-    void (async () => {
-      const known = await database()?.get('thumbnails', key)
-      let picture = known
-      if (!picture) {
-        const answer = await thumbnailWorker().picture(
-          {
-            piece,
-            bodies: studio.bodies,
-            media: studio.media,
-            afterStep: piece.steps.length - 1,
-            kind: 'firedWhole',
-            light: 'daylight',
-          },
-          restingView(piece),
-          size,
-          size,
-          false,
-        )
-        if (!answer.ok) return
-        picture = answer.value
-        await database()?.put('thumbnails', picture, key)
-      }
-      if (alive) setPixels(new ImageData(picture.pixels, picture.width, picture.height))
-    })()
-    return () => {
-      alive = false
-    }
-    // The text stands for everything the picture depends on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [text])
-  return { pixels }
+  return `${seedFromText(text)}:${text.length}`
 }
+
+const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> => ({
+  name: 'small picture',
+  what: 'The small picture could not be made',
+  ask: async ({ pieceId, of, size }, signal) => {
+    const known = await database()?.get('thumbnails', pieceId)
+    if (known && known.of === of && known.width === size) return new ImageData(known.pixels, known.width, known.height)
+    const { bodies, media } = studio
+    const request = {
+      piece,
+      bodies,
+      media,
+      afterStep: piece.steps.length - 1,
+      kind: 'firedWhole',
+      light: 'daylight',
+    } as const
+    const picture = await gates.pictures.pass(signal, async () =>
+      answered(
+        await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
+          limitMs: SOON_MS,
+        }),
+      ),
+    )
+    // One picture a piece is kept: a cache, so that a failure to keep it does not matter.
+    await database()
+      ?.put('thumbnails', { ...picture, of }, pieceId)
+      .catch(() => undefined)
+    return new ImageData(picture.pixels, picture.width, picture.height)
+  },
+})
+
+/** The small fired picture of a piece once it is `seen`, kept in the browser until what it depends on changes. */
+export function useThumbnail(piece: Piece, studio: Studio, size: number, seen: boolean): Asked<ImageData> {
+  const about = seen ? { pieceId: piece.id, of: pictureText(piece, studio), size } : null
+  return useAsked(PICTURE(piece, studio), about)
+}
+
+interface StillAsked {
+  readonly skin: SkinAnswer
+  readonly turn: number
+  readonly tilt: number
+  readonly size: number
+}
+
+const STILL = (request: ViewRequest): Question<StillAsked, ImageData> => ({
+  name: 'still picture',
+  what: 'The still picture could not be drawn',
+  keepMs: 0,
+  ask: async ({ turn, tilt, size }, signal) => {
+    const picture = await gates.pictures.pass(signal, async () =>
+      answered(
+        await thumbnails.ask((worker) => worker.picture(request, { turn, tilt }, size, size, false), {
+          limitMs: SOON_MS,
+        }),
+      ),
+    )
+    return new ImageData(picture.pixels, picture.width, picture.height)
+  },
+})
+
+/** A skin’s form drawn still, for browsers without WebGL; `request` is what the skin came of. */
+export const useStillPicture = (
+  request: ViewRequest,
+  skin: SkinAnswer | null,
+  { turn, tilt }: { turn: number; tilt: number },
+  size: number,
+): Asked<ImageData> => useAsked(STILL(request), skin && { skin, turn, tilt, size })

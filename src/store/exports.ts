@@ -1,7 +1,7 @@
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
-import { bigPictureWorker, cardWorker, reporting } from '@/workers/clients'
+import { bigPictureWorker, cards, reporting, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
 import { withoutOthers } from './derived'
 import { tell } from './studioStore'
@@ -16,7 +16,8 @@ export async function font(path: string): Promise<Uint8Array> {
 export async function exportCard(piece: Piece, studio: Studio): Promise<void> {
   try {
     const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
-    const bytes = await cardWorker().benchCard(piece, withoutOthers(studio, piece), { regular, bold })
+    const alone = withoutOthers(studio, piece)
+    const bytes = await cards.ask((worker) => worker.benchCard(piece, alone, { regular, bold }), { limitMs: SOON_MS })
     download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
     tell(

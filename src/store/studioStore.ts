@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
 import { applyCommand, applyDiff, type Command, type Diff } from '@/core/model/command'
+import type { Schedule } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 import { emptyStudio } from '@/core/demo/demoStudio'
 
@@ -21,6 +22,8 @@ interface StudioState {
   readonly save: SaveState
   readonly savedAt: Date | null
   readonly notice: Notice | null
+  /** Days that are being planned, before they are taken. */
+  readonly previewed: Schedule | null
 }
 
 /** The studio on screen. Components read it through selectors and change it only by commands. */
@@ -33,6 +36,7 @@ export const useStudio = create<StudioState>()(() => ({
   save: 'saved',
   savedAt: null,
   notice: null,
+  previewed: null,
 }))
 
 const HISTORY_LIMIT = 200
@@ -58,10 +62,12 @@ export function run(command: Command): Issue | null {
 
 /** Takes the last edit back. */
 export function undo(): void {
-  const { studio, past, future } = useStudio.getState()
+  const { studio, past, future, pending } = useStudio.getState()
   const diff = past[past.length - 1]
   if (!diff) return
   useStudio.setState({
+    // What is taken back before it was saved must not be carried out again.
+    pending: pending.slice(0, -1),
     studio: applyDiff(studio, diff.inverse),
     past: past.slice(0, -1),
     future: [...future, diff],

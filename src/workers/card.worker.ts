@@ -5,8 +5,10 @@ import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { makeBenchCard } from '@/core/usecases/bench/makeBenchCard'
+import { alive } from './supervise'
 
 const api = {
+  alive,
   /** Labels of tiles as PDF bytes. */
   async tileLabels(labels: readonly TileLabel[], fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
     const bytes = new Uint8Array(await tileLabelsPdf(labels, fonts))

@@ -5,55 +5,96 @@ import type { CardWorker } from './card.worker'
 import type { ColoursWorker } from './colours.worker'
 import type { DaysWorker } from './days.worker'
 import type { SkinWorker } from './skin.worker'
+import { Gate, Supervised, type Alive } from './supervise'
 import type { ThumbnailWorker } from './thumbnail.worker'
 
-function once<T>(start: () => T): () => T {
-  let made: T | undefined
-  return () => (made ??= start())
-}
+/* The workers, each started when it is first asked. */
 
-/** The workers, each started when it is first needed. */
-export const skinWorker = once((): Remote<SkinWorker> =>
-  wrap(new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module' })),
+const skin = new Supervised<SkinWorker>(
+  () => new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module' }),
 )
 
-let told: Studio | null = null
+export const thumbnails = new Supervised<ThumbnailWorker>(
+  () => new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' }),
+)
 
-/** The skin worker, told first what of a studio has changed beside its pieces: to copy all materials with each edit takes 20 ms. */
-export function skinWorkerIn(studio: Studio): Remote<SkinWorker> {
-  const before = told
+export const cards = new Supervised<CardWorker>(
+  () => new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' }),
+)
+
+export const days = new Supervised<DaysWorker>(
+  () => new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' }),
+)
+
+export const colours = new Supervised<ColoursWorker>(
+  () => new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' }),
+)
+
+/** Time limits, ms: what is waited for on screen, and what is known to be long. */
+export const SOON_MS = 30_000
+export const LONG_MS = 300_000
+
+/** All workers begin afresh, after one has been given up. */
+export function startAgain(): void {
+  for (const worker of [skin, thumbnails, cards, days, colours]) worker.reset()
+}
+
+type SkinRemote = Remote<SkinWorker & Alive>
+
+/** What each life of the skin’s worker has been told of the studio. */
+const told = new WeakMap<SkinRemote, Studio>()
+
+/** Where skins are drawn, to be told of each new life of the worker. */
+let drawing: { readonly pieceId: string; readonly take: (port: MessagePort) => void } | null = null
+
+function draw(remote: SkinRemote): void {
+  if (!drawing) return
+  const { port1, port2 } = new MessageChannel()
+  void remote.show(transfer(port2, [port2]), drawing.pieceId)
+  drawing.take(port1)
+}
+
+/** Tells the skin’s worker what of the studio has changed beside its pieces: to copy all materials with each edit takes 20 ms. */
+function tellOf(studio: Studio, remote: SkinRemote): void {
+  const before = told.get(remote)
   const changed =
     !before ||
     (Object.keys(studio) as (keyof Studio)[]).some(
       (key) => key !== 'pieces' && key !== 'order' && studio[key] !== before[key],
     )
-  told = studio
-  if (changed) void skinWorker().work({ ...studio, pieces: {}, order: [] })
-  return skinWorker()
+  told.set(remote, studio)
+  if (changed) void remote.work({ ...studio, pieces: {}, order: [] })
+  if (!before) draw(remote)
 }
 
-export const thumbnailWorker = once((): Remote<ThumbnailWorker> =>
-  wrap(new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' })),
-)
+/** Asks the skin’s worker in a studio. */
+export const askSkin = <R>(studio: Studio, call: (remote: SkinRemote) => R): Promise<Awaited<R>> =>
+  skin.ask(
+    (remote) => {
+      tellOf(studio, remote)
+      return call(remote)
+    },
+    { limitMs: SOON_MS },
+  )
 
-export const cardWorker = once((): Remote<CardWorker> =>
-  wrap(new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' })),
-)
+/** Asks the skin’s worker about the skin that it last showed. */
+export const askShownSkin = <R>(call: (remote: SkinRemote) => R): Promise<Awaited<R>> =>
+  skin.ask(call, { limitMs: SOON_MS })
 
-export const daysWorker = once((): Remote<DaysWorker> =>
-  wrap(new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })),
-)
-
-export const coloursWorker = once((): Remote<ColoursWorker> =>
-  wrap(new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' })),
-)
-
-/** A port from which the skins of a piece come, one after another, and what ends it. */
-export function skinsOf(pieceId: string): { port: MessagePort; end: () => void } {
-  const { port1, port2 } = new MessageChannel()
-  void skinWorker().show(transfer(port2, [port2]), pieceId)
-  return { port: port1, end: () => void skinWorker().hide() }
+/** Hands over ports from which the skins of a piece come, one after another; returns what ends it. */
+export function skinsOf(pieceId: string, take: (port: MessagePort) => void): () => void {
+  const mine = { pieceId, take }
+  drawing = mine
+  void skin.ask(async (remote) => draw(remote), { limitMs: SOON_MS }).catch(() => undefined)
+  return () => {
+    if (drawing !== mine) return
+    drawing = null
+    void skin.ask((remote) => remote.hide(), { limitMs: SOON_MS }).catch(() => undefined)
+  }
 }
+
+/** Skins of the piece and of what it is compared with, findings, and what can wait: one at a time each. */
+export const gates = { main: new Gate(), other: new Gate(), judge: new Gate(), days: new Gate(), pictures: new Gate() }
 
 /** A worker for one planning of the days, to be ended when it is done or given up. */
 export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {

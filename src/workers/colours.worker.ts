@@ -4,11 +4,13 @@ import { ladderOf, type LadderRow } from '@/core/usecases/cupboard/ladder'
 import { refit, type Refit } from '@/core/usecases/tiles/opticsBelief'
 import { recipesFor, type Matched, type Wanted } from '@/core/usecases/cupboard/recipes'
 import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/tiles/testTiles'
+import { alive } from './supervise'
 
 /** What colours depend on. */
 export type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 
 const api = {
+  alive,
   /** The ladder of a medium, by itself or beside a glaze. */
   ladder: (mediumId: string, materials: Materials, besideId: string | null): LadderRow[] =>
     materials.media[mediumId]

@@ -12,6 +12,7 @@ import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } fro
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
 import { CurveShelf } from '@/core/usecases/days/studioJobs'
 import type { Answer } from './protocol'
+import { alive } from './supervise'
 
 /** What was dried, by piece, room and hour, so that only what changed is dried again. */
 const dried = new Map<string, Answer<PieceDrying | null>>()
@@ -32,6 +33,7 @@ function dry(piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceD
 }
 
 const api = {
+  alive,
   /** How one piece dries; null when it is not made. */
   drying: (piece: Piece, body: Body, room: Room, nowMs: number): Answer<PieceDrying | null> =>
     dry(piece, body, room, nowMs),

@@ -1,13 +1,15 @@
 import type { Finding } from '@/core/judge/finding'
 import type { Issue } from '@/core/base/issue'
-import type { LatheMesh } from '@/core/picture/lathe'
 import type { SkinReadings } from '@/core/usecases/view/pieceView'
 
 /** What a worker answers: the wanted thing, or an issue. */
 export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issue: Issue }
 
 /** What is read off a skin. The skin itself goes to where it is drawn; who else needs its pixels asks for them when an answer is new. */
-export type SkinAnswer = SkinReadings
+export interface SkinAnswer extends SkinReadings {
+  /** Which skin of the worker it was read off: what is asked of another is not answered. */
+  readonly number: number
+}
 
 /** A picture as RGBA bytes. */
 export interface PixelsAnswer {
@@ -19,5 +21,3 @@ export interface PixelsAnswer {
 export interface JudgeAnswer {
   readonly findings: readonly Finding[]
 }
-
-export type MeshAnswer = LatheMesh

@@ -7,6 +7,7 @@ import { settlePlan } from '@/core/usecases/create/settlePlan'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, JudgeAnswer, PixelsAnswer, SkinAnswer } from './protocol'
+import { alive } from './supervise'
 
 /** The piece itself, and what it is compared with. */
 const viewers = { main: new PieceViewer(), other: new PieceViewer() }
@@ -31,8 +32,12 @@ const withPiece = (piece: Piece): Studio => ({ ...known(), pieces: { [piece.id]:
 /** Where skins are drawn, and which of them it has whole. */
 let drawing: { readonly port: MessagePort; readonly has: Set<Channel> } | null = null
 
-/** The piece that each viewer looked at last. */
-const seen: { [channel in Channel]?: string } = {}
+/** The piece whose skin is shown, and the number of that skin. */
+let shown: { readonly pieceId: string; readonly number: number } | null = null
+let numbered = 0
+
+/** The viewer of the skin that is shown, if it is the one with this number. */
+const viewerOf = (number: number): PieceViewer | null => (shown?.number === number ? viewers.main : null)
 
 /** Sends a skin to where it is drawn: past the page, which need not wait for it. */
 function send(channel: Channel, picture: SkinPicture): void {
@@ -43,6 +48,7 @@ function send(channel: Channel, picture: SkinPicture): void {
 }
 
 const api = {
+  alive,
   /** Works in a studio from now on; it comes without its pieces. */
   work(within: Studio): void {
     studio = within
@@ -51,7 +57,7 @@ const api = {
   /** Sends the skins of a piece to a port from now on, and the one there is; a port named before is forgotten. */
   show(port: MessagePort, pieceId: string): void {
     drawing = { port, has: new Set() }
-    const picture = seen.main === pieceId ? viewers.main.lastPicture : null
+    const picture = shown?.pieceId === pieceId ? viewers.main.lastPicture : null
     if (picture) send('main', picture)
   },
 
@@ -65,41 +71,44 @@ const api = {
   view(request: PieceRequest, channel: Channel = 'main'): Answer<SkinAnswer> {
     const painted = viewers[channel].paint(inStudio(request))
     if (!painted.ok) return painted
-    seen[channel] = request.piece.id
+    const number = ++numbered
+    if (channel === 'main') shown = { pieceId: request.piece.id, number }
     send(channel, painted.value.picture)
-    return { ok: true, value: painted.value.read() }
+    return { ok: true, value: { ...painted.value.read(), number } }
   },
 
-  /** The last skin of the piece, unrolled, as opaque RGBA. */
-  flat(): PixelsAnswer | null {
-    const picture = viewers.main.lastPicture
+  /** The skin that is shown, unrolled, as opaque RGBA. */
+  flat(number: number): PixelsAnswer | null {
+    const picture = viewerOf(number)?.lastPicture
     if (!picture) return null
     const pixels = opaqueColours(picture)
     return transfer({ width: picture.width, height: picture.height, pixels }, [pixels.buffer])
   },
 
-  /** The last skin of the piece with its gloss and relief. */
-  textures(): Pick<SkinPicture, 'width' | 'height' | 'colour' | 'relief'> | null {
-    const picture = viewers.main.lastPicture
+  /** The skin that is shown with its gloss and relief. */
+  textures(number: number): Pick<SkinPicture, 'width' | 'height' | 'colour' | 'relief'> | null {
+    const picture = viewerOf(number)?.lastPicture
     if (!picture) return null
     const { width, height, colour, relief } = copiedRows(picture, 'all')
     return transfer({ width, height, colour, relief }, [colour.buffer, relief.buffer])
   },
 
   /** A patch of it round a place, in true millimetres, as opaque RGBA. */
-  patch(across: number, down: number, samples: number, seesMm: number): PixelsAnswer | null {
-    const pixels = viewers.main.patch(across, down, samples, seesMm)
-    return pixels && transfer({ width: samples, height: samples, pixels }, [pixels.buffer])
+  patch(number: number, across: number, down: number, samples: number, seesMm: number): PixelsAnswer | null {
+    const pixels = viewerOf(number)?.patch(across, down, samples, seesMm)
+    if (!pixels) return null
+    return transfer({ width: samples, height: samples, pixels }, [pixels.buffer])
   },
 
   /** The colours of a piece as it will be fired, by area; a small raster is enough. */
   palette: (request: PieceRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(inStudio(request)),
 
-  /** The cut through the wall at a place of the last view. */
-  section: (across: number, down: number): Section | null => viewers.main.section(across, down),
+  /** The cut through the wall at a place of the skin that is shown. */
+  section: (number: number, across: number, down: number): Section | null =>
+    viewerOf(number)?.section(across, down) ?? null,
 
   judge(piece: Piece): Answer<JudgeAnswer> {
-    const result = judge(piece, withPiece(piece))
+    const result = judge(piece, withPiece(piece), viewers.main.compiledFor({ ...known(), piece }))
     return result.ok ? { ok: true, value: { findings: result.value } } : result
   },
 

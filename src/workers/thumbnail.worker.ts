@@ -4,8 +4,10 @@ import { formPicture, type View } from '@/core/picture/formPicture'
 import { latheMesh } from '@/core/picture/lathe'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, PixelsAnswer } from './protocol'
+import { alive } from './supervise'
 
 const api = {
+  alive,
   /** A picture of a piece drawn without a graphics card. */
   picture(request: ViewRequest, view: View, width: number, height: number, fine: boolean): Answer<PixelsAnswer> {
     const form = buildForm(request.piece.form)

@@ -1,6 +1,7 @@
 import { ok, type Result } from '../base/result'
 import type { Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
+import type { CompiledPlan } from '../plan/compilePlan'
 import { SEVERITIES, type Finding } from './finding'
 import { JudgedPlan } from './judgedPlan'
 import type { Rule } from './rule'
@@ -30,8 +31,8 @@ export const RULES: readonly Rule[] = [
 ]
 
 /** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
-export function judge(piece: Piece, studio: Studio): Result<Finding[]> {
-  const plan = JudgedPlan.of(piece, studio)
+export function judge(piece: Piece, studio: Studio, compiled?: CompiledPlan): Result<Finding[]> {
+  const plan = JudgedPlan.of(piece, studio, compiled)
   return plan.ok ? ok(judgePlan(plan.value)) : plan
 }
 

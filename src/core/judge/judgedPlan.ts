@@ -2,7 +2,7 @@ import { buildForm } from '../form/buildForm'
 import type { TurnedForm } from '../form/turnedForm'
 import { coneIndex, type Cone } from '../firing/cones'
 import { type Result, ok } from '../base/result'
-import { compilePlan } from '../plan/compilePlan'
+import { compilePlan, type CompiledPlan } from '../plan/compilePlan'
 import type { SkinOperation } from '../skin/operation'
 import { localStage } from '../plan/localStage'
 import { MediaShelf } from '../skin/mediaShelf'
@@ -20,6 +20,8 @@ import { type StepTime } from '../plan/stepTime'
 
 /** Everything rules look at: the plan, the clay's state at each step, and stacks at any spot. */
 export class JudgedPlan {
+  readonly form: TurnedForm
+  readonly grid: SkinGrid
   readonly steps: readonly Step[]
   readonly times: readonly StepTime[]
   readonly operations: readonly SkinOperation[]
@@ -33,29 +35,33 @@ export class JudgedPlan {
   private constructor(
     readonly piece: Piece,
     readonly studio: Studio,
-    readonly form: TurnedForm,
-    readonly grid: SkinGrid,
     readonly body: Body,
-    media: readonly Medium[],
+    { form, grid, shelf, operations }: CompiledPlan,
   ) {
-    const shelf = new MediaShelf(media)
+    this.form = form
+    this.grid = grid
+    this.shelf = shelf
+    this.operations = operations
     this.steps = piece.steps
     this.times = timeline(piece.steps).map((time, i) =>
       i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time,
     )
-    this.operations = compilePlan(piece.steps, shelf, grid)
-    this.shelf = shelf
     this.media = shelf.list
     this.optics = new StackOptics(body, shelf.list)
     this.ways = studio.ways
   }
 
-  static of(piece: Piece, studio: Studio): Result<JudgedPlan> {
+  /** Judges a plan; one that has been compiled for its picture need not be compiled again. */
+  static of(piece: Piece, studio: Studio, compiled?: CompiledPlan): Result<JudgedPlan> {
+    const body = studio.bodies[piece.bodyId]
+    if (compiled) return ok(new JudgedPlan(piece, studio, body, compiled))
     const form = buildForm(piece.form)
     if (!form.ok) return form
     // Probing needs no raster: a coarse grid carries the form.
     const grid = skinGrid(form.value, 128, 256)
-    return ok(new JudgedPlan(piece, studio, form.value, grid, studio.bodies[piece.bodyId], Object.values(studio.media)))
+    const shelf = new MediaShelf(Object.values(studio.media))
+    const operations = compilePlan(piece.steps, shelf, grid)
+    return ok(new JudgedPlan(piece, studio, body, { form: form.value, grid, shelf, operations }))
   }
 
   /** Steps of one act with their place in the plan and the stage they happen in. */

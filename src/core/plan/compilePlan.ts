@@ -1,6 +1,7 @@
 import { seedFromText } from '../base/random'
 import { isDamp } from '../clay/stages'
 import type { Cone } from '../firing/cones'
+import type { TurnedForm } from '../form/turnedForm'
 import type { SkinGrid } from '../skin/grid'
 import type { MediaShelf } from '../skin/mediaShelf'
 import type { SkinOperation } from '../skin/operation'
@@ -24,6 +25,14 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
     actOf(step).compile(skin, step)
   })
   return skin.operations
+}
+
+/** A plan as operations on the skin of its form, with the media that they number. */
+export interface CompiledPlan {
+  readonly form: TurnedForm
+  readonly grid: SkinGrid
+  readonly shelf: MediaShelf
+  readonly operations: readonly SkinOperation[]
 }
 
 /**

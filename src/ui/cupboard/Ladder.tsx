@@ -8,12 +8,14 @@ import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 /** 1 to 4 coats on every clay, bare and under each clear, raw beside fired, with how sure each square is. */
 export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Studio; beside: Medium | null }) {
-  const { value: rows, busy } = useLadder(medium.id, studio, beside?.id ?? null)
+  const { value, busy, problem } = useLadder(medium.id, studio, beside?.id ?? null)
+  const rows = value ?? []
   const bodies = Object.values(studio.bodies)
   if (MEDIUM_KIND[medium.kind].resists)
     return <p className="text-sm text-base-content/80">Wax burns away; nothing of it is seen after firing.</p>
   return (
     <div data-testid="ladder" data-busy={busy} className="space-y-3">
+      {problem && <p role="alert">{problem}</p>}
       {bodies.map((body) => {
         const own = rows.filter((row) => row.bodyId === body.id)
         if (!own.length) return null

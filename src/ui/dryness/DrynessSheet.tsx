@@ -6,6 +6,7 @@ import { Fan, Wind, X } from 'lucide-react'
 import { CRACK_CAUTION, CRACK_WARNING } from '@/core/clay/drying/course'
 import { COVER_NAMES, DRYING_STAGES, STAGE, type Cover, type DryingStage } from '@/core/clay/stages'
 import type { LogEntry, Piece } from '@/core/model/piece'
+import { hasBeenFired } from '@/core/plan/timeline'
 import type { Studio } from '@/core/model/studio'
 import { coverAt, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { moistureWords } from '@/core/usecases/drying/rescue'
@@ -31,9 +32,9 @@ export const COVER_CHOICES: readonly (readonly [Cover, string])[] = [
 /** How a piece dries: when it was made, how it stands, what was seen, and when it reaches each stage. */
 export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
   const now = useNow()
-  const { drying, busy } = useDrying(piece, studio)
+  const { drying, busy, problem } = useDrying(piece, studio)
   const { timeZone } = studio.calendar
-  const fired = piece.steps.some((step) => step.act === 'fire' && step.done)
+  const fired = hasBeenFired(piece.steps)
   const making = (changes: Partial<Piece['making']>) => run({ type: 'piece.making', pieceId: piece.id, changes })
   return (
     <section aria-label="Dryness" className="space-y-3 px-5 py-4" data-testid="dryness" data-busy={busy}>
@@ -41,6 +42,7 @@ export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }
         <NotMade piece={piece} timeZone={timeZone} />
       ) : (
         <>
+          {problem && <p role="alert">{problem}</p>}
           {drying && <Columns drying={drying} />}
           {drying && <RescueList piece={piece} studio={studio} drying={drying} />}
           {drying && <DryingChart drying={drying} studio={studio} nowMs={now} />}

@@ -14,7 +14,8 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 /** When the moment for a step is past: what can still be done, each as a plan to take. */
 export function RescueList({ piece, studio, drying }: { piece: Piece; studio: Studio; drying: PieceDrying }) {
   const lost = lostWindow(piece, drying)
-  const options = useRescues(piece, studio, lost !== null)
+  const { value, problem } = useRescues(piece, studio, lost !== null)
+  const options = value ?? []
   if (!lost) return null
   return (
     <div className="border border-base-content p-3" data-testid="rescue">
@@ -23,6 +24,7 @@ export function RescueList({ piece, studio, drying }: { piece: Piece; studio: St
         {stepWords(lost.step, studio, isSlab(piece)).title} wanted {STAGE[lost.wanted].name} clay; the wall is{' '}
         {moistureWords(lost.now)}.
       </p>
+      {problem && <p role="alert">{problem}</p>}
       <ul className="mt-2 space-y-2">
         {options.map((option) => (
           <li key={option.id}>

@@ -17,7 +17,7 @@ import { USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
-import { skinWorkerIn } from '@/workers/clients'
+import { settledPiece } from '@/store/derived'
 import { Field } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
@@ -109,7 +109,7 @@ export function NewPieceView() {
     const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null }
     const piece = beginPiece(wish, studio, newId)
     if (!piece.ok) return form.setError('sizes', { message: sentence(piece.issue) })
-    const settled = await skinWorkerIn(studio).settle(piece.value)
+    const settled = await settledPiece(piece.value, studio)
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${settled.id}`)
   })
 

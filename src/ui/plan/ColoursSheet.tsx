@@ -15,7 +15,8 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 
 /** The colours of a piece after firing: how they stand beside each other, in which lights and to which eyes; and what came out. */
 export function ColoursSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
-  const { value: palette, busy } = usePalette(piece, studio)
+  const { value, busy, problem } = usePalette(piece, studio)
+  const palette = value ?? []
   const [openId, setOpenId] = useState<number | null>(null)
   const contrasts = contrastsOf(palette)
   const warned = contrasts.filter((c) => c.warnings.length > 0)
@@ -23,6 +24,7 @@ export function ColoursSheet({ piece, studio }: { piece: Piece; studio: Studio }
   return (
     <section aria-label="Colours" className="space-y-3 px-5 py-4" data-testid="colours" data-busy={busy}>
       <h2 className="text-[17px] font-bold">Colours, fired</h2>
+      {problem && <p role="alert">{problem}</p>}
       {(['outside', 'inside'] as const).map((side) => {
         const own = palette.filter((colour) => colour.side === side)
         if (!own.length) return null

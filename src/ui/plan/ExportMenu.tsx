@@ -1,6 +1,6 @@
 'use client'
 
-import { useRef, useState } from 'react'
+import { useRef, useState, type RefObject } from 'react'
 import { Download, X } from 'lucide-react'
 import { latheMesh } from '@/core/picture/lathe'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -11,7 +11,8 @@ import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
-import { skinWorker } from '@/workers/clients'
+import { texturesOf } from '@/store/derived'
+import type { WheelPictures } from './Wheel'
 import type { SkinAnswer } from '@/workers/protocol'
 
 interface ExportProps {
@@ -20,10 +21,18 @@ interface ExportProps {
   form: TurnedForm | null
   skin: SkinAnswer | null
   request: ViewRequest
+  pictures: RefObject<WheelPictures | null>
+}
+
+/** Keeps a picture as a file, or says that there is none. */
+async function keep(picture: Promise<Blob | null> | undefined, name: string): Promise<void> {
+  const blob = (await picture?.catch(() => null)) ?? null
+  if (blob) download(fileName(name, 'png'), blob)
+  else tell('problem', 'The picture could not be made; reload the page and try again.')
 }
 
 /** Everything of a piece that can be taken away as a file. */
-export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) {
+export function ExportMenu({ piece, studio, form, skin, request, pictures }: ExportProps) {
   const menu = useRef<HTMLDetailsElement>(null)
   const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
   const big = () => {
@@ -39,7 +48,7 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
   const glb = async () => {
     if (!form || !skin) return
     try {
-      const [{ writeGlb }, picture] = await Promise.all([import('@/scene/gltf'), skinWorker().textures()])
+      const [{ writeGlb }, picture] = await Promise.all([import('@/scene/gltf'), texturesOf(skin)])
       if (!picture) return
       download(
         fileName(piece.name, 'glb'),
@@ -59,12 +68,12 @@ export function ExportMenu({ piece, studio, form, skin, request }: ExportProps) 
     {
       word: 'Picture',
       words: 'PNG of the form as it stands here',
-      act: () => void document.dispatchEvent(new CustomEvent('vernice:picture')),
+      act: () => void keep(pictures.current?.asItStands(), piece.name),
     },
     {
       word: 'All sides',
       words: 'PNG: front, sides, back, above, underneath',
-      act: () => void document.dispatchEvent(new CustomEvent('vernice:sheet')),
+      act: () => void keep(pictures.current?.allSides(), `${piece.name} sides`),
     },
     { word: 'Large skin', words: 'PNG of the unrolled skin, 4096 × 2048', act: big },
     { word: 'Form in 3D', words: 'glTF (.glb) of the form with this skin', act: () => void glb() },

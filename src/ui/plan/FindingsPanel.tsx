@@ -9,32 +9,47 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 /** What will go wrong, worst first, with mends. */
 export function FindingsPanel({
   findings,
+  problem,
+  onAgain,
   piece,
   onSelect,
 }: {
   findings: readonly Finding[] | null
+  /** Why the plan could not be judged. */
+  problem: string | null
+  onAgain: () => void
   piece: Piece
   onSelect: (id: string | null) => void
 }) {
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
-  const title = !findings
-    ? 'Judging…'
-    : piece.steps.length === 0
-      ? 'Nothing to judge yet'
-      : settle
-        ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle`
-        : findings.length
-          ? 'Nothing stands in the way'
-          : 'Nothing to settle'
+  const title = problem
+    ? 'Not judged'
+    : !findings
+      ? 'Judging…'
+      : piece.steps.length === 0
+        ? 'Nothing to judge yet'
+        : settle
+          ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle`
+          : findings.length
+            ? 'Nothing stands in the way'
+            : 'Nothing to settle'
   return (
     <section
       aria-label="Findings"
       className="max-h-[46%] shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none"
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
-        {findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
+        {!problem && findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
         {title}
       </h2>
+      {problem && (
+        <p role="alert">
+          {problem}{' '}
+          <button type="button" className="link" onClick={onAgain}>
+            Try again
+          </button>
+        </p>
+      )}
       <ul className="space-y-4">
         {findings?.map((finding, i) => (
           <li

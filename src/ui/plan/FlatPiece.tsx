@@ -1,11 +1,9 @@
 'use client'
 
-import { useEffect, useState } from 'react'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import type { WheelView } from '@/scene/aim'
-import { useFlatSkin } from '@/store/derived'
+import { useFlatSkin, useStillPicture } from '@/store/derived'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
-import { thumbnailWorker } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 
 const SIZE = 320
@@ -41,19 +39,7 @@ export function FlatPiece({
   )
 }
 
-/** The still picture of the newest skin and view; a new skin means a new request. */
+/** The still picture of a skin from where it is looked at. */
 function useStill(request: ViewRequest, skin: SkinAnswer | null, { turn, tilt, flipped }: WheelView): ImageData | null {
-  const [still, setStill] = useState<ImageData | null>(null)
-  useEffect(() => {
-    let alive = true
-    void thumbnailWorker()
-      .picture(request, { turn, tilt: flipped ? -0.6 : tilt }, SIZE, SIZE, false)
-      .then((answer) => alive && answer.ok && setStill(new ImageData(answer.value.pixels, SIZE, SIZE)))
-    return () => {
-      alive = false
-    }
-    // The request is new with each render; the skin that came of it says when it changed.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [skin, turn, tilt, flipped])
-  return still
+  return useStillPicture(request, skin, { turn, tilt: flipped ? -0.6 : tilt }, SIZE).value
 }

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
-import { skinWorker } from '@/workers/clients'
+import { patchOf } from '@/store/derived'
 import type { SkinAnswer } from '@/workers/protocol'
 
 const SIZE = 176
@@ -22,14 +22,11 @@ export function Loupe({ spot, skin }: { spot: LoupeSpot; skin: SkinAnswer }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     let alive = true
-    void skinWorker()
-      .patch(spot.across, spot.down, SAMPLES, SEES_MM)
-      .then(
-        (patch) =>
-          alive &&
-          patch &&
-          canvas.current?.getContext('2d')?.putImageData(new ImageData(patch.pixels, patch.width, patch.height), 0, 0),
-      )
+    patchOf(skin, spot.across, spot.down, SAMPLES, SEES_MM).then(
+      (patch) => alive && patch && canvas.current?.getContext('2d')?.putImageData(patch, 0, 0),
+      // A magnifier that shows nothing says enough.
+      () => undefined,
+    )
     return () => {
       alive = false
     }

@@ -16,7 +16,7 @@ import { FindingsPanel } from './FindingsPanel'
 import { PieceSheet } from './PieceSheet'
 import { Rail } from './Rail'
 import type { Spot } from './SectionCut'
-import { Stage } from './Stage'
+import { PiecePicture } from './PiecePicture'
 import { StepSheet } from './StepSheet'
 import { StepTools } from './StepTools'
 
@@ -49,7 +49,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
   const { skin, problem } = useSkin(piece, studio, { afterStep, kind, light })
-  const { findings } = useFindings(piece, studio)
+  const { findings, problem: unjudged, again } = useFindings(piece, studio)
   const form = useMemo(() => buildForm(piece.form), [piece.form])
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
@@ -62,7 +62,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   return (
     <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:flex max-lg:h-auto max-lg:flex-col">
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:contents">
-        <Stage
+        <PiecePicture
           piece={piece}
           studio={studio}
           form={form.ok ? form.value : null}
@@ -112,7 +112,13 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
               <PieceSheet piece={piece} studio={studio} />
             )}
           </div>
-          <FindingsPanel findings={findings} piece={piece} onSelect={select} />
+          <FindingsPanel
+            findings={unjudged ? null : findings}
+            problem={unjudged}
+            onAgain={again}
+            piece={piece}
+            onSelect={select}
+          />
         </aside>
       </div>
       <div className="border-t border-base-content/70 max-lg:order-2">

@@ -1,15 +1,13 @@
 'use client'
 
-import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
+import { useCallback, useEffect, useImperativeHandle, useReducer, useRef, useState, type Ref } from 'react'
 import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
 import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
-import { restingView } from '@/store/derived'
-import { download, fileName } from '@/store/download'
-import { tell } from '@/store/studioStore'
-import { skinsOf, skinWorker } from '@/workers/clients'
+import { restingView, sectionOf } from '@/store/derived'
+import { skinsOf } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelView } from '@/scene/aim'
 import type { Drawn } from '@/scene/wheelDrawing'
@@ -31,6 +29,14 @@ interface WheelProps {
   other: SkinAnswer | null
   split: number | null
   handles: readonly Handle[]
+  /** Makes pictures of what it shows. */
+  pictures: Ref<WheelPictures>
+}
+
+/** Pictures of the form for files; null where it cannot be drawn. */
+export interface WheelPictures {
+  readonly asItStands: () => Promise<Blob | null>
+  readonly allSides: () => Promise<Blob | null>
 }
 
 type Turning = Partial<WheelView> | ((view: WheelView) => Partial<WheelView>)
@@ -43,7 +49,19 @@ function turned(view: WheelView, change: Turning): WheelView {
 }
 
 /** The form on its wheel: drag to turn and tilt, wheel or pinch to come closer, arrow keys do the same. */
-export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, split, handles }: WheelProps) {
+export function Wheel({
+  mesh,
+  form,
+  skin,
+  piece,
+  request,
+  onSpot,
+  label,
+  other,
+  split,
+  handles,
+  pictures,
+}: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const scene = useRef<WheelScene | null>(null)
   const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
@@ -55,7 +73,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
 
   useEffect(() => {
     let alive = true
-    let skins: ReturnType<typeof skinsOf> | null = null
+    let endSkins: () => void = () => undefined
     const element = canvas.current
     // The number on the canvas is that of the skin that has been drawn; `asked`, that of the one that is being drawn.
     const drawn: Drawn = (skins, what) => {
@@ -69,8 +87,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
           const made = await Scene.on(element, drawn)
           if (!alive) return made.dispose()
           made.resize(element.clientWidth, element.clientHeight)
-          skins = skinsOf(piece.id)
-          made.listen(skins.port)
+          endSkins = skinsOf(piece.id, (port) => made.listen(port))
           scene.current = made
           setLive(made)
           setReady('gl')
@@ -81,7 +98,7 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
     )
     return () => {
       alive = false
-      skins?.end()
+      endSkins()
       scene.current?.dispose()
       scene.current = null
     }
@@ -99,28 +116,16 @@ export function Wheel({ mesh, form, skin, piece, request, onSpot, label, other, 
     observer.observe(element)
     return () => observer.disconnect()
   }, [ready])
-  useEffect(() => {
-    const keep = () =>
-      void scene.current
-        ?.png()
-        .then((blob) =>
-          blob
-            ? download(fileName(piece.name, 'png'), blob)
-            : tell('problem', 'The picture could not be made; reload the page and try again.'),
-        )
-    const sheet = () =>
-      void scene.current
-        ?.sheet(SHEET(restingView(piece).tilt))
-        .then((blob) => blob && download(fileName(`${piece.name} sides`, 'png'), blob))
-    document.addEventListener('vernice:picture', keep)
-    document.addEventListener('vernice:sheet', sheet)
-    return () => {
-      document.removeEventListener('vernice:picture', keep)
-      document.removeEventListener('vernice:sheet', sheet)
-    }
-  }, [piece])
+  useImperativeHandle(
+    pictures,
+    () => ({
+      asItStands: async () => (await scene.current?.png()) ?? null,
+      allSides: async () => (await scene.current?.sheet(SHEET(restingView(piece).tilt))) ?? null,
+    }),
+    [piece],
+  )
 
-  const look = useSpot(canvas, scene, form, onSpot, magnified ? setLoupe : null)
+  const look = useSpot(canvas, scene, form, skin, onSpot, magnified ? setLoupe : null)
   const drag = useDrag(turn)
 
   return (
@@ -253,13 +258,14 @@ function useSpot(
   canvas: React.RefObject<HTMLCanvasElement | null>,
   scene: React.RefObject<WheelScene | null>,
   form: TurnedForm,
+  skin: SkinAnswer | null,
   onSpot: (spot: Spot) => void,
   onLoupe: ((spot: LoupeSpot) => void) | null,
 ) {
   const asking = useRef(false)
   return useCallback(
     (clientX: number, clientY: number) => {
-      if (asking.current || !canvas.current || !scene.current) return
+      if (asking.current || !canvas.current || !scene.current || !skin) return
       const box = canvas.current.getBoundingClientRect()
       const spot = scene.current.pick(
         ((clientX - box.left) / box.width) * 2 - 1,
@@ -268,12 +274,13 @@ function useSpot(
       if (!spot) return
       onLoupe?.({ ...spot, x: clientX - box.left, y: clientY - box.top })
       asking.current = true
-      void skinWorker()
-        .section(spot.across, spot.down)
+      sectionOf(skin, spot.across, spot.down)
         .then((section) => section && onSpot({ section, ...placeOf(form, spot) }))
+        // The cut stays as it is; the next move asks again.
+        .catch(() => undefined)
         .finally(() => (asking.current = false))
     },
-    [canvas, scene, form, onSpot, onLoupe],
+    [canvas, scene, form, skin, onSpot, onLoupe],
   )
 }
 

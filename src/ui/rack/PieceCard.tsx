@@ -8,6 +8,7 @@ import { STAGE } from '@/core/clay/stages'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { useThumbnail } from '@/store/derived'
+import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 
@@ -15,19 +16,20 @@ const SIZE = 260
 
 /** One piece on the rack: fired picture, where it stands, what to do next. */
 export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
-  const { pixels } = useThumbnail(piece, studio, SIZE)
+  const { ref, seen } = useSeen<HTMLLIElement>()
+  const { value: pixels, problem } = useThumbnail(piece, studio, SIZE, seen)
   const next = nextStepIndex(piece.steps)
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name
   const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
   return (
-    <li className="border border-base-content/60 bg-base-200" data-testid="piece-card">
+    <li ref={ref} className="border border-base-content/60 bg-base-200" data-testid="piece-card">
       <Link href={`/plan/${piece.id}`} className="block h-full">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
           {pixels ? (
             <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
           ) : (
-            <span className="text-sm text-[var(--stage-ink)]">firing the picture…</span>
+            <span className="p-3 text-sm text-[var(--stage-ink)]">{problem ?? 'firing the picture…'}</span>
           )}
         </div>
         <div className="space-y-2 p-3">

@@ -34,6 +34,7 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
           ? { kind, mediaIds: colours.filter((m) => m.kind === 'underglaze').map((m) => m.id), glazeId, bodyId }
           : { kind }
     const tiles = await propose(studio, question)
+    if (!tiles) return
     setProposed(tiles)
     if (!tiles.length)
       tell(

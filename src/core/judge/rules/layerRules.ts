@@ -16,12 +16,18 @@ const lastGlazeFire = (plan: JudgedPlan) =>
     .filter(({ step }) => step.firing === 'glaze')
     .at(-1)
 
-/** Glaze on the outside before the last glaze firing, in brushed coats. */
-const glazeOutside = (plan: JudgedPlan) =>
-  plan
+/** Raw glazes on the outside when a firing melts them: what an earlier firing has melted lies fast. */
+function rawGlazesOutside(plan: JudgedPlan, fireIndex: number) {
+  const before =
+    plan.of('fire').findLast(({ index, step }) => index < fireIndex && step.firing === 'glaze')?.index ?? -1
+  return plan
     .of('glaze')
-    .filter(({ step }) => step.place.parts.includes('outside'))
-    .reduce((sum, { step }) => sum + glazeWorth(step.how, step.coats), 0)
+    .filter(({ step, index }) => index > before && index < fireIndex && step.place.parts.includes('outside'))
+}
+
+/** What they come to, in brushed coats. */
+const glazeOutside = (plan: JudgedPlan, fireIndex: number) =>
+  rawGlazesOutside(plan, fireIndex).reduce((sum, { step }) => sum + glazeWorth(step.how, step.coats), 0)
 
 export const layerRules: readonly Rule[] = [
   {
@@ -127,13 +133,14 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) => {
-      const fire = lastGlazeFire(plan)
-      const worth = glazeOutside(plan)
-      if (!fire || worth <= RUNS_FROM_COATS) return []
-      const last = plan
-        .of('glaze')
-        .filter(({ step }) => step.place.parts.includes('outside'))
-        .at(-1)
+      const piles = plan
+        .of('fire')
+        .filter(({ step }) => step.firing === 'glaze')
+        .map(({ index }) => ({ index, worth: glazeOutside(plan, index) }))
+      const pile = piles.find(({ worth }) => worth > RUNS_FROM_COATS)
+      if (!pile) return []
+      const { worth } = pile
+      const last = rawGlazesOutside(plan, pile.index).at(-1)
       return [
         {
           stepId: last?.step.id ?? null,
@@ -163,7 +170,7 @@ export const layerRules: readonly Rule[] = [
         .of('glaze')
         .map(({ step }) => plan.medium(step.mediumId))
         .find((m) => m?.cautions.includes('runs'))
-      const runs = glazeOutside(plan) > RUNS_FROM_COATS || runny !== undefined
+      const runs = glazeOutside(plan, fire.index) > RUNS_FROM_COATS || runny !== undefined
       if (!drips && !runs) return []
       return [
         {

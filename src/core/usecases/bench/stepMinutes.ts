@@ -2,7 +2,7 @@ import { stretchArea } from '../../form/measures'
 import { aroundMm, type TurnedForm } from '../../form/turnedForm'
 import type { Measured } from '../../plan/actDefinition'
 import { actOf, type Step } from '../../plan/step'
-import type { Motif } from '../../vocabulary/motif'
+import type { Motif, MotifKind } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
 
 /** Area of a place, cm², over all its parts. */
@@ -19,12 +19,14 @@ export function placeCm2(form: TurnedForm, { parts, band, sectors }: Place): num
 
 const widestRadius = (form: TurnedForm) => Math.max(...form.profile.map((p) => p.r))
 
-/** Length of all the lines of a motif, mm: each mark about two and a half times its height, bands once round. */
+/** Lines of a motif that go once round, a row. */
+const LINES_ROUND: Readonly<Partial<Record<MotifKind, number>>> = { line: 1, band: 1, rings: 4 }
+
+/** Length of all the lines of a motif, mm: each mark about two and a half times its height, or lines once round. */
 export function motifMm(form: TurnedForm, motif: Motif): number {
-  const marks = motif.repeats * motif.rows * motif.heightMm * 2.5
-  return (['ring', 'band', 'line'] as readonly string[]).includes(motif.kind)
-    ? motif.rows * aroundMm(form, widestRadius(form) * 0.85)
-    : marks * (motif.ground ? 2.2 : 1)
+  const linesRound = motif.drawing ? undefined : LINES_ROUND[motif.kind]
+  if (linesRound) return motif.rows * linesRound * aroundMm(form, widestRadius(form) * 0.85)
+  return motif.repeats * motif.rows * motif.heightMm * 2.5 * (motif.ground ? 2.2 : 1)
 }
 
 /** What acts measure on a form. */

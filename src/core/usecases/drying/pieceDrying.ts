@@ -53,9 +53,11 @@ export interface PieceDrying {
   readonly columns: readonly ColumnDrying[]
 }
 
+const SOME_ROOM = plainRoom('studio', 'The studio')
+
 /** The room a piece stands in; the first of the studio when it names one that is gone. */
 export const roomOf = (studio: Pick<Studio, 'rooms'>, piece: Pick<Piece, 'making'>): Room =>
-  studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? plainRoom('studio', 'The studio')
+  studio.rooms[piece.making.roomId] ?? Object.values(studio.rooms)[0] ?? SOME_ROOM
 
 /** How fast a fresh coat loses water to the air of a room, µm/s. */
 export const roomEvaporation = (room: Room, nowMs: number): number =>

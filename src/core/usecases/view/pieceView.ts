@@ -6,7 +6,7 @@ import type { Body, Medium } from '../../vocabulary/material'
 import type { Piece } from '../../model/piece'
 import { timeline } from '../../plan/timeline'
 import { StackOptics, type Look } from '../../skin/appearance'
-import { compilePlan, firingNow } from '../../plan/compilePlan'
+import { compilePlan, firingNow, type CompiledPlan } from '../../plan/compilePlan'
 import type { SkinOperation } from '../../skin/operation'
 import { measureGauges, type Gauges } from '../../skin/gauges'
 import { rowsOf, skinGrid, type SkinGrid } from '../../skin/grid'
@@ -83,6 +83,8 @@ export class PieceViewer {
   private optics: StackOptics | null = null
   private shelf: MediaShelf | null = null
   private simulationKey = ''
+  /** The plan that the simulation stands at, and in writing what it was compiled from. */
+  private compiled: (CompiledPlan & { readonly plan: string; readonly key: string }) | null = null
   private readonly fields = new FieldCache()
   private readonly palettes = new Map<string, Palette>()
   private painter: SkinPainter | null = null
@@ -141,6 +143,13 @@ export class PieceViewer {
       : null
   }
 
+  /** The plan of a piece as it was compiled for its last picture; undefined when that was of another plan. */
+  compiledFor({ piece, bodies, media }: Pick<ViewRequest, 'piece' | 'bodies' | 'media'>): CompiledPlan | undefined {
+    const { compiled } = this
+    const same = compiled?.plan === JSON.stringify(piece.steps) && compiled.key === keyOf(piece, bodies, media)
+    return same ? compiled : undefined
+  }
+
   /** Brings the skin up to date without a picture, so that long work can be done a step at a time. */
   prepareOnly(request: ViewRequest): Result<null> {
     const ready = this.prepare(request)
@@ -187,7 +196,7 @@ export class PieceViewer {
   }
 
   private prepare({ piece, bodies, media }: ViewRequest): Result<Prepared> {
-    const key = [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
+    const key = keyOf(piece, bodies, media)
     if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
@@ -204,9 +213,16 @@ export class PieceViewer {
       this.palettes.clear()
       this.painter = null
       this.simulationKey = key
+      this.compiled = null
     }
-    this.simulation.update(compilePlan(piece.steps, this.shelf, this.simulation.grid))
-    return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid: this.simulation.grid })
+    const { grid } = this.simulation
+    const plan = JSON.stringify(piece.steps)
+    if (this.compiled?.plan !== plan || this.compiled.key !== key) {
+      const operations = compilePlan(piece.steps, this.shelf, grid)
+      this.compiled = { plan, key, form: grid.form, grid, shelf: this.shelf, operations }
+      this.simulation.update(operations)
+    }
+    return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid })
   }
 
   private pagesFor(
@@ -244,6 +260,10 @@ export const decoratedSide = (piece: Piece): 'outside' | 'inside' =>
 
 const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
   side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }
+
+/** Everything but the steps that a skin depends on. */
+const keyOf = (piece: Piece, bodies: ViewRequest['bodies'], media: ViewRequest['media']) =>
+  [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
 
 const texts = new WeakMap<object, string>()
 

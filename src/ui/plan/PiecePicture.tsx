@@ -1,6 +1,6 @@
 'use client'
 
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
 import { totalShrinkage } from '@/core/form/shrinkage'
@@ -22,9 +22,9 @@ import { handlesOf } from './handles'
 import { SectionCut, type Spot } from './SectionCut'
 import { SplitLine } from './SplitLine'
 import { Unrolled } from './Unrolled'
-import { Wheel } from './Wheel'
+import { Wheel, type WheelPictures } from './Wheel'
 
-interface StageProps {
+interface PiecePictureProps {
   piece: Piece
   studio: Studio
   form: TurnedForm | null
@@ -59,8 +59,8 @@ const lastRawStep = (piece: Piece) => {
   return fired < 0 ? piece.steps.length - 1 : fired - 1
 }
 
-/** The grey stage with the form on its wheel and what is read off it. */
-export function Stage({
+/** The grey ground with the form on its wheel and what is read off it. */
+export function PiecePicture({
   piece,
   studio,
   form,
@@ -74,10 +74,11 @@ export function Stage({
   onSpot,
   afterStep,
   step,
-}: StageProps) {
+}: PiecePictureProps) {
   const [shown, setShown] = useState<'wheel' | 'unrolled'>('wheel')
   const [comparison, setComparison] = useState<Comparison>('none')
   const [split, setSplit] = useState(0.48)
+  const pictures = useRef<WheelPictures>(null)
   const against = comparison === 'variant' && !piece.variant ? 'none' : comparison
   const other = useOther(piece, studio, { afterStep, kind, light }, against)
   const handles = useMemo(() => handlesOf(piece, step), [piece, step])
@@ -110,6 +111,7 @@ export function Stage({
           other={other}
           split={against === 'none' ? null : split}
           handles={shown === 'wheel' ? handles : []}
+          pictures={pictures}
         />
       )}
       {form && skin && shown === 'unrolled' && (
@@ -212,6 +214,7 @@ export function Stage({
           form={form}
           skin={skin}
           request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
+          pictures={pictures}
         />
       </div>
     </section>
