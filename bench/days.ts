@@ -4,7 +4,7 @@ import type { Studio } from '../src/core/model/studio'
 import { pieceDrying, roomOf } from '../src/core/usecases/drying/pieceDrying'
 import { planDays } from '../src/core/usecases/days/planDays'
 import { replaySchedule } from '../src/core/usecases/days/replaySchedule'
-import { CurveShelf } from '../src/core/usecases/days/studioJobs'
+import { CurveCache } from '../src/core/usecases/days/studioJobs'
 
 /* Drying curves cold and warm, and planning the days of 1, 10 and 40 pieces; one thread. */
 
@@ -41,16 +41,16 @@ export function benchDays(): void {
   console.table(
     [1, 10, 40].map((n) => {
       const studio = studioOf(n)
-      const shelf = new CurveShelf()
+      const cache = new CurveCache()
       const rounds = 60
-      const plan = planDays(studio, DEMO_NOW_MS, rounds, shelf)
+      const plan = planDays(studio, DEMO_NOW_MS, rounds, cache)
       const [first, begun] = timed(() => plan.next().value)
       const [improved, last] = timed(() => {
         let schedule = begun?.schedule ?? null
         for (const step of plan) schedule = step.schedule ?? schedule
         return schedule
       })
-      const again = planDays(studio, DEMO_NOW_MS, 0, shelf)
+      const again = planDays(studio, DEMO_NOW_MS, 0, cache)
       const [warmPlan] = timed(() => again.next())
       const [replay, replayed] = timed(() => (last ? replaySchedule(studio, last) : []))
       return {

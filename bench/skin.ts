@@ -5,7 +5,7 @@ import { type Step, type StepContent } from '../src/core/plan/step'
 import { bandOf, OUTSIDE } from '../src/core/vocabulary/place'
 import * as build from '../src/core/plan/build'
 import { compilePlan } from '../src/core/plan/compilePlan'
-import { MediaShelf } from '../src/core/skin/mediaShelf'
+import { MediaTable } from '../src/core/skin/mediaTable'
 import { skinGrid } from '../src/core/skin/grid'
 import { FieldCache } from '../src/core/skin/levelField'
 import { SkinPainter, Palette } from '../src/core/skin/picture'
@@ -19,8 +19,8 @@ const media = Object.values(studio.media)
 const built = buildTurnedForm('jug', PRESETS.jug.sizes)
 if (!built.ok) throw new Error('the jug does not build')
 const grid = skinGrid(built.value)
-const shelf = new MediaShelf(media)
-const optics = new StackOptics(studio.bodies['estuary-red'], shelf.list)
+const mediaTable = new MediaTable(media)
+const optics = new StackOptics(studio.bodies['estuary-red'], mediaTable.list)
 
 const COLOURS = ['chalk-slip', 'marsh-black', 'tide-blue', 'gorse-yellow', 'berry-red']
 const KINDS = ['reeds', 'leaves', 'scallops', 'chevrons'] as const
@@ -81,10 +81,10 @@ function copying(steps: number): number {
 export function benchSkin(sizes: readonly number[], spread: boolean): Record<string, string | number>[] {
   return sizes.map((n) => {
     const fields = new FieldCache()
-    const operations = compilePlan(plan(n, spread), shelf, grid)
-    new SkinSimulation(grid, shelf.list, fields).update(operations)
-    const full = timed(15, () => new SkinSimulation(grid, shelf.list, fields).update(operations))
-    const simulation = new SkinSimulation(grid, shelf.list, fields)
+    const operations = compilePlan(plan(n, spread), mediaTable, grid)
+    new SkinSimulation(grid, mediaTable.list, fields).update(operations)
+    const full = timed(15, () => new SkinSimulation(grid, mediaTable.list, fields).update(operations))
+    const simulation = new SkinSimulation(grid, mediaTable.list, fields)
     simulation.update(operations)
     const painter = new SkinPainter(simulation)
     const palette = new Palette(optics, { kind: 'fired' }, 'daylight')
@@ -93,7 +93,7 @@ export function benchSkin(sizes: readonly number[], spread: boolean): Record<str
     let width = 1.6
     const edit = timed(5, () => {
       width += 0.1
-      simulation.update(compilePlan(plan(n, spread, width), shelf, grid))
+      simulation.update(compilePlan(plan(n, spread, width), mediaTable, grid))
     })
     const repaint = timed(1, () => painter.paint(simulation.pagesAfter(n), palette))
     const stacks = simulation.stacks.stacks.slice(0, 4000)

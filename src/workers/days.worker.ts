@@ -10,14 +10,14 @@ import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pi
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
-import { CurveShelf } from '@/core/usecases/days/studioJobs'
+import { CurveCache } from '@/core/usecases/days/studioJobs'
 import type { Answer } from './protocol'
 import { alive } from './supervise'
 
 /** What was dried, by piece, room and hour, so that only what changed is dried again. */
 const dried = new Map<string, Answer<PieceDrying | null>>()
 const KEPT = 400
-const shelf = new CurveShelf()
+const cache = new CurveCache()
 
 /** Whether the planning under way is to end with what it has. */
 let enough = false
@@ -54,7 +54,7 @@ const api = {
     report: (share: number, schedule: Schedule | null) => void,
   ): Promise<void> {
     enough = false
-    const days = planDays(studio, nowMs, rounds, shelf)
+    const days = planDays(studio, nowMs, rounds, cache)
     for (let step = days.next(); !step.done; step = days.next(enough)) {
       report(step.value.share, step.value.schedule)
       // So that “enough” can be heard.

@@ -5,7 +5,7 @@ import { type Result, ok } from '../base/result'
 import { compilePlan, type CompiledPlan } from '../plan/compilePlan'
 import type { SkinOperation } from '../skin/operation'
 import { localStage } from '../plan/localStage'
-import { MediaShelf } from '../skin/mediaShelf'
+import { MediaTable } from '../skin/mediaTable'
 import { StackOptics } from '../skin/appearance'
 import { skinGrid, type SkinGrid } from '../skin/grid'
 import { probeSpot, type Spot } from '../skin/probe'
@@ -27,7 +27,7 @@ export class JudgedPlan {
   readonly operations: readonly SkinOperation[]
   readonly optics: StackOptics
   readonly ways: Ways
-  readonly shelf: MediaShelf
+  readonly mediaTable: MediaTable
   /** All media, mixtures among them, by number. */
   readonly media: readonly Medium[]
   private readonly spots = new Map<string, Stack[]>()
@@ -36,18 +36,18 @@ export class JudgedPlan {
     readonly piece: Piece,
     readonly studio: Studio,
     readonly body: Body,
-    { form, grid, shelf, operations }: CompiledPlan,
+    { form, grid, mediaTable, operations }: CompiledPlan,
   ) {
     this.form = form
     this.grid = grid
-    this.shelf = shelf
+    this.mediaTable = mediaTable
     this.operations = operations
     this.steps = piece.steps
     this.times = timeline(piece.steps).map((time, i) =>
       i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time,
     )
-    this.media = shelf.list
-    this.optics = new StackOptics(body, shelf.list)
+    this.media = mediaTable.list
+    this.optics = new StackOptics(body, mediaTable.list)
     this.ways = studio.ways
   }
 
@@ -59,9 +59,9 @@ export class JudgedPlan {
     if (!form.ok) return form
     // Probing needs no raster: a coarse grid carries the form.
     const grid = skinGrid(form.value, 128, 256)
-    const shelf = new MediaShelf(Object.values(studio.media))
-    const operations = compilePlan(piece.steps, shelf, grid)
-    return ok(new JudgedPlan(piece, studio, body, { form: form.value, grid, shelf, operations }))
+    const mediaTable = new MediaTable(Object.values(studio.media))
+    const operations = compilePlan(piece.steps, mediaTable, grid)
+    return ok(new JudgedPlan(piece, studio, body, { form: form.value, grid, mediaTable, operations }))
   }
 
   /** Steps of one act with their place in the plan and the stage they happen in. */

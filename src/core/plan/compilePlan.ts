@@ -3,7 +3,7 @@ import { isDamp } from '../clay/stages'
 import type { Cone } from '../firing/cones'
 import type { TurnedForm } from '../form/turnedForm'
 import type { SkinGrid } from '../skin/grid'
-import type { MediaShelf } from '../skin/mediaShelf'
+import type { MediaTable } from '../skin/mediaTable'
 import type { SkinOperation } from '../skin/operation'
 import { SkinCompiler } from '../skin/skinCompiler'
 import { localStage } from './localStage'
@@ -15,8 +15,8 @@ import { timeline } from './timeline'
  * a coat on a wet coat lifts it, slip on dry clay flakes in the fire, carving dry clay tears, dust makes glaze crawl, a dip
  * smears what is not fixed, tape pulled wet tears the edge, a groove wiped too early is washed out.
  */
-export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: SkinGrid): SkinOperation[] {
-  const skin = new SkinCompiler(shelf, grid)
+export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, grid: SkinGrid): SkinOperation[] {
+  const skin = new SkinCompiler(mediaTable, grid)
   const times = timeline(steps)
   steps.forEach((step, index) => {
     skin.index = index
@@ -31,7 +31,7 @@ export function compilePlan(steps: readonly Step[], shelf: MediaShelf, grid: Ski
 export interface CompiledPlan {
   readonly form: TurnedForm
   readonly grid: SkinGrid
-  readonly shelf: MediaShelf
+  readonly mediaTable: MediaTable
   readonly operations: readonly SkinOperation[]
 }
 
@@ -43,13 +43,13 @@ export function firingNow(
   steps: readonly Step[],
   like: StepOf<'fire'> | null,
   cone: Cone,
-  shelf: MediaShelf,
+  mediaTable: MediaTable,
   grid: SkinGrid,
 ): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
   const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
   const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]
-  return compilePlan(all, shelf, grid)
+  return compilePlan(all, mediaTable, grid)
     .filter(({ stepIndex }) => stepIndex === all.length - 1)
     .map((operation) => ({ ...operation, stepIndex: steps.length }))
 }

@@ -52,7 +52,7 @@ export type SkinAct =
   | { readonly act: 'strip' }
   | { readonly act: 'fire'; readonly cone: number; readonly melts: boolean }
 
-type Rule<A extends SkinAct['act']> = (
+type ActRule<A extends SkinAct['act']> = (
   stack: Stack,
   level: number,
   act: Extract<SkinAct, { act: A }>,
@@ -127,7 +127,7 @@ function takenOff(
   return { films, leftUm: Math.max(0, left), takenUm: taken }
 }
 
-const RULES: { readonly [A in SkinAct['act']]: Rule<A> } = {
+const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
   coat: (stack, level, { medium, gain, settles }) => {
     if (stack.tape !== NO_TAPE) return stack.tape === medium ? stack : { ...stack, tape: medium }
     if (stack.wax === 'dry') return stack
@@ -288,5 +288,5 @@ export const SKIN_ACTS = Object.keys(RULES) as readonly SkinAct['act'][]
 /** The stack after an act at a level. Level 0 never changes anything. */
 export function applyAct(stack: Stack, level: number, act: SkinAct, media: readonly MediumTraits[]): Stack {
   if (level === 0) return stack
-  return (RULES[act.act] as Rule<SkinAct['act']>)(stack, level, act as never, media)
+  return (RULES[act.act] as ActRule<SkinAct['act']>)(stack, level, act as never, media)
 }

@@ -8,7 +8,7 @@ import * as build from '../plan/build'
 import { packTexel, StackOptics } from './appearance'
 import { compilePlan } from '../plan/compilePlan'
 import { skinGrid } from './grid'
-import { MediaShelf } from './mediaShelf'
+import { MediaTable } from './mediaTable'
 import { copiedRows, opaqueColours, Palette, SkinPainter, skinPatch, SLOPE_RANGE } from './picture'
 import { SkinSimulation } from './simulation'
 
@@ -16,8 +16,8 @@ const studio = demoStudio()
 const built = buildTurnedForm('jug', PRESETS.jug.sizes)
 if (!built.ok) throw new Error('the jug does not build')
 const grid = skinGrid(built.value, 512, 256)
-const shelf = new MediaShelf(Object.values(studio.media))
-const optics = new StackOptics(studio.bodies['estuary-red'], shelf.list)
+const mediaTable = new MediaTable(Object.values(studio.media))
+const optics = new StackOptics(studio.bodies['estuary-red'], mediaTable.list)
 
 const plan = (lineMm: number, colour = 'marsh-black'): Step[] =>
   build.numbered('p', 0, [
@@ -33,8 +33,8 @@ const plan = (lineMm: number, colour = 'marsh-black'): Step[] =>
 const freshPalette = () => new Palette(optics, { kind: 'fired' }, 'daylight')
 
 function painted(steps: Step[], on = grid) {
-  const simulation = new SkinSimulation(on, shelf.list)
-  simulation.update(compilePlan(steps, shelf, on))
+  const simulation = new SkinSimulation(on, mediaTable.list)
+  simulation.update(compilePlan(steps, mediaTable, on))
   const painter = new SkinPainter(simulation)
   return { simulation, painter, picture: painter.paint(simulation.pagesAfter(steps.length - 1), freshPalette()) }
 }
@@ -80,7 +80,7 @@ describe('the painted skin', () => {
     painter.paint(edited.pagesAfter(6), palette)
     for (const steps of [plan(2.6), plan(2.6, 'tide-blue'), plan(1.2, 'tide-blue'), plan(2)]) {
       const before = new Uint8Array(painter.paint(edited.pagesAfter(6), palette).colour)
-      edited.update(compilePlan(steps, shelf, grid))
+      edited.update(compilePlan(steps, mediaTable, grid))
       const again = painter.paint(edited.pagesAfter(6), palette)
       const fresh = painted(steps).picture
       expect(Buffer.compare(again.colour, fresh.colour)).toBe(0)
@@ -124,7 +124,7 @@ describe('what is taken from the painted skin', () => {
     const palette = freshPalette()
     const kept = copiedRows(painter.paint(simulation.pagesAfter(6), palette), 'all')
     for (const line of [2.6, 1.1]) {
-      simulation.update(compilePlan(plan(line), shelf, grid))
+      simulation.update(compilePlan(plan(line), mediaTable, grid))
       const picture = painter.paint(simulation.pagesAfter(6), palette)
       const { from, to, colour, relief } = copiedRows(picture, 'changed')
       expect(to - from).toBeLessThan(grid.height)

@@ -3,7 +3,7 @@ import { latticeRandom } from '../base/random'
 import { packTexel, type Look, type StackOptics } from './appearance'
 import type { SkinGrid } from './grid'
 import { TILE } from './levelField'
-import { Easel } from './loops/easel'
+import { RasterPainter } from './loops/rasterPainter'
 import type { Page, SkinSimulation } from './simulation'
 import type { Stack } from './stack'
 
@@ -134,13 +134,13 @@ const GRAIN = Uint32Array.from(
 
 /** The painted skin of one piece, repainted only in tiles whose page of ids changed. */
 export class SkinPainter {
-  private readonly easel: Easel
+  private readonly easel: RasterPainter
   private pages: readonly Page[] = []
   private palette: Palette | null = null
 
   constructor(private readonly simulation: SkinSimulation) {
     const { width, height, rowMm, columnMm } = simulation.grid
-    this.easel = new Easel({
+    this.easel = new RasterPainter({
       width,
       height,
       across: Float32Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])),

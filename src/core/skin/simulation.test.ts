@@ -9,7 +9,7 @@ import type { Step, StepContent } from '../plan/step'
 import type { Place } from '../vocabulary/place'
 import * as build from '../plan/build'
 import { compilePlan } from '../plan/compilePlan'
-import { MediaShelf } from './mediaShelf'
+import { MediaTable } from './mediaTable'
 import { measureGauges } from './gauges'
 import { StackOptics } from './appearance'
 import { areaWeights, rowsOf, skinGrid, texelArea } from './grid'
@@ -28,7 +28,7 @@ const outside = (fromMm?: number, toMm?: number): Place => ({
   band: fromMm === undefined ? null : { fromMm, toMm: toMm ?? 2000 },
   sectors: null,
 })
-const shelf = new MediaShelf(media)
+const mediaTable = new MediaTable(media)
 
 let counter = 0
 const step = (content: StepContent): Step => ({ ...content, id: `t${++counter}`, done: false }) as Step
@@ -40,8 +40,8 @@ const bisque = step(build.fire('bisque', '04'))
 const dots = step(build.carve('narrowLoop', build.motif('dottedRing', 10, 40, 20, 1.2, { variation: 0, seed: 1 }), 0.4))
 
 function simulate(steps: Step[], on = grid) {
-  const simulation = new SkinSimulation(on, shelf.list)
-  simulation.update(compilePlan(steps, shelf, on))
+  const simulation = new SkinSimulation(on, mediaTable.list)
+  simulation.update(compilePlan(steps, mediaTable, on))
   return simulation
 }
 const finalIds = (steps: Step[], on = grid) => {
@@ -66,8 +66,8 @@ describe('the simulated skin', () => {
   it('edited from any plan to any other equals a full run', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...plans), { minLength: 1, maxLength: 5 }), (row) => {
-        const edited = new SkinSimulation(grid, shelf.list)
-        for (const steps of row) edited.update(compilePlan(steps, shelf, grid))
+        const edited = new SkinSimulation(grid, mediaTable.list)
+        for (const steps of row) edited.update(compilePlan(steps, mediaTable, grid))
         const last = row[row.length - 1]
         const fresh = simulate(last)
         const a = edited.idsAfter(last.length - 1)
@@ -89,10 +89,10 @@ describe('the simulated skin', () => {
 
   it('replays only the tiles that an edit touches', () => {
     const simulation = simulate(plans[0])
-    simulation.update(compilePlan(plans[0], shelf, grid))
+    simulation.update(compilePlan(plans[0], mediaTable, grid))
     expect(simulation.replayedTiles).toBe(0)
     const narrower = { ...dots, motif: { ...(dots as Extract<Step, { act: 'carve' }>).motif, lineMm: 0.8 } } as Step
-    simulation.update(compilePlan([leather, coatOf(plans[0]), narrower, bisque], shelf, grid))
+    simulation.update(compilePlan([leather, coatOf(plans[0]), narrower, bisque], mediaTable, grid))
     expect(simulation.replayedTiles).toBeGreaterThan(0)
     expect(simulation.replayedTiles).toBeLessThan((grid.width / 64) * (grid.height / 64))
   })

@@ -2,7 +2,7 @@ import type { MediumTraits } from './acts'
 import type { SkinOperation } from './operation'
 import type { SkinGrid } from './grid'
 import { FieldCache, TILE, type TiledField } from './levelField'
-import { TransitionTable, Workbench } from './loops/workbench'
+import { TransitionTable, TileMemory } from './loops/tileMemory'
 import { StackTable } from './stack'
 
 const TILE_TEXELS = TILE * TILE
@@ -26,12 +26,12 @@ interface TileHistory {
 const KEPT_EVERY = 4
 
 /** How much a simulation may come to know before it is worn. */
-export interface Room {
+export interface SimulationLimits {
   readonly stacks: number
   readonly bytes: number
 }
 
-const ROOM: Room = { stacks: 250_000, bytes: 512 * 1_048_576 }
+const LIMITS: SimulationLimits = { stacks: 250_000, bytes: 512 * 1_048_576 }
 
 /** Operations of one step, with their fields. */
 interface StepGroup {
@@ -63,7 +63,7 @@ export class SkinSimulation {
   private readonly evenPages = new Map<number, Page>()
   private readonly evenIds = new WeakMap<Page, number>()
   private readonly blank = this.evenPage(0)
-  private readonly bench = new Workbench()
+  private readonly memory = new TileMemory()
   private readonly tables = new Map<string, TransitionTable>()
   private readonly numbers = new Map<string, number>()
   private readonly trials = new WeakMap<Page, { key: string; page: Page }>()
@@ -76,7 +76,7 @@ export class SkinSimulation {
     readonly grid: SkinGrid,
     private readonly media: readonly MediumTraits[],
     private readonly fields = new FieldCache(),
-    private readonly room = ROOM,
+    private readonly limits = LIMITS,
   ) {
     if (grid.width % TILE || grid.height % TILE)
       throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
@@ -87,7 +87,7 @@ export class SkinSimulation {
 
   /** So much has been tried in it that a fresh one is better: what is known of stacks and transitions is never forgotten. */
   get worn(): boolean {
-    return this.stacks.stacks.length > this.room.stacks || this.bench.bytes > this.room.bytes
+    return this.stacks.stacks.length > this.limits.stacks || this.memory.bytes > this.limits.bytes
   }
 
   /** Brings the skin up to date with a plan. */
@@ -171,7 +171,7 @@ export class SkinSimulation {
     return page
   }
 
-  /** Carries a group out in a tile. Null stands for the page that lies on the bench, before and after. */
+  /** Carries a group out in a tile. Null stands for the page that lies on the memory, before and after. */
   private runGroup(group: StepGroup, before: Page | null, tile: number): Page | null {
     let page = before
     for (const { table, field } of group.operations) {
@@ -182,18 +182,18 @@ export class SkinSimulation {
         page = this.evenPage(table.learn(id, level))
         continue
       }
-      if (page) this.bench.put(page.ids)
+      if (page) this.memory.put(page.ids)
       page = null
       table.makeRoom()
-      this.bench.run(table, field, tile)
+      this.memory.run(table, field, tile)
     }
     return page
   }
 
-  /** The page on the bench, kept. */
+  /** The page on the memory, kept. */
   private take(): Page {
     const ids = this.spare.pop() ?? new Int32Array(TILE_TEXELS)
-    this.bench.take(ids)
+    this.memory.take(ids)
     return { ids }
   }
 
@@ -236,7 +236,7 @@ export class SkinSimulation {
       const bits = bitsFor(made.highest)
       let table = this.tables.get(`${bits}${actKey}`)
       if (!table) {
-        table = new TransitionTable(this.bench, act, this.stacks, this.media, bits)
+        table = new TransitionTable(this.memory, act, this.stacks, this.media, bits)
         this.tables.set(`${bits}${actKey}`, table)
       }
       const entry = { table, field: made, number: this.numberOf(`${actKey}@${field.key}`) }

@@ -20,8 +20,8 @@ import {
 import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
 import type { SkinGrid } from './grid'
 import { addedUp, inArcs, levelField, type FieldSource } from './levelField'
-import type { MarkEdge } from './loops/markSheet'
-import type { MediaShelf, MixturePart } from './mediaShelf'
+import type { MarkEdge } from './loops/strokeRaster'
+import type { MediaTable, MixturePart } from './mediaTable'
 import { MarkPainter } from './motifs/markPainter'
 import { marksField, motifStretch } from './motifs/marksField'
 import type { SkinOperation } from './operation'
@@ -87,12 +87,12 @@ export class SkinCompiler {
   rawGlazes: RawGlaze[] = []
 
   constructor(
-    readonly shelf: MediaShelf,
+    readonly mediaTable: MediaTable,
     readonly grid: SkinGrid,
   ) {}
 
   medium(number: number): Medium {
-    return this.shelf.list[number]
+    return this.mediaTable.list[number]
   }
 
   kindOf(number: number) {
@@ -100,11 +100,11 @@ export class SkinCompiler {
   }
 
   mixture(parts: readonly MixturePart[]): number | undefined {
-    return this.shelf.mixture(parts)
+    return this.mediaTable.mixture(parts)
   }
 
   numberOf(mediumId: string): number | undefined {
-    return this.shelf.numberOf(mediumId)
+    return this.mediaTable.numberOf(mediumId)
   }
 
   push(act: SkinAct, field: FieldSource, aside = false): void {

@@ -13,7 +13,7 @@ import * as build from '../plan/build'
 import { StackOptics } from './appearance'
 import { compilePlan } from '../plan/compilePlan'
 import { areaWeights, rowsOf, skinGrid, texelArea, type SkinGrid } from './grid'
-import { MediaShelf } from './mediaShelf'
+import { MediaTable } from './mediaTable'
 import { motifMiddle } from './motifs/marksField'
 import { SkinSimulation } from './simulation'
 import type { Stack } from './stack'
@@ -31,7 +31,7 @@ const bisqued = [build.bring('boneDry', 'open'), build.fire('bisque', '04')]
 const glost = build.fire('glaze', '05')
 
 class Skin {
-  readonly shelf = new MediaShelf(Object.values(studio.media))
+  readonly mediaTable = new MediaTable(Object.values(studio.media))
   readonly stacks: readonly Stack[]
   readonly ids: Int32Array
   readonly optics: StackOptics
@@ -41,12 +41,12 @@ class Skin {
     bodyId = 'chalk-white',
     readonly on: SkinGrid = grid,
   ) {
-    const simulation = new SkinSimulation(on, this.shelf.list)
+    const simulation = new SkinSimulation(on, this.mediaTable.list)
     const plan = build.numbered('t', 0, steps)
-    simulation.update(compilePlan(plan, this.shelf, on))
+    simulation.update(compilePlan(plan, this.mediaTable, on))
     this.stacks = simulation.stacks.stacks
     this.ids = simulation.idsAfter(plan.length - 1)
-    this.optics = new StackOptics(studio.bodies[bodyId], this.shelf.list)
+    this.optics = new StackOptics(studio.bodies[bodyId], this.mediaTable.list)
   }
 
   at(upMm: number, share: number): Stack {
@@ -78,12 +78,12 @@ class Skin {
   }
 
   has(name: string) {
-    const number = this.shelf.list.findIndex((m) => m.name === name)
+    const number = this.mediaTable.list.findIndex((m) => m.name === name)
     return (stack: Stack) => stack.films.some((f) => f.medium === number)
   }
 
   coats(name: string) {
-    const number = this.shelf.list.findIndex((m) => m.name === name)
+    const number = this.mediaTable.list.findIndex((m) => m.name === name)
     return (stack: Stack) => stack.films.filter((f) => f.medium === number).reduce((sum, f) => sum + f.eighths / 8, 0)
   }
 }
@@ -248,10 +248,10 @@ describe('filling and wiping', () => {
       build.fill('peat-slip', wall),
       build.scrape(wall),
     ])
-    const slip = skin.shelf.list.findIndex((m) => m.name === 'Peat slip')
+    const slip = skin.mediaTable.list.findIndex((m) => m.name === 'Peat slip')
     for (const stack of skin.band(30, 60)) {
       const up =
-        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.shelf.list[f.medium].filmUm, 0) - stack.cutUm
+        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.mediaTable.list[f.medium].filmUm, 0) - stack.cutUm
       expect(up).toBeLessThanOrEqual(26)
     }
     expect(skin.at(45, 0.3).films.map((f) => f.medium)).toEqual([slip])

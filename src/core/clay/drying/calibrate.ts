@@ -1,5 +1,5 @@
 /** What was seen of one piece: its water (dry basis) and how sure that is, one σ. */
-export interface Sighting {
+export interface DrynessReading {
   readonly water: number
   readonly sigma: number
   /** The water that the model gives for the moment of the sighting at a drying factor θ. */
@@ -12,20 +12,20 @@ export interface DryingFactor {
   readonly sigma: number
 }
 
-/** Before anything was seen: rooms differ by about a third either way; the prior of a fit is wider, so that sightings count. */
+/** Before anything was seen: rooms differ by about a third either way; the prior of a fit is wider, so that readings count. */
 export const UNCALIBRATED: DryingFactor = { ln: 0, sigma: 0.3 }
 
 const PRIOR_SIGMA = 0.5
 const WIDEST = 2
 
 /**
- * Fits ln θ to sightings by maximum posterior (prior σ .5): a scan, golden section about the best, σ from the curvature there.
+ * Fits ln θ to readings by maximum posterior (prior σ .5): a scan, golden section about the best, σ from the curvature there.
  * Recovers a factor of 1.35 or .6 from three weighings with 1 g of noise to within a few hundredths.
  */
-export function fitDryingFactor(sightings: readonly Sighting[]): DryingFactor {
+export function fitDryingFactor(readings: readonly DrynessReading[]): DryingFactor {
   const misfit = (ln: number) =>
     (ln / PRIOR_SIGMA) ** 2 +
-    sightings.reduce((sum, { water, sigma, modelled }) => sum + ((modelled(Math.exp(ln)) - water) / sigma) ** 2, 0)
+    readings.reduce((sum, { water, sigma, modelled }) => sum + ((modelled(Math.exp(ln)) - water) / sigma) ** 2, 0)
   let best = 0
   for (let ln = -1.2; ln <= 1.21; ln += 0.2) if (misfit(ln) < misfit(best)) best = ln
   let low = Math.max(-WIDEST, best - 0.2)

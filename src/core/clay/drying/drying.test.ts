@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { COVERS } from '../stages'
 import type { Surroundings } from './airSide'
 import { CLAY_WATER, CLAY_WATER_KINDS, contentAt } from './clayWater'
-import { fitDryingFactor, type Sighting } from './calibrate'
+import { fitDryingFactor, type DrynessReading } from './calibrate'
 import { dryWall, hourDownTo, MOISTURE_STAGES, stageBegins, stageOfWater, waterAt } from './course'
 import { BOUNDS, halton, normalQuantile, UNCERTAIN_POINTS, uncertainTime, UNKNOWNS } from './uncertainty'
 import { meanWater, type Wall } from './wallSolver'
@@ -116,7 +116,7 @@ describe('what must always hold', () => {
 
 describe('calibration and what is uncertain', () => {
   const { course } = dryWall(wall(), [{ untilHours: 40, around: ROOM }])
-  const sightings = (truth: number, noise: readonly number[], sigma: number): Sighting[] =>
+  const readings = (truth: number, noise: readonly number[], sigma: number): DrynessReading[] =>
     [3, 6, 9].map((hour, i) => ({
       water: waterAt(course, hour * truth) + noise[i],
       sigma,
@@ -124,21 +124,21 @@ describe('calibration and what is uncertain', () => {
     }))
 
   it.each([1.35, 0.6])('three weighings with 1 g of noise on 1 kg of dry clay find θ = %d', (truth) => {
-    const fitted = fitDryingFactor(sightings(truth, [0.001, -0.001, 0.0008], 0.002))
+    const fitted = fitDryingFactor(readings(truth, [0.001, -0.001, 0.0008], 0.002))
     expect(Math.abs(Math.exp(fitted.ln) - truth)).toBeLessThan(0.03)
     expect(fitted.sigma).toBeLessThan(0.06)
   })
 
   it('one word, “leather-hard now”, moves θ and leaves it less sure than weighings do', () => {
     const hour = 5
-    const word: Sighting = {
+    const word: DrynessReading = {
       water: contentAt(clay, 0.35),
       sigma: 0.1 * (clay.plastic - clay.shrinkageLimit),
       modelled: (factor) => waterAt(course, hour * factor),
     }
     const fitted = fitDryingFactor([word])
     expect(Math.exp(fitted.ln)).toBeGreaterThan(1.2)
-    expect(fitted.sigma).toBeGreaterThan(fitDryingFactor(sightings(1.35, [0, 0, 0], 0.002)).sigma)
+    expect(fitted.sigma).toBeGreaterThan(fitDryingFactor(readings(1.35, [0, 0, 0], 0.002)).sigma)
     expect(fitted.sigma).toBeLessThan(0.3)
   })
 

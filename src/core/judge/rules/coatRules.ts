@@ -40,7 +40,7 @@ interface JudgedCoat {
 function coats(plan: JudgedPlan): JudgedCoat[] {
   return plan.of('coat').flatMap(({ step, index }) => {
     const lengthMm = middleOf(plan, step)
-    const medium = plan.shelf.mixture([{ mediumId: step.mediumId, parts: 1 }, ...step.mix])
+    const medium = plan.mediaTable.mixture([{ mediumId: step.mediumId, parts: 1 }, ...step.mix])
     if (
       lengthMm === null ||
       medium === undefined ||

@@ -1,5 +1,5 @@
 import type { SkinGrid } from '../grid'
-import { MarkSheet, type MarkEdge, type Raster } from '../loops/markSheet'
+import { StrokeRaster, type MarkEdge, type Raster } from '../loops/strokeRaster'
 import type { Mark, MarkPoint } from './marks'
 
 /** From motif millimetres to column and row, not yet wrapped. */
@@ -7,14 +7,14 @@ export type Placer = (x: number, y: number) => [column: number, row: number]
 
 /** Paints strokes and filled shapes in true millimetres as levels 0–15, keeping the highest. */
 export class MarkPainter {
-  private readonly sheet: MarkSheet
+  private readonly sheet: StrokeRaster
 
   constructor(
     private readonly raster: Raster,
     private readonly edge: MarkEdge,
     seed: number,
   ) {
-    this.sheet = new MarkSheet(raster, edge, seed)
+    this.sheet = new StrokeRaster(raster, edge, seed)
   }
 
   /** A painter on rows `top` to `bottom` of the skin. */

@@ -4,7 +4,7 @@ import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'
-import type { MarkEdge } from '../loops/markSheet'
+import type { MarkEdge } from '../loops/strokeRaster'
 import { MarkPainter, type Placer } from './markPainter'
 import type { Mark } from './marks'
 

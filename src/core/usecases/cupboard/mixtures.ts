@@ -1,7 +1,7 @@
 import { mixOptics, type LayerOptics } from '../../colour/kubelkaMunk'
 import type { Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
-import { mixed } from '../../skin/mediaShelf'
+import { mixed } from '../../skin/mediaTable'
 import { filmsHex, type Films, type Media } from '../tiles/squares'
 
 /** What is stirred together: jars by parts, dry stain and colourless base as shares, 0–1. */

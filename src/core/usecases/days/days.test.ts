@@ -163,8 +163,8 @@ describe('what the clay says teaches the room', () => {
       }
     })
     const weighed = with_('reed-jugs', { making: { ...jugs.making, log: [...jugs.making.log, ...log] } })
-    const { factor, sightings } = calibratedFactor(weighed, weighed.rooms.shed)
-    expect(sightings).toBe(3)
+    const { factor, readings } = calibratedFactor(weighed, weighed.rooms.shed)
+    expect(readings).toBe(3)
     expect(Math.abs(Math.exp(factor.ln) - HIDDEN_FACTOR)).toBeLessThan(0.05)
     expect(factor.sigma).toBeLessThan(0.1)
     const learnt = { ...weighed, rooms: { ...weighed.rooms, shed: { ...weighed.rooms.shed, factor } } }

@@ -15,7 +15,7 @@ import {
 import { kilnsAfter, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
 import { handsOf, type Job, type Task } from '../../schedule/task'
 import { timeline } from '../../plan/timeline'
-import { CurveShelf, jobOf } from './studioJobs'
+import { CurveCache, jobOf } from './studioJobs'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
 
@@ -25,11 +25,11 @@ const DAY = 86_400_000
 export const PLAN_DAYS = 56
 
 /** Everything the scheduler needs of a studio at an instant. */
-export function daysProblem(studio: Studio, nowMs: number, shelf = new CurveShelf()): StudioProblem {
+export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCache()): StudioProblem {
   const { calendar } = studio
   const covers: Cover[] = ['open', ...calendar.covers.filter((cover) => cover !== 'open')]
   const jobs = studio.order.flatMap((id) => {
-    const job = studio.pieces[id] ? jobOf(studio.pieces[id], studio, nowMs, shelf, covers) : null
+    const job = studio.pieces[id] ? jobOf(studio.pieces[id], studio, nowMs, cache, covers) : null
     return job ? [job] : []
   })
   return {
@@ -49,9 +49,9 @@ export function* planDays(
   studio: Studio,
   nowMs: number,
   rounds: number,
-  shelf?: CurveShelf,
+  cache?: CurveCache,
 ): Generator<{ share: number; schedule: Schedule | null }, void, boolean | undefined> {
-  const problem = daysProblem(studio, nowMs, shelf)
+  const problem = daysProblem(studio, nowMs, cache)
   let best = firstPlan(problem)
   let enough = yield { share: 0, schedule: scheduleFrom(studio, problem, best, false) }
   let latest = best
@@ -180,7 +180,7 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, jo
       `One more visit on ${localDay(visit.session.startMs, zone)} in the ${visit.session.name}, ${fewer(visit.left)}.`,
     )
   for (const cover of (['sealed', 'dampBox'] as const).filter((c) => !(problem.settings?.covers ?? []).includes(c))) {
-    const wider = jobOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveShelf(), [
+    const wider = jobOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveCache(), [
       ...(problem.settings?.covers ?? []),
       cover,
     ])

@@ -32,7 +32,7 @@ const WINDOW_MARGIN = 0.1
 const AFTER_RINSE_MINUTES = 180
 
 /** Curves of a kind of wall in a room, kept from one planning to the next. */
-export class CurveShelf {
+export class CurveCache {
   private readonly curves = new Map<string, DryingCurve>()
 
   curve({ wall }: DryingColumn, around: Surroundings): DryingCurve {
@@ -147,7 +147,7 @@ export function jobOf(
   piece: Piece,
   studio: Studio,
   nowMs: number,
-  shelf: CurveShelf,
+  cache: CurveCache,
   covers: readonly Cover[],
 ): Job | null {
   const body = studio.bodies[piece.bodyId]
@@ -171,7 +171,7 @@ export function jobOf(
       Object.fromEntries(
         used.map((c) => [
           c,
-          shelf.curve(name === 'wall' ? wall : foot, {
+          cache.curve(name === 'wall' ? wall : foot, {
             celsius: air.celsius,
             humidity: air.humidity,
             cover: c,

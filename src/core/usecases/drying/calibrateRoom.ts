@@ -1,4 +1,4 @@
-import { fitDryingFactor, UNCALIBRATED, type DryingFactor, type Sighting } from '../../clay/drying/calibrate'
+import { fitDryingFactor, UNCALIBRATED, type DryingFactor, type DrynessReading } from '../../clay/drying/calibrate'
 import { dryWall, stageBegins } from '../../clay/drying/course'
 import { CLAY_WATER, contentAt, type ClayWater } from '../../clay/drying/clayWater'
 import { meanWater, type SolverSettings } from '../../clay/drying/wallSolver'
@@ -30,13 +30,13 @@ function waterOfStage(clay: ClayWater, humidity: number, stage: DryingStage): { 
 const COARSE: SolverSettings = { cells: 14, tolerance: 6e-4 }
 
 /** Everything that was seen of the pieces of a room, ready to be fitted. */
-export function sightingsIn(studio: Studio, room: Room): Sighting[] {
+export function readingsIn(studio: Studio, room: Room): DrynessReading[] {
   return Object.values(studio.pieces)
     .filter((piece) => roomOf(studio, piece).id === room.id && piece.making.madeAt)
-    .flatMap((piece) => sightingsOf(piece, studio, room))
+    .flatMap((piece) => readingsOf(piece, studio, room))
 }
 
-function sightingsOf(piece: Piece, studio: Studio, room: Room): Sighting[] {
+function readingsOf(piece: Piece, studio: Studio, room: Room): DrynessReading[] {
   const body = studio.bodies[piece.bodyId]
   const columns = dryingColumns(piece.form, body)
   if (!columns.ok || !piece.making.madeAt) return []
@@ -48,7 +48,7 @@ function sightingsOf(piece: Piece, studio: Studio, room: Room): Sighting[] {
     const shares = used.reduce((sum, column) => sum + column.share, 0)
     return used.reduce((sum, column, i) => sum + column.share * waters[i], 0) / shares
   }
-  return piece.making.log.flatMap((entry): Sighting[] => {
+  return piece.making.log.flatMap((entry): DrynessReading[] => {
     const atMs = Date.parse(entry.at)
     if (atMs <= madeMs) return []
     if (entry.kind === 'stage')
@@ -79,7 +79,7 @@ function sightingsOf(piece: Piece, studio: Studio, room: Room): Sighting[] {
 }
 
 /** The drying factor of a room from all that was seen in it; its own as it stands when nothing was. */
-export function calibratedFactor(studio: Studio, room: Room): { factor: DryingFactor; sightings: number } {
-  const sightings = sightingsIn(studio, room)
-  return { factor: sightings.length ? fitDryingFactor(sightings) : UNCALIBRATED, sightings: sightings.length }
+export function calibratedFactor(studio: Studio, room: Room): { factor: DryingFactor; readings: number } {
+  const readings = readingsIn(studio, room)
+  return { factor: readings.length ? fitDryingFactor(readings) : UNCALIBRATED, readings: readings.length }
 }

@@ -12,10 +12,10 @@ import { measureGauges, type Gauges } from '../../skin/gauges'
 import { rowsOf, skinGrid, type SkinGrid } from '../../skin/grid'
 import { FieldCache } from '../../skin/levelField'
 import { PRESETS } from '../../form/presets'
-import { MediaShelf } from '../../skin/mediaShelf'
+import { MediaTable } from '../../skin/mediaTable'
 import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/picture'
 import { paletteOf, type PaletteColour } from './palette'
-import { SkinSimulation, type Page, type Room } from '../../skin/simulation'
+import { SkinSimulation, type Page, type SimulationLimits } from '../../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../../skin/stack'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
@@ -73,7 +73,7 @@ export interface Section {
 interface Prepared {
   readonly simulation: SkinSimulation
   readonly optics: StackOptics
-  readonly shelf: MediaShelf
+  readonly mediaTable: MediaTable
   readonly grid: SkinGrid
 }
 
@@ -81,7 +81,7 @@ interface Prepared {
 export class PieceViewer {
   private simulation: SkinSimulation | null = null
   private optics: StackOptics | null = null
-  private shelf: MediaShelf | null = null
+  private mediaTable: MediaTable | null = null
   private simulationKey = ''
   /** The plan that the simulation stands at, and in writing what it was compiled from. */
   private compiled: (CompiledPlan & { readonly plan: string; readonly key: string }) | null = null
@@ -93,7 +93,7 @@ export class PieceViewer {
   constructor(
     private readonly width = 2048,
     private readonly height = 1024,
-    private readonly room?: Room,
+    private readonly limits?: SimulationLimits,
   ) {}
 
   /** The picture of a piece at a moment, and what is read off it. */
@@ -197,17 +197,17 @@ export class PieceViewer {
 
   private prepare({ piece, bodies, media }: ViewRequest): Result<Prepared> {
     const key = keyOf(piece, bodies, media)
-    if (!this.simulation || !this.optics || !this.shelf || key !== this.simulationKey || this.simulation.worn) {
+    if (!this.simulation || !this.optics || !this.mediaTable || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
-      this.shelf = new MediaShelf(Object.values(media))
-      const { list } = this.shelf
+      this.mediaTable = new MediaTable(Object.values(media))
+      const { list } = this.mediaTable
       const grid = skinGrid(form.value, this.width, this.height)
       this.simulation = new SkinSimulation(
         grid,
         list,
         sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(),
-        this.room,
+        this.limits,
       )
       this.optics = new StackOptics(bodies[piece.bodyId], list)
       this.palettes.clear()
@@ -218,16 +218,16 @@ export class PieceViewer {
     const { grid } = this.simulation
     const plan = JSON.stringify(piece.steps)
     if (this.compiled?.plan !== plan || this.compiled.key !== key) {
-      const operations = compilePlan(piece.steps, this.shelf, grid)
-      this.compiled = { plan, key, form: grid.form, grid, shelf: this.shelf, operations }
+      const operations = compilePlan(piece.steps, this.mediaTable, grid)
+      this.compiled = { plan, key, form: grid.form, grid, mediaTable: this.mediaTable, operations }
       this.simulation.update(operations)
     }
-    return ok({ simulation: this.simulation, optics: this.optics, shelf: this.shelf, grid })
+    return ok({ simulation: this.simulation, optics: this.optics, mediaTable: this.mediaTable, grid })
   }
 
   private pagesFor(
     { piece, bodies, afterStep, kind }: ViewRequest,
-    { simulation, shelf, grid }: Prepared,
+    { simulation, mediaTable, grid }: Prepared,
   ): { pages: Page[]; look: Look } {
     const times = timeline(piece.steps)
     if (kind === 'bench')
@@ -235,7 +235,7 @@ export class PieceViewer {
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
     const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
     return {
-      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, shelf, grid, last)),
+      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, mediaTable, grid, last)),
       look: { kind: 'fired' },
     }
   }
@@ -244,13 +244,19 @@ export class PieceViewer {
   private missingFire(
     piece: Piece,
     bodies: Readonly<Record<string, Body>>,
-    shelf: MediaShelf,
+    mediaTable: MediaTable,
     grid: SkinGrid,
     last: number,
   ): SkinOperation[] {
     const planned = piece.steps.findLast((step) => step.act === 'fire')
     const like = planned?.act === 'fire' ? planned : null
-    return firingNow(piece.steps.slice(0, last + 1), like, like?.cone ?? bodies[piece.bodyId].bisqueCone, shelf, grid)
+    return firingNow(
+      piece.steps.slice(0, last + 1),
+      like,
+      like?.cone ?? bodies[piece.bodyId].bisqueCone,
+      mediaTable,
+      grid,
+    )
   }
 }
 

@@ -2,7 +2,7 @@ import { TILE } from '../levelField'
 import { LinearMemory } from './linearMemory'
 
 /** What the slopes of a skin are worked out with. */
-export interface EaselSize {
+export interface RasterSize {
   readonly width: number
   readonly height: number
   /** For each row what turns a difference of heights across, µm, into a slope byte; and one for all rows down. */
@@ -13,14 +13,14 @@ export interface EaselSize {
 }
 
 /** The ids of a skin and its two textures, painted tile by tile; all in one memory outside the heap. */
-export class Easel {
+export class RasterPainter {
   private readonly memory = new LinearMemory(0)
   private readonly at: {
     readonly [name in 'page' | 'ids' | 'plane' | 'colour' | 'relief' | 'grain' | 'across']: number
   }
   private palette = { colours: 0, heights: 0, used: 0, room: 0 }
 
-  constructor(private readonly size: EaselSize) {
+  constructor(private readonly size: RasterSize) {
     const bytes = 4 * this.texels
     const { memory } = this
     this.at = {

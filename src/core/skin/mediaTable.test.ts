@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { STARTER_MEDIA } from '../cupboard/media'
 import { coneIndex } from '../firing/cones'
 import { mediumSchema } from '../vocabulary/material'
-import { MediaShelf } from './mediaShelf'
+import { MediaTable } from './mediaTable'
 
-const shelf = () => new MediaShelf(STARTER_MEDIA)
+const table = () => new MediaTable(STARTER_MEDIA)
 const media = STARTER_MEDIA.filter((m) => m.kind === 'underglaze')
 const anyMix = fc.array(
   fc.record({
@@ -15,9 +15,9 @@ const anyMix = fc.array(
   { minLength: 1, maxLength: 4 },
 )
 
-describe('mixtures on the shelf (Kubelka & Munk 1931: K and S add up by volume)', () => {
+describe('mixtures on the table (Kubelka & Munk 1931: K and S add up by volume)', () => {
   it('keep their number however often they are asked for, and never move the media', () => {
-    const s = shelf()
+    const s = table()
     const first = s.mixture([
       { mediumId: 'tide-blue', parts: 1 },
       { mediumId: 'gorse-yellow', parts: 2 },
@@ -37,7 +37,7 @@ describe('mixtures on the shelf (Kubelka & Munk 1931: K and S add up by volume)'
   })
 
   it('of one medium with itself are that medium, and of nothing known are nothing', () => {
-    const s = shelf()
+    const s = table()
     expect(
       s.mixture([
         { mediumId: 'tide-blue', parts: 1 },
@@ -56,7 +56,7 @@ describe('mixtures on the shelf (Kubelka & Munk 1931: K and S add up by volume)'
   it('lie between their parts in every band, are valid media, and stand only what all stand', () => {
     fc.assert(
       fc.property(anyMix, (parts) => {
-        const s = shelf()
+        const s = table()
         const medium = s.list[s.mixture(parts) as number]
         const used = parts.map((p) => s.list[s.numberOf(p.mediumId) as number])
         expect(

@@ -6,7 +6,7 @@ import { applyAct, type MediumTraits, type SkinAct } from '../acts'
 import { TILE, type TiledField } from '../levelField'
 import { BARE, StackTable, withFilm } from '../stack'
 import { LOOP_BYTES } from './loopsBytes'
-import { TransitionTable, Workbench } from './workbench'
+import { TransitionTable, TileMemory } from './tileMemory'
 
 const TEXELS = TILE * TILE
 const MEDIA: MediumTraits[] = [
@@ -70,7 +70,7 @@ describe('the workbench of the simulator', () => {
               ),
             )
           const before = Int32Array.from({ length: TEXELS }, () => Math.floor(random() * stacks.stacks.length))
-          const bench = new Workbench()
+          const bench = new TileMemory()
           const table = new TransitionTable(bench, act, stacks, MEDIA, highest > 15 ? 8 : 4)
           const field = fieldOf(random, share, highest)
           bench.put(before)
@@ -91,7 +91,7 @@ describe('the workbench of the simulator', () => {
   it('a stack beyond its room does not run into the tables of others', () => {
     const stacks = new StackTable()
     for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutUm: 40 * i + 40 })
-    const bench = new Workbench()
+    const bench = new TileMemory()
     const [one, other] = [0, 1].map(
       (medium) => new TransitionTable(bench, { act: 'coat', medium, gain: 1, settles: 'even' }, stacks, MEDIA, 4),
     )
@@ -107,7 +107,7 @@ describe('the workbench of the simulator', () => {
 
   it('keeps what it knows when its memory and its lists grow', () => {
     const stacks = new StackTable()
-    const bench = new Workbench()
+    const bench = new TileMemory()
     const table = new TransitionTable(bench, { act: 'coat', medium: 1, gain: 1, settles: 'even' }, stacks, MEDIA, 4)
     const first = table.learn(0, 8)
     const small = bench.bytes

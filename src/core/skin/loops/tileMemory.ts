@@ -11,17 +11,17 @@ const LEVELS_AT = 24_576
 const HEAP_AT = 32_768
 const BLOCK_STACKS = 64
 
-/** One page of ids under work, the tables of all acts, and the loop that reads them; all in one memory outside the heap. */
-export class Workbench {
+/** One page of ids, the tables of all acts, and the loop that reads them; all in one memory outside the heap. */
+export class TileMemory {
   private readonly memory = new LinearMemory(HEAP_AT)
   private views = viewsOf(this.memory.buffer)
 
-  /** Lays a page on the bench. */
+  /** Loads a page. */
   put(page: Int32Array): void {
     this.views.page.set(page)
   }
 
-  /** Copies the page that lies there. */
+  /** Stores the page that is loaded. */
   take(into: Int32Array): void {
     into.set(this.views.page)
   }
@@ -78,14 +78,14 @@ export class TransitionTable {
   private capacity = 64
 
   constructor(
-    private readonly bench: Workbench,
+    private readonly memory: TileMemory,
     private readonly act: SkinAct,
     private readonly stacks: StackTable,
     private readonly media: readonly MediumTraits[],
     /** Bits of its levels. */
     readonly bits: number,
   ) {
-    this.blocks = bench.allot(4 * this.capacity)
+    this.blocks = memory.allot(4 * this.capacity)
   }
 
   /** Makes room for every stack there is; to be called before a run over a page with new ones. */
@@ -93,8 +93,8 @@ export class TransitionTable {
     const needed = Math.ceil(this.stacks.stacks.length / BLOCK_STACKS)
     if (needed <= this.capacity) return
     const larger = 2 ** Math.ceil(Math.log2(needed))
-    const at = this.bench.allot(4 * larger)
-    this.bench.words.copyWithin(at / 4, this.blocks / 4, this.blocks / 4 + this.capacity)
+    const at = this.memory.allot(4 * larger)
+    this.memory.words.copyWithin(at / 4, this.blocks / 4, this.blocks / 4 + this.capacity)
     this.blocks = at
     this.capacity = larger
   }
@@ -104,12 +104,12 @@ export class TransitionTable {
     if (id >= this.capacity * BLOCK_STACKS) this.makeRoom()
     const next = this.stacks.idOf(applyAct(this.stacks.stacks[id], level, this.act, this.media))
     const entry = this.blocks / 4 + Math.floor(id / BLOCK_STACKS)
-    let block = this.bench.words[entry]
+    let block = this.memory.words[entry]
     if (block === 0) {
-      block = this.bench.allot((4 * BLOCK_STACKS) << this.bits)
-      this.bench.words[entry] = block
+      block = this.memory.allot((4 * BLOCK_STACKS) << this.bits)
+      this.memory.words[entry] = block
     }
-    this.bench.words[block / 4 + ((id % BLOCK_STACKS) << this.bits) + level] = next + 1
+    this.memory.words[block / 4 + ((id % BLOCK_STACKS) << this.bits) + level] = next + 1
     return next
   }
 }

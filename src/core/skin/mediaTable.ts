@@ -10,10 +10,10 @@ export interface MixturePart {
 }
 
 /**
- * The media of a plan, numbered for the simulator. Mixtures join the shelf as they are met and keep their number, so a picture
+ * The media of a plan, numbered for the simulator. Mixtures join the table as they are met and keep their number, so a picture
  * and its stacks stay valid while a plan is edited.
  */
-export class MediaShelf {
+export class MediaTable {
   readonly list: Medium[]
   private readonly numbers = new Map<string, number>()
 

@@ -27,7 +27,7 @@ let memory = new LinearMemory(0)
 let laid = 0
 
 /** A sheet of levels 0–15, 0 at first, on which strokes are drawn, the highest level staying. One lies under the pen at a time. */
-export class MarkSheet {
+export class StrokeRaster {
   private readonly edge: number
   private readonly size: number
   private readonly turn = ++laid

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { surfaceNoise } from '../../numeric/noise'
-import { EDGES, MarkSheet, type MarkEdge, type Raster } from './markSheet'
+import { EDGES, StrokeRaster, type MarkEdge, type Raster } from './strokeRaster'
 
 const HALO_MM = 1.6
 
@@ -99,7 +99,7 @@ describe('the sheet that strokes are drawn on', () => {
               [x, y],
               [x + dx, y + dy],
             ] as const
-            const sheet = new MarkSheet(raster, edge, seed)
+            const sheet = new StrokeRaster(raster, edge, seed)
             sheet.segment(a, b, half)
             const drawn = sheet.levels()
             const { levels, close } = plainSheet(raster, edge, seed, a, b, half)
@@ -116,7 +116,7 @@ describe('the sheet that strokes are drawn on', () => {
   it('keeps the highest level of strokes that cross', () => {
     const raster: Raster = { width: 64, top: 0, bottom: 64, rowMm: 0.3, columnMm: () => 0.3, wraps: true }
     const drawn = (strokes: readonly [readonly [number, number], readonly [number, number]][]) => {
-      const sheet = new MarkSheet(raster, 'round', 1)
+      const sheet = new StrokeRaster(raster, 'round', 1)
       for (const [a, b] of strokes) sheet.segment(a, b, 1.2)
       return sheet.levels()
     }
@@ -136,7 +136,7 @@ describe('the sheet that strokes are drawn on', () => {
 
   it('fills whole rows, torn ones unevenly, a raised one less than full', () => {
     const filled = (edge: MarkEdge) => {
-      const sheet = new MarkSheet(
+      const sheet = new StrokeRaster(
         { width: 64, top: 10, bottom: 20, rowMm: 0.3, columnMm: () => 0.3, wraps: true },
         edge,
         5,
@@ -158,8 +158,8 @@ describe('the sheet that strokes are drawn on', () => {
 
   it('will not mix two sheets up', () => {
     const raster: Raster = { width: 64, top: 0, bottom: 8, rowMm: 0.3, columnMm: () => 0.3, wraps: true }
-    const first = new MarkSheet(raster, 'mask', 1)
-    const second = new MarkSheet(raster, 'mask', 1)
+    const first = new StrokeRaster(raster, 'mask', 1)
+    const second = new StrokeRaster(raster, 'mask', 1)
     expect(() => first.segment([1, 1], [2, 2], 1)).toThrow(/another sheet/)
     expect(second.levels().every((level) => level === 0)).toBe(true)
   })
