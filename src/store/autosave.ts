@@ -44,7 +44,7 @@ function schedule(): void {
 }
 
 /** Saves at once; concurrent calls queue up behind each other. */
-export async function saveNow(): Promise<void> {
+async function saveNow(): Promise<void> {
   if (timer) clearTimeout(timer)
   timer = null
   while (saving) await saving

@@ -3,7 +3,7 @@ import { releaseProxy, wrap, type Remote } from 'comlink'
 export type Why = 'error' | 'messageerror' | 'closed' | 'late' | 'ended' | 'given up'
 
 /** The worker is gone: died, threw at its start, or did not answer in time. */
-export class WorkerGone extends Error {
+class WorkerGone extends Error {
   constructor(readonly why: Why) {
     super(WHY[why])
     this.name = 'WorkerGone'

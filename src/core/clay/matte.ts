@@ -12,7 +12,7 @@ export interface CoatRheology {
 }
 
 /** Evaporation in a still room at 21 °C and 50 % humidity, µm/s. */
-export const STILL_ROOM_EVAPORATION = 0.0204
+const STILL_ROOM_EVAPORATION = 0.0204
 
 /**
  * Seconds until a coat goes from shiny to matte: suction by the clay (∝ √time) and evaporation remove the water

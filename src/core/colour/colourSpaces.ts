@@ -20,8 +20,8 @@ function rgbToXyzMatrix(): number[] {
   return m.map((value, i) => value * scale[i % 3])
 }
 
-export const RGB_TO_XYZ = rgbToXyzMatrix()
-export const XYZ_TO_RGB = inverse3(RGB_TO_XYZ)
+const RGB_TO_XYZ = rgbToXyzMatrix()
+const XYZ_TO_RGB = inverse3(RGB_TO_XYZ)
 
 /** Linear sRGB (1 = white, may lie outside 0–1) from XYZ with Y = 100. */
 export const xyzToLinearRgb = (xyz: Triple): [number, number, number] =>

@@ -34,7 +34,7 @@ export const labUnder = (reflectance: Spectrum, light: Light = LIGHTS.daylight):
   xyzToLab(tristimulus(reflectance, light), light.white)
 
 /** How far an eye adapts to a light before a picture on a daylight screen stands for it [our choice]: a trace of warmth stays. */
-export const PICTURE_ADAPTATION = 0.88
+const PICTURE_ADAPTATION = 0.88
 
 const screenMatrices = new Map<string, number[]>()
 

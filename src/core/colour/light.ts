@@ -16,7 +16,7 @@ export interface Light {
 const fineNm = D65_SPD.map((_, i) => 380 + 5 * i)
 
 /** CIE daylight of correlated colour temperature T (K) on the 5 nm grid. Source: CIE 015, daylight locus and M1, M2. */
-export function daylightSpd(T: number): number[] {
+function daylightSpd(T: number): number[] {
   const x =
     T <= 7000
       ? -4.607e9 / T ** 3 + 2.9678e6 / T ** 2 + 99.11 / T + 0.244063
@@ -37,7 +37,7 @@ export function incandescentSpd(): number[] {
 }
 
 /** A warm-white LED [our model]: a narrow blue peak and a broad phosphor band. */
-export function warmLedSpd(): number[] {
+function warmLedSpd(): number[] {
   const g = (nm: number, centre: number, width: number) => Math.exp(-(((nm - centre) / width) ** 2) / 2)
   return fineNm.map((nm) => 42 * g(nm, 452, 10) + 100 * g(nm, 605, 58) + 22 * g(nm, 535, 32))
 }

@@ -7,7 +7,7 @@ export const STEP_NM = 10
 export type Spectrum = Float64Array
 
 /** Centre wavelength of a band in nm. */
-export const wavelengthNm = (band: number): number => FIRST_NM + STEP_NM * band
+const wavelengthNm = (band: number): number => FIRST_NM + STEP_NM * band
 
 /** A spectrum from a function of wavelength in nm. */
 export function spectrumOf(value: (nm: number) => number): Spectrum {

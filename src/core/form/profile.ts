@@ -6,7 +6,7 @@ export interface ProfilePoint {
   readonly z: number
 }
 
-export const distance = (a: ProfilePoint, b: ProfilePoint): number => Math.hypot(a.r - b.r, a.z - b.z)
+const distance = (a: ProfilePoint, b: ProfilePoint): number => Math.hypot(a.r - b.r, a.z - b.z)
 
 /** Lengths along a polyline up to each of its points, mm. */
 export function arcLengths(points: readonly ProfilePoint[]): number[] {

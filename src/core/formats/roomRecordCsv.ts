@@ -3,7 +3,7 @@ import { fail, ok, type Result } from '../base/result'
 import type { RoomReading } from '../model/room'
 
 /** Columns of a room record, in this order when written; read in any order. Times are ISO 8601, with zone or in UTC. */
-export const ROOM_RECORD_COLUMNS = ['time', 'temperature_c', 'humidity_percent'] as const
+const ROOM_RECORD_COLUMNS = ['time', 'temperature_c', 'humidity_percent'] as const
 
 const MOST_ROWS = 20_000
 const KEPT = 5000

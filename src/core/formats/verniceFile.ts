@@ -14,7 +14,7 @@ export const FILE_LIMIT_BYTES = 12 * 1_048_576
 const DEPTH_LIMIT = 24
 
 export const PIECE_FORMAT = 'vernice.piece'
-export const STUDIO_FORMAT = 'vernice.studio'
+const STUDIO_FORMAT = 'vernice.studio'
 
 /** A piece with the bodies and media it uses. */
 export const pieceFileSchema = z.strictObject({

@@ -36,7 +36,7 @@ export function judge(piece: Piece, studio: Studio, compiled?: CompiledPlan): Re
   return plan.ok ? ok(judgePlan(plan.value)) : plan
 }
 
-export function judgePlan(plan: JudgedPlan): Finding[] {
+function judgePlan(plan: JudgedPlan): Finding[] {
   const place = (stepId: string | null) =>
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
   return RULES.flatMap((rule) =>

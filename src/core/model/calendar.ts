@@ -12,7 +12,7 @@ const clock = z.iso.time({ precision: -1 })
 const day = z.iso.date()
 
 /** Hours of a weekday when hands are in the studio, or a class is. Monday is 1. Local times of the calendar's zone. */
-export const weeklyHoursSchema = z.strictObject({
+const weeklyHoursSchema = z.strictObject({
   id,
   name: z.string().trim().min(1).max(60),
   weekday: z.int().min(1).max(7),
@@ -21,7 +21,7 @@ export const weeklyHoursSchema = z.strictObject({
 })
 
 /** A day that differs: closed, or open at other hours. */
-export const exceptionSchema = z.strictObject({
+const exceptionSchema = z.strictObject({
   date: day,
   hours: z.strictObject({ from: clock, to: clock }).nullable(),
   note: z.string().max(120),

@@ -142,19 +142,20 @@ export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'act'>> {
   readonly compile: (skin: SkinCompiler, step: S) => void
 }
 
-export const stepId = z
+/** The id of a step, a piece or a medium. */
+const recordId = z
   .string()
   .min(1)
   .max(64)
   .regex(/^[\w-]+$/)
 
 /** The id of a medium. */
-export const mediumId = stepId
+export const mediumId = recordId
 
 export const lengthMm = (max: number) => z.number().min(0).max(max)
 
 type StepSchema<A extends string, Shape extends z.core.$ZodLooseShape> = z.ZodObject<
-  { id: typeof stepId; done: z.ZodBoolean; act: z.ZodLiteral<A> } & Shape,
+  { id: typeof recordId; done: z.ZodBoolean; act: z.ZodLiteral<A> } & Shape,
   z.core.$strict
 >
 
@@ -174,7 +175,7 @@ export const defineAct =
   (parts: PartsOf<A, Shape>): ActDefinition<A, Shape> => ({
     act,
     // The spread of a generic shape is not seen as the shape that it is.
-    schema: z.strictObject({ id: stepId, done: z.boolean(), act: z.literal(act), ...shape }) as unknown as StepSchema<
+    schema: z.strictObject({ id: recordId, done: z.boolean(), act: z.literal(act), ...shape }) as unknown as StepSchema<
       A,
       Shape
     >,

@@ -13,7 +13,7 @@ import { TOOL, type Liner, type Tool } from '../vocabulary/tools'
 type Content<A extends Step['act']> = Omit<StepOf<A>, 'id' | 'done'>
 type More<A extends Step['act']> = Partial<Omit<Content<A>, 'act'>>
 
-export const WAX_ID = 'wax-resist'
+const WAX_ID = 'wax-resist'
 
 /** A motif on the outside unless said otherwise. */
 export const motif = (

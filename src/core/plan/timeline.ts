@@ -2,9 +2,9 @@ import { actOf, isFiring, type Step } from './step'
 import { atStage, type StepTime } from './stepTime'
 
 /** The state of the clay after a step, from the state before it. */
-export const afterStep = (before: StepTime, step: Step): StepTime => actOf(step).after?.(before, step) ?? before
+const afterStep = (before: StepTime, step: Step): StepTime => actOf(step).after?.(before, step) ?? before
 
-export const AT_THE_START: StepTime = atStage('wet', 'open')
+const AT_THE_START: StepTime = atStage('wet', 'open')
 
 /** The state of the clay before each step, and after the last: one entry more than there are steps. */
 export function timeline(steps: readonly Step[]): StepTime[] {

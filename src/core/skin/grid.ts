@@ -23,7 +23,7 @@ export function skinGrid(form: TurnedForm, width = 2048, height = 1024): SkinGri
 }
 
 /** The row at a length along the profile (mm), not clamped. */
-export const rowAt = (grid: SkinGrid, lengthMm: number): number => lengthMm / grid.rowMm
+const rowAt = (grid: SkinGrid, lengthMm: number): number => lengthMm / grid.rowMm
 
 /** First and past-the-last row of a stretch. */
 export function rowsOf(grid: SkinGrid, { from, to }: Stretch): [number, number] {

@@ -2,7 +2,7 @@
 export const NOMINAL = 8
 
 /** Highest level of a field. */
-export const FULL = 15
+const FULL = 15
 
 /** Lines, dabs and runs act at full level: this share of a coat’s gain makes that one nominal coat. */
 export const LINE_GAIN = NOMINAL / FULL

@@ -154,7 +154,7 @@ export function withFilm(stack: Stack, medium: number, eighths: number): Stack {
 const FILMS: Film[][] = []
 
 /** One record for each film there is, shared by all stacks. */
-export function filmOf(medium: number, eighths: number): Film {
+function filmOf(medium: number, eighths: number): Film {
   const known = (FILMS[medium] ??= [])
   return (known[eighths] ??= { medium, eighths })
 }

@@ -14,7 +14,7 @@ const id = z
 const hex = z.string().regex(/^#[0-9a-f]{6}$/)
 const spectrum = (max: number) => z.array(z.number().min(0).max(max)).length(BANDS)
 
-export const coneRangeSchema = z.strictObject({ from: z.enum(CONES), to: z.enum(CONES) })
+const coneRangeSchema = z.strictObject({ from: z.enum(CONES), to: z.enum(CONES) })
 
 /** A clay. Reflectance is measured matte and fired; shrinkages are linear shares. */
 export const bodySchema = z.strictObject({
@@ -34,7 +34,7 @@ export const bodySchema = z.strictObject({
 export type Body = z.infer<typeof bodySchema>
 
 /** How a medium’s optics are known: assumed curves, one swatch, or tiles of one’s own. */
-export const KNOWN_BY = ['assumed', 'swatch', 'tiles'] as const
+const KNOWN_BY = ['assumed', 'swatch', 'tiles'] as const
 
 /** What makers and potters warn of. */
 export const CAUTIONS = [

@@ -9,7 +9,7 @@ import { tell } from '@/store/studioStore'
 import { PhotoPicker } from './PhotoPicker'
 
 /** Lab in figures. */
-export const labWords = ([L, a, b]: Triple): string => `L ${L.toFixed(0)} a ${a.toFixed(0)} b ${b.toFixed(0)}`
+const labWords = ([L, a, b]: Triple): string => `L ${L.toFixed(0)} a ${a.toFixed(0)} b ${b.toFixed(0)}`
 
 /** A colour from a colour field, from figures, or from a photograph with a grey card. */
 export function ColourEntry({

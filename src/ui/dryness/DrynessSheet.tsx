@@ -22,7 +22,7 @@ import { WaterBar } from './WaterBar'
 
 const DryingChart = dynamic(() => import('./DryingChart'), { ssr: false, loading: () => <div className="h-60" /> })
 
-export const COVER_CHOICES: readonly (readonly [Cover, string])[] = [
+const COVER_CHOICES: readonly (readonly [Cover, string])[] = [
   ['open', 'open'],
   ['draped', 'draped'],
   ['sealed', 'sealed'],

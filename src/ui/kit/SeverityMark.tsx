@@ -1,7 +1,7 @@
 import { Info, OctagonAlert, TriangleAlert } from 'lucide-react'
 import type { Severity } from '@/core/judge/finding'
 
-export const SEVERITY_WORDS: Readonly<Record<Severity, string>> = {
+const SEVERITY_WORDS: Readonly<Record<Severity, string>> = {
   ruin: 'ruins the piece',
   risk: 'will disappoint',
   note: 'worth knowing',

@@ -1,5 +1,5 @@
 /** Pressure of the air, Pa; studios are taken to be near the sea. */
-export const AIR_PRESSURE_PA = 101_325
+const AIR_PRESSURE_PA = 101_325
 
 /** Gas constant of water vapour, J/(kg K). */
 const R_VAPOUR = 461.52

@@ -9,13 +9,13 @@ import { changeStep } from '../mends'
 import type { Rule } from '../rule'
 
 /** |ΔL| of line against ground: from 40 it reads clearly, under 20 it is lost [our choice]. */
-export const CLEAR_CONTRAST = 40
-export const LOST_CONTRAST = 20
+const CLEAR_CONTRAST = 40
+const LOST_CONTRAST = 20
 
 const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
 
 /** Lightness of the line and of the ground beside it when the plan is carried out. */
-export function carvedContrast(
+function carvedContrast(
   plan: JudgedPlan,
   step: StepOf<'carve'>,
   index: number,

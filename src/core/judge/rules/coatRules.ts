@@ -11,7 +11,7 @@ import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
 /** How far n coats of a medium over a stack fire from full cover, CIEDE2000, for n = 0 … 8. */
-export function coverLadder(plan: JudgedPlan, under: Stack, medium: number): number[] {
+function coverLadder(plan: JudgedPlan, under: Stack, medium: number): number[] {
   const at = (coats: number) => plan.firedLab(withFilm(under, medium, coats * 8))
   const full = at(OPAQUE_COATS)
   return Array.from({ length: MOST_COATS + 1 }, (_, coats) => ciede2000(at(coats), full))

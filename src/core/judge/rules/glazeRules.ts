@@ -10,7 +10,7 @@ import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
 /** Bare wall wanted above the foot, mm. Common practice, no source: a quarter inch. */
-export const BARE_FOOT_MM = 6
+const BARE_FOOT_MM = 6
 
 const glazeFilm = (plan: JudgedPlan, stack: Stack) =>
   stack.films.find((film) => MEDIUM_KIND[plan.media[film.medium].kind].melts === 'glass')

@@ -9,7 +9,7 @@ import type { Sighting } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 /** A groove shallower than this loses its filling to the sponge, mm [our choice; common practice: cut deep enough]. */
-export const GROOVE_MM = 0.4
+const GROOVE_MM = 0.4
 
 /** |ΔL| between low and high places from which a texture reads [our choice]. */
 const READS_FROM = 15

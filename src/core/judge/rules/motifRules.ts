@@ -12,7 +12,7 @@ import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
 /** Under this a fired line closes under glaze or cannot be read [our choice]. */
-export const LEGIBLE_LINE_MM = 0.5
+const LEGIBLE_LINE_MM = 0.5
 
 const RUNS_ROUND: ReadonlySet<MotifKind> = new Set(['rings', 'line', 'band', 'letters', 'dots', 'dashes'])
 

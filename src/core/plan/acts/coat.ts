@@ -11,7 +11,7 @@ import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
 const WATERY = 0.35
 
 /** Share of a coat that lands on a misted place: the surface is less thirsty [our choice]. */
-export const ON_MISTED = 0.85
+const ON_MISTED = 0.85
 
 /** What a coat lifts of the one before on soft clay, and what wet clay drags off any: share of the place and of the film. */
 const ON_SOFT = { cover: 0.16, share: 0.45 } as const

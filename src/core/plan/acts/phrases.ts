@@ -1,4 +1,3 @@
-import { STAGE } from '../../clay/stages'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Motif } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
@@ -47,5 +46,3 @@ export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length
 
 /** Where a step acts, without its band: short enough for the rail. */
 export const wherePlain = (place: Place, told: Told): string => told.place({ ...place, band: null })
-
-export const stageName = ({ stage }: Pick<BenchTold, 'stage'>): string => STAGE[stage].name

@@ -9,7 +9,7 @@ import { MarkPainter, type Placer } from './markPainter'
 import type { Mark } from './marks'
 
 /** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
-export const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
+const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
 
 /** Radius of a flat part, mm. */
 const flatRadius = (grid: SkinGrid, motif: Motif): number => {

@@ -30,7 +30,7 @@ export interface LadderRow {
   readonly covers: number | null
 }
 
-export const LADDER_COATS = [1, 2, 3, 4] as const
+const LADDER_COATS = [1, 2, 3, 4] as const
 
 /** A cone that all ranges share, or else the last one of the body. */
 function sharedCone(ranges: readonly Body['range'][]): { cone: Cone; fits: boolean } {

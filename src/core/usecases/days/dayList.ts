@@ -28,7 +28,7 @@ const COVER_VERB: Readonly<Record<Cover, string>> = {
 }
 
 /** The cover a piece has just before an instant, by what happened and then by what is planned. */
-export function plannedCoverBefore(piece: Piece, schedule: Schedule, atMs: number): Cover {
+function plannedCoverBefore(piece: Piece, schedule: Schedule, atMs: number): Cover {
   const planned = schedule.visits.filter((visit) => visit.pieceId === piece.id && Date.parse(visit.until) < atMs).at(-1)
   return planned && planned.at > (schedule.madeAt ?? '') ? planned.cover : coverAt(piece.making.log, atMs)
 }

@@ -22,7 +22,7 @@ import { isSlab } from '../words/told'
 const DAY = 86_400_000
 
 /** How far the days are planned, days. */
-export const PLAN_DAYS = 56
+const PLAN_DAYS = 56
 
 /** Everything the scheduler needs of a studio at an instant. */
 export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCache()): StudioProblem {

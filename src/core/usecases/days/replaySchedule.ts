@@ -3,7 +3,7 @@ import { dryWall, stageBegins, waterAt } from '../../clay/drying/course'
 import type { Schedule } from '../../model/calendar'
 import type { LogEntry, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { timeline } from '../../plan/timeline'
+import { timeline, hasBeenFired } from '../../plan/timeline'
 import { localInstant } from '../../schedule/sessions'
 import { dryingColumns, type DryingColumn } from '../drying/dryingColumns'
 import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
@@ -32,7 +32,7 @@ export interface PlannedCourse {
 const HOUR = 3_600_000
 
 /** Changes of cover that a schedule asks of a piece. While hands are on it, it stands open. */
-export function plannedCovers(piece: Piece, schedule: Schedule): LogEntry[] {
+function plannedCovers(piece: Piece, schedule: Schedule): LogEntry[] {
   return schedule.visits
     .filter((visit) => visit.pieceId === piece.id)
     .flatMap((visit): LogEntry[] => [
@@ -194,7 +194,7 @@ function kilnMs({ calendar }: Studio, bookingId: string): number {
 
 /** When a piece goes into its first fire: done (long ago), planned, or never. */
 function firedMs(piece: Piece, schedule: Schedule, studio: Studio): number {
-  if (piece.steps.some((step) => step.act === 'fire' && step.done)) return -Infinity
+  if (hasBeenFired(piece.steps)) return -Infinity
   const first = piece.steps.find((step) => step.act === 'fire')
   const load = first && schedule.loads.find((l) => l.pieceId === piece.id && l.stepId === first.id)
   return load ? kilnMs(studio, load.bookingId) : Infinity

@@ -8,7 +8,7 @@ import type { Piece } from '../../model/piece'
 import type { Room } from '../../model/room'
 import { type Step, coatsOf } from '../../plan/step'
 import type { Studio } from '../../model/studio'
-import { nextStepIndex, timeline } from '../../plan/timeline'
+import { nextStepIndex, timeline, hasBeenFired, firesBefore } from '../../plan/timeline'
 import type { DryingCurve, DryingCurves } from '../../schedule/dryingClock'
 import { localInstant } from '../../schedule/sessions'
 import type { Job, Phase, Task, Window } from '../../schedule/task'
@@ -106,8 +106,7 @@ function tasksOf(
     if (step.done || step.act === 'bring') return
     const { stage } = times[i]
     if (step.act === 'fire') {
-      const raw =
-        !['bisque', 'glazedRaw', 'fired'].includes(stage) || !piece.steps.slice(0, i).some((s) => s.act === 'fire')
+      const raw = !['bisque', 'glazedRaw', 'fired'].includes(stage) || !firesBefore(piece.steps, i)
       tasks.push({
         kind: 'fire',
         stepId: step.id,
@@ -183,7 +182,7 @@ export function jobOf(
     ]),
   ) as DryingCurves
   const madeMs = piece.making.madeAt ? Date.parse(piece.making.madeAt) : null
-  const fired = piece.steps.some((step) => step.act === 'fire' && step.done)
+  const fired = hasBeenFired(piece.steps)
   const made = madeMs !== null || nextStepIndex(piece.steps) > 0
   const water = fired
     ? { wall: 0, foot: 0 }

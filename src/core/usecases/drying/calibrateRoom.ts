@@ -30,7 +30,7 @@ function waterOfStage(clay: ClayWater, humidity: number, stage: DryingStage): { 
 const COARSE: SolverSettings = { cells: 14, tolerance: 6e-4 }
 
 /** Everything that was seen of the pieces of a room, ready to be fitted. */
-export function readingsIn(studio: Studio, room: Room): DrynessReading[] {
+function readingsIn(studio: Studio, room: Room): DrynessReading[] {
   return Object.values(studio.pieces)
     .filter((piece) => roomOf(studio, piece).id === room.id && piece.making.madeAt)
     .flatMap((piece) => readingsOf(piece, studio, room))

@@ -24,7 +24,7 @@ import { dryingColumns, type DryingColumn } from './dryingColumns'
 const HOUR = 3_600_000
 
 /** Longest look ahead, hours. */
-export const HORIZON_HOURS = 60 * 24
+const HORIZON_HOURS = 60 * 24
 
 /** A column as it dries: its course in hours since the piece was made, thinned for drawing, and when it reaches each stage. */
 export interface ColumnDrying {

@@ -8,10 +8,10 @@ import type { Command } from '../../model/command'
 import type { Medium } from '../../vocabulary/material'
 import type { Motif } from '../../vocabulary/motif'
 import type { Piece } from '../../model/piece'
-import type { Step } from '../../plan/step'
+import { type Step, isHandwork, isCut } from '../../plan/step'
 import * as build from '../../plan/build'
 import type { Studio } from '../../model/studio'
-import { nextStepIndex, timeline } from '../../plan/timeline'
+import { nextStepIndex, timeline, firesBefore } from '../../plan/timeline'
 import { dryingColumns } from './dryingColumns'
 import { airAt, columnOf, roomOf, type PieceDrying } from './pieceDrying'
 import { MEDIUM_KIND, kindOrPlain } from '../../vocabulary/mediumKinds'
@@ -47,8 +47,7 @@ export function lostWindow(piece: Piece, drying: PieceDrying): Lost | null {
   const index = piece.steps.findIndex(
     (step, i) =>
       !step.done &&
-      step.act !== 'bring' &&
-      step.act !== 'fire' &&
+      isHandwork(step) &&
       stageIndex(times[i].stage) < stageIndex('boneDry') &&
       ORDER.indexOf(times[i].stage as MoistureStage) < ORDER.indexOf(now),
   )
@@ -83,11 +82,10 @@ function recover(piece: Piece, { now, step }: Lost, nowMs: number): Rescue | nul
     (s, i) =>
       !s.done &&
       s !== step &&
-      s.act !== 'bring' &&
-      s.act !== 'fire' &&
+      isHandwork(s) &&
       times[i].stage === now &&
       now !== 'boneDry' &&
-      !piece.steps.slice(0, i).some((before) => before.act === 'fire'),
+      !firesBefore(piece.steps, i),
   )
   if (!fits) return null
   return {
@@ -139,7 +137,7 @@ function damp(piece: Piece, studio: Studio, drying: PieceDrying, lost: Lost, now
 /** Carving dry clay, damp and masked. */
 function withCare(piece: Piece, studio: Studio, { now }: Lost): Rescue | null {
   if (ORDER.indexOf(now) < ORDER.indexOf('tooFirm')) return null
-  const cuts = piece.steps.filter((step) => !step.done && (step.act === 'carve' || step.act === 'incise'))
+  const cuts = piece.steps.filter((step) => !step.done && isCut(step))
   if (!cuts.length) return null
   return {
     id: 'care',
@@ -157,7 +155,7 @@ function withCare(piece: Piece, studio: Studio, { now }: Lost): Rescue | null {
             steps: driedFrom(piece).map((step) =>
               step.done
                 ? step
-                : step.act === 'carve' || step.act === 'incise'
+                : isCut(step)
                   ? { ...step, protection: 'dampAndRespirator' as const }
                   : asUnderglaze(step, studio),
             ),
@@ -214,10 +212,8 @@ function replan(piece: Piece, studio: Studio, way: 'wax' | 'bisque', freshId: (n
   const fire = todo.findIndex((step) => step.act === 'fire')
   if (fire < 0 || todo[fire].act !== 'fire' || todo[fire].firing !== 'bisque') return null
   const raw = todo.slice(1, fire)
-  const cuts = raw.filter(
-    (step): step is Extract<Step, { act: 'carve' | 'incise' }> => step.act === 'carve' || step.act === 'incise',
-  )
-  const firstCut = raw.findIndex((step) => step.act === 'carve' || step.act === 'incise')
+  const cuts = raw.filter(isCut)
+  const firstCut = raw.findIndex(isCut)
   const before = (firstCut < 0 ? raw : raw.slice(0, firstCut)).filter((step) => keepsWhenDry(step, studio))
   const after =
     firstCut < 0

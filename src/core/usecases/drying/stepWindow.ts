@@ -2,8 +2,9 @@ import { MOISTURE_STAGES, type MoistureStage } from '../../clay/drying/course'
 import type { UncertainTime } from '../../clay/drying/uncertainty'
 import { stageIndex, type Stage } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
-import { timeline } from '../../plan/timeline'
+import { timeline, hasBeenFired, firesBefore } from '../../plan/timeline'
 import { columnOf, type PieceDrying } from './pieceDrying'
+import { isHandwork } from '../../plan/step'
 
 /** When the wall of a piece, left as it stands, opens and closes for a step; hours since it was made. Null ends are open. */
 export interface StepWindow {
@@ -15,7 +16,7 @@ export interface StepWindow {
 }
 
 /** Window of a stage by the wall of a piece. */
-export function stageWindow(drying: PieceDrying, stage: Stage): Omit<StepWindow, 'stepId'> | null {
+function stageWindow(drying: PieceDrying, stage: Stage): Omit<StepWindow, 'stepId'> | null {
   if (stageIndex(stage) > stageIndex('boneDry')) return null
   const wall = columnOf(drying, 'wall')
   const at = MOISTURE_STAGES.indexOf(stage as MoistureStage)
@@ -32,16 +33,10 @@ export function stageWindow(drying: PieceDrying, stage: Stage): Omit<StepWindow,
 /** Windows of all steps that clay decides and that are not done. */
 export function stepWindows(piece: Piece, drying: PieceDrying): StepWindow[] {
   const times = timeline(piece.steps)
-  const fired = piece.steps.some((step) => step.act === 'fire' && step.done)
+  const fired = hasBeenFired(piece.steps)
   if (fired) return []
   return piece.steps.flatMap((step, i): StepWindow[] => {
-    if (
-      step.done ||
-      step.act === 'bring' ||
-      step.act === 'fire' ||
-      piece.steps.slice(0, i).some((s) => s.act === 'fire')
-    )
-      return []
+    if (step.done || !isHandwork(step) || firesBefore(piece.steps, i)) return []
     const seen = stageWindow(drying, times[i].stage)
     return seen ? [{ stepId: step.id, ...seen }] : []
   })
@@ -57,7 +52,7 @@ export interface Standing {
 /** How a piece stands today; `soonHours` is how near the end of a window counts as near. */
 export function standingOf(piece: Piece, drying: PieceDrying | null, soonHours = 10): Standing {
   const base = { pieceId: piece.id, window: null }
-  if (piece.steps.some((step) => step.act === 'fire' && step.done)) return { ...base, kind: 'fired' }
+  if (hasBeenFired(piece.steps)) return { ...base, kind: 'fired' }
   if (!drying) return { ...base, kind: 'unmade' }
   const [first] = stepWindows(piece, drying)
   if (!first) return { ...base, kind: columnOf(drying, 'foot').stageNow === 'boneDry' ? 'kiln' : 'drying' }

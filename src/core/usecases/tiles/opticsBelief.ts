@@ -23,7 +23,7 @@ import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 
 /** What is believed of a medium beside its tiles. Ours: assumed curves are good for a third, a swatch tells hue but not cover. */
-export function priorOf(medium: Medium): OpticsPrior {
+function priorOf(medium: Medium): OpticsPrior {
   switch (medium.knownBy) {
     case 'assumed':
       return priorRound(medium.optics, 0.25, 0.3)
@@ -35,7 +35,7 @@ export function priorOf(medium: Medium): OpticsPrior {
 }
 
 /** Measured squares of tiles that tell about a medium. */
-export function squaresOf(
+function squaresOf(
   mediumId: string,
   { bodies, media }: Pick<Materials, 'bodies' | 'media'>,
   tiles: readonly Tile[],
@@ -59,7 +59,7 @@ export function squaresOf(
 }
 
 /** What is believed of a medium now, from the tiles that were taken. */
-export function beliefOf(medium: Medium, materials: Materials): FittedOptics {
+function beliefOf(medium: Medium, materials: Materials): FittedOptics {
   if (MEDIUM_KIND[medium.kind].resists) return { parameters: [], covariance: [] }
   const squares = squaresOf(
     medium.id,

@@ -289,7 +289,7 @@ const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean =>
   JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
 
 /** Puts a stack into words and colours, top film first. */
-export function describeSection(stack: Stack, optics: StackOptics): Section {
+function describeSection(stack: Stack, optics: StackOptics): Section {
   const fired = { ...stack, cone: Math.max(stack.cone, 0) }
   const screenOf = (s: Stack) => optics.appearance(s, { kind: 'fired' }, 'daylight')
   const films = stack.films.map((film) => {

@@ -1,0 +1,15 @@
+import path from 'node:path'
+import { defineConfig } from 'vitest/config'
+
+/* Tests that mutants are run against: those of the mutated parts, without what only looks on from afar. */
+export default defineConfig({
+  resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
+  test: {
+    include: [
+      'src/core/{judge,model,plan,formats,schedule,firing,base}/**/*.test.ts',
+      'src/core/skin/acts.test.ts',
+      'src/store/*.test.ts',
+    ],
+    testTimeout: 30_000,
+  },
+})
