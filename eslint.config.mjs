@@ -2,7 +2,18 @@ import next from 'eslint-config-next/core-web-vitals'
 import nextTypescript from 'eslint-config-next/typescript'
 
 const config = [
-  { ignores: ['.next/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**', 'playwright-report/**', 'public/**'] },
+  {
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+      '.stryker-tmp/**',
+      'reports/**',
+      'playwright-report/**',
+      'public/**',
+    ],
+  },
   ...next,
   ...nextTypescript,
   {

@@ -35,7 +35,8 @@ const fragmentShader = /* glsl */ `
   varying float vOpenness;
 
   float pane(vec3 r, float azimuth, float centre, float halfWidth, float low, float high, float soft) {
-    return smoothstep(-soft, soft, halfWidth - abs(azimuth - centre)) * smoothstep(-soft, soft, r.y - low) * smoothstep(-soft, soft, high - r.y);
+    float across = smoothstep(-soft, soft, halfWidth - abs(azimuth - centre));
+    return across * smoothstep(-soft, soft, r.y - low) * smoothstep(-soft, soft, high - r.y);
   }
 
   float reflected(vec3 r, float azimuth, float gloss) {

@@ -18,7 +18,9 @@ export function wheelHead(formRadius: number, footRadius: number): Mesh[] {
 function wheelMaterial(footRadius: number, radius: number): ShaderMaterial {
   return new ShaderMaterial({
     uniforms: { foot: { value: footRadius }, edge: { value: radius } },
-    vertexShader: `varying vec2 at; void main() { at = position.xy; gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }`,
+    vertexShader:
+      'varying vec2 at; void main() { at = position.xy; gl_Position = projectionMatrix * ' +
+      'modelViewMatrix * vec4(position, 1.0); }',
     fragmentShader: `
       uniform float foot; uniform float edge; varying vec2 at;
       void main() {

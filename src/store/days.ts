@@ -262,7 +262,10 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
   tell(
     'news',
-    `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), give or take ${Math.round(factor.sigma * 100)} %, from ${readings} ${readings === 1 ? 'sighting' : 'readings'}. ${others} other ${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`,
+    `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), ` +
+      `give or take ${Math.round(factor.sigma * 100)} %, from ${readings} ` +
+      `${readings === 1 ? 'sighting' : 'readings'}. ${others} other ` +
+      `${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`,
   )
 }
 

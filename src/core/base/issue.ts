@@ -18,13 +18,19 @@ const mebibytes = (bytes: number) => (bytes / 1_048_576).toFixed(1)
 export function sentence(issue: Issue): string {
   switch (issue.code) {
     case 'file-too-large':
-      return `This file is ${mebibytes(issue.bytes)} MB and Vernice reads files up to ${mebibytes(issue.limitBytes)} MB; choose a file that Vernice exported.`
+      return (
+        `This file is ${mebibytes(issue.bytes)} MB and Vernice reads files up to ` +
+        `${mebibytes(issue.limitBytes)} MB; choose a file that Vernice exported.`
+      )
     case 'not-json':
       return `This file is not readable as JSON (${issue.detail}); export it again and choose that copy.`
     case 'wrong-kind':
       return `This file says it is “${issue.actual}”, but ${issue.expected} is needed; choose a file that Vernice exported.`
     case 'newer-version':
-      return `This file was written by a newer Vernice (version ${issue.actual}, this one reads up to ${issue.newest}); update Vernice, then open it.`
+      return (
+        `This file was written by a newer Vernice (version ${issue.actual}, this one reads up to ` +
+        `${issue.newest}); update Vernice, then open it.`
+      )
     case 'bad-value':
       return `“${issue.path}” is ${issue.actual}, but it must be ${issue.expected}; correct it in the file and try again.`
     case 'unknown-reference':

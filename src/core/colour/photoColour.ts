@@ -1,6 +1,9 @@
 import { decodeSrgb, linearRgbToXyz, xyzToLab, type Triple } from './colourSpaces'
 
-/** Mean linear colour of a ring or disc of sampled sRGB bytes (RGBA, as a canvas gives them); the brightest and darkest tenth are left out. */
+/**
+ * Mean linear colour of a ring or disc of sampled sRGB bytes (RGBA, as a canvas gives them); the brightest and darkest tenth are
+ * left out.
+ */
 export function sampledLinear(rgba: ArrayLike<number>): Triple {
   const pixels: Triple[] = []
   for (let i = 0; i + 3 < rgba.length; i += 4)

@@ -50,7 +50,9 @@ function buildMeasured(rows: readonly CaliperRow[], variation: { plan: Plan; une
   if (sorted.length < 2)
     return fail({
       code: 'form-impossible',
-      reason: `a caliper table of ${sorted.length} row${sorted.length === 1 ? '' : 's'} says too little; measure at least the foot and the rim`,
+      reason:
+        `a caliper table of ${sorted.length} row${sorted.length === 1 ? '' : 's'} says too little; ` +
+        'measure at least the foot and the rim',
     })
   const same = sorted.find((row, i) => i > 0 && row.heightMm - sorted[i - 1].heightMm < 0.5)
   if (same)

@@ -12,7 +12,10 @@ export function sweptArea(points: readonly ProfilePoint[]): number {
   return area
 }
 
-/** Volume in mm³ swept by a closed polygon round the axis: 2π · centroid radius · area. Source: Pappus of Alexandria, second theorem. */
+/**
+ * Volume in mm³ swept by a closed polygon round the axis: 2π · centroid radius · area. Source: Pappus of Alexandria, second
+ * theorem.
+ */
 export function sweptVolume(polygon: readonly ProfilePoint[]): number {
   let moment = 0
   for (let i = 0; i < polygon.length; i++) {

@@ -43,8 +43,11 @@ describe('materials as CSV', () => {
 })
 
 describe('a measured reflectance', () => {
+  const nanometres = (from: number, to: number, step: number) =>
+    Array.from({ length: (to - from) / step + 1 }, (_, i) => from + i * step)
+
   const rows = (of: (nm: number) => number, from = 400, to = 700, step = 20) =>
-    `wavelength_nm,reflectance\n${Array.from({ length: (to - from) / step + 1 }, (_, i) => `${from + i * step},${of(from + i * step)}`).join('\n')}`
+    ['wavelength_nm,reflectance', ...nanometres(from, to, step).map((nm) => `${nm},${of(nm)}`)].join('\n')
   it('comes onto our grid, in shares or in percent', () => {
     const shares = readReflectanceCsv(rows((nm) => nm / 1000))
     const percent = readReflectanceCsv(rows((nm) => nm / 10))

@@ -55,4 +55,10 @@ export function readRoomRecord(text: string): Result<RoomReading[]> {
 
 /** A room record as CSV text. */
 export const writeRoomRecord = (readings: readonly RoomReading[]): string =>
-  `${Papa.unparse({ fields: [...ROOM_RECORD_COLUMNS], data: readings.map(({ at, celsius, humidity }) => [at, celsius, Number((humidity * 100).toFixed(1))]) }, { newline: '\n' })}\n`
+  `${Papa.unparse(
+    {
+      fields: [...ROOM_RECORD_COLUMNS],
+      data: readings.map(({ at, celsius, humidity }) => [at, celsius, Number((humidity * 100).toFixed(1))]),
+    },
+    { newline: '\n' },
+  )}\n`

@@ -299,7 +299,13 @@ function prune(job: Job, states: readonly BeamState[], width: number): BeamState
   for (const state of states) {
     const group = groups.get(state.done) ?? new Map<string, BeamState>()
     groups.set(state.done, group)
-    const key = `${state.cover}|${omega(state.water.wall)}|${Math.round(state.water.foot / 0.01)}|${Math.round(state.atMs / (2 * HOUR))}|${Math.round(state.readyMs / (2 * HOUR))}`
+    const key = [
+      state.cover,
+      omega(state.water.wall),
+      Math.round(state.water.foot / 0.01),
+      Math.round(state.atMs / (2 * HOUR)),
+      Math.round(state.readyMs / (2 * HOUR)),
+    ].join('|')
     const rival = group.get(key)
     if (!rival || state.cost < rival.cost) group.set(key, state)
   }

@@ -32,7 +32,8 @@ export function rowsOf(grid: SkinGrid, { from, to }: Stretch): [number, number] 
 
 /**
  * Weights for the true area of a texel, mm²: rowWeight[y] · √(rise[y]² + (run[y] · support[x])²).
- * For P = (r·x(u), z, r·y(u)) with an outline walked at an even pace, |∂u P × ∂s P| = r|c′| √(z′² + (r′ h)²), h the outline’s
+ * For P = (r·x(u), z, r·y(u)) with an outline walked at an even pace,
+ * |∂u P × ∂s P| = r|c′| √(z′² + (r′ h)²), h the outline’s
  * distance from its tangent; a round form has h = 1 and the root is 1.
  */
 export interface AreaWeights {

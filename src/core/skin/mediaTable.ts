@@ -49,7 +49,10 @@ export class MediaTable {
 const thickRatio = (reflectance: number): number =>
   (1 - Math.max(0.004, reflectance)) ** 2 / (2 * Math.max(0.004, reflectance))
 
-/** A mixture by volume: optics add up, the film is a mean, so are the raw colours by absorption over scattering, the firing range is what all stand. */
+/**
+ * A mixture by volume: optics add up, the film is a mean, so are the raw colours by absorption over scattering; the firing range
+ * is what all stand.
+ */
 export function mixed(id: string, parts: readonly { medium: Medium; parts: number }[]): Medium {
   const total = parts.reduce((sum, p) => sum + p.parts, 0)
   const shares = parts.map((p) => p.parts / total)

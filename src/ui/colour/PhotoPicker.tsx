@@ -73,7 +73,8 @@ export function PhotoPicker({ onPick }: { onPick: (lab: Triple) => void }) {
     else
       tell(
         'problem',
-        'The grey in this photograph is blown out or black, so nothing can be corrected by it; take the picture again with less light on the card.',
+        'The grey in this photograph is blown out or black, so nothing can be corrected by it; take ' +
+          'the picture again with less light on the card.',
       )
   }
   const at = (event: React.MouseEvent<HTMLCanvasElement>): Spot => {

@@ -103,7 +103,8 @@ function PieceAmounts({ studio }: { studio: Studio }) {
       <p className="text-xs text-base-content/75">
         Area of the form × wet film × coats, and what stays in the brush.
         {uncounted > 0
-          ? ` A dash: the jars of ${uncounted === 1 ? 'that material' : `${uncounted} materials`} are not counted yet; enter jars, their size and price under Media.`
+          ? ` A dash: the jars of ${uncounted === 1 ? 'that material' : `${uncounted} materials`} are ` +
+            'not counted yet; enter jars, their size and price under Media.'
           : ''}
       </p>
     </section>

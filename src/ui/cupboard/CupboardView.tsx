@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useRef, useState } from 'react'
 import { Download, FolderOpen } from 'lucide-react'
 import { sentence } from '@/core/base/issue'
@@ -180,7 +181,10 @@ function Media({ studio }: { studio: Studio }) {
                           setChosenId(medium.id)
                           setAdding(false)
                         }}
-                        className={`flex w-full cursor-pointer items-center gap-2 px-1.5 py-1 text-left text-sm ${chosen?.id === medium.id && !adding ? 'bg-primary text-primary-content' : 'hover:bg-base-200'}`}
+                        className={clsx(
+                          'flex w-full cursor-pointer items-center gap-2 px-1.5 py-1 text-left text-sm',
+                          chosen?.id === medium.id && !adding ? 'bg-primary text-primary-content' : 'hover:bg-base-200',
+                        )}
                       >
                         <HatchSwatch
                           kind={medium.kind}

@@ -310,7 +310,8 @@ function RecipeLine({ recipe, wanted, studio }: { recipe: SureRecipe; wanted: Tr
     if (!command || run(command)) return
     tell(
       'news',
-      `${studio.pieces[pieceId].name}: its first colour is ${words} now, ${recipe.coats} ${recipe.coats === 1 ? 'coat' : 'coats'}. Undo takes it back.`,
+      `${studio.pieces[pieceId].name}: its first colour is ${words} now, ${recipe.coats} ` +
+        `${recipe.coats === 1 ? 'coat' : 'coats'}. Undo takes it back.`,
     )
   }
   return (

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import Link from 'next/link'
 import { Pin } from 'lucide-react'
@@ -233,10 +234,24 @@ function Chip({
     <button
       {...button}
       aria-pressed={selected}
-      aria-label={`${piece.name}, ${localDay(Date.parse(visit.at), studio.calendar.timeZone)} ${localClock(Date.parse(visit.at), studio.calendar.timeZone)}: ${label}${missed ? ', clay not right' : ''}${pinned ? ', pinned' : ''}`}
+      aria-label={
+        `${piece.name}, ${localDay(Date.parse(visit.at), studio.calendar.timeZone)} ` +
+        `${localClock(Date.parse(visit.at), studio.calendar.timeZone)}: ` +
+        `${label}${missed ? ', clay not right' : ''}${pinned ? ', pinned' : ''}`
+      }
       data-visit={visit.pieceId}
       onClick={() => onSelect(selected ? null : visit)}
-      className={`absolute cursor-pointer touch-none overflow-hidden border px-1.5 py-1 text-left text-xs leading-tight ${selected ? 'z-10 border-base-content bg-primary text-primary-content' : words.length ? 'border-base-content bg-base-100' : 'border-dashed border-base-content/70 bg-base-100/80'} ${missed ? 'border-2 border-dashed' : ''} ${isDragging ? 'z-20 shadow-lg' : ''}`}
+      className={clsx(
+        'absolute cursor-pointer touch-none overflow-hidden border px-1.5 py-1 text-left',
+        'text-xs leading-tight',
+        selected
+          ? 'z-10 border-base-content bg-primary text-primary-content'
+          : words.length
+            ? 'border-base-content bg-base-100'
+            : 'border-dashed border-base-content/70 bg-base-100/80',
+        missed ? 'border-2 border-dashed' : '',
+        isDragging ? 'z-20 shadow-lg' : '',
+      )}
       style={{ left: column * COLUMN + 4, top: 6, width: COLUMN * SESSION_SHARE - 8, maxHeight: 58, transform: moved }}
     >
       <span className="flex items-center gap-1">

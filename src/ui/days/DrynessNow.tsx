@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import type { Piece } from '@/core/model/piece'
@@ -88,15 +89,20 @@ function Line({
     if (!drying) return ''
     if (!standing.window) {
       const foot = columnOf(drying, 'foot')
-      return foot.stageNow === 'boneDry'
-        ? 'may go into the kiln'
-        : `foot ${moistureWords(foot.stageNow)}${foot.reaches.boneDry ? `, bone dry ${spanWords(foot.reaches.boneDry, drying.madeMs, now, studio)}` : ''}`
+      if (foot.stageNow === 'boneDry') return 'may go into the kiln'
+      const dry = foot.reaches.boneDry
+        ? `, bone dry ${spanWords(foot.reaches.boneDry, drying.madeMs, now, studio)}`
+        : ''
+      return `foot ${moistureWords(foot.stageNow)}${dry}`
     }
     return windowWords(standing.window, drying, now, studio)
   }
   return (
     <li
-      className="grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem] items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2"
+      className={clsx(
+        'grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem]',
+        'items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2',
+      )}
       data-piece={piece.id}
     >
       <p className="leading-tight">

@@ -169,7 +169,10 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
       </div>
       <p className="text-sm text-base-content/80">
         {room.record.length
-          ? `${room.record.length} readings, from ${momentWords(Date.parse(room.record[0].at), now, studio)} to ${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ${air.celsius.toFixed(1)} °C, ${Math.round(100 * air.humidity)} %. `
+          ? `${room.record.length} readings, from ` +
+            `${momentWords(Date.parse(room.record[0].at), now, studio)} to ` +
+            `${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ` +
+            `${air.celsius.toFixed(1)} °C, ${Math.round(100 * air.humidity)} %. `
           : ''}
         {pieces} {pieces === 1 ? 'piece stands' : 'pieces stand'} here.
       </p>

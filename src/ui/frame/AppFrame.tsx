@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, type ReactNode } from 'react'
@@ -51,7 +52,12 @@ function Header() {
   const onPlan = path.startsWith('/plan/')
   const views = onPlan ? [VIEWS[0], [path, pieces[path.slice(6)]?.name ?? 'Plan'] as const, ...VIEWS.slice(1)] : VIEWS
   return (
-    <header className="flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6 max-lg:gap-x-4 max-lg:px-4 print:hidden">
+    <header
+      className={clsx(
+        'flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6',
+        'max-lg:gap-x-4 max-lg:px-4 print:hidden',
+      )}
+    >
       <Link href="/" className="display text-2xl font-bold">
         Vernice
       </Link>
@@ -64,7 +70,11 @@ function Header() {
             key={href}
             href={href}
             aria-current={href === path ? 'page' : undefined}
-            className={`relative py-3 ${href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0'} ${href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content'}`}
+            className={clsx(
+              'relative py-3',
+              href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0',
+              href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content',
+            )}
           >
             {word}
             {href === path && <Stroke />}
@@ -153,7 +163,10 @@ function NoticeBar() {
   return (
     <div
       role={notice.kind === 'problem' ? 'alert' : 'status'}
-      className="fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2 items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg"
+      className={clsx(
+        'fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2',
+        'items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg',
+      )}
     >
       <p>{notice.text}</p>
       <button type="button" className="btn btn-ghost px-1 btn-xs" aria-label="Dismiss" onClick={dismissNotice}>

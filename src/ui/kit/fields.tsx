@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useId, useState, type ReactNode } from 'react'
 import { fromMillimetres, toMillimetres } from '@/core/base/units'
 import { useStudio } from '@/store/studioStore'
@@ -131,7 +132,11 @@ export function Segments<T extends string>({
           role="radio"
           aria-checked={choice === value}
           onClick={() => onChange(choice)}
-          className={`cursor-pointer whitespace-nowrap ${small ? 'px-2 py-0.5 text-[13px]' : 'px-3 py-1.5 text-sm'} ${choice === value ? 'bg-primary text-primary-content' : 'bg-base-100 text-base-content hover:bg-base-200'}`}
+          className={clsx(
+            'cursor-pointer whitespace-nowrap',
+            small ? 'px-2 py-0.5 text-[13px]' : 'px-3 py-1.5 text-sm',
+            choice === value ? 'bg-primary text-primary-content' : 'bg-base-100 text-base-content hover:bg-base-200',
+          )}
         >
           {word}
         </button>

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { useMemo, useState } from 'react'
 import { useRouter } from 'next/navigation'
@@ -132,7 +133,12 @@ export function NewPieceView() {
                 role="radio"
                 aria-checked={preset === p}
                 onClick={() => choose(p)}
-                className={`flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1 ${preset === p ? 'border-base-content bg-base-100 outline-2 outline-base-content' : 'border-base-300 bg-base-200 hover:border-base-content'}`}
+                className={clsx(
+                  'flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1',
+                  preset === p
+                    ? 'border-base-content bg-base-100 outline-2 outline-base-content'
+                    : 'border-base-300 bg-base-200 hover:border-base-content',
+                )}
               >
                 <Silhouette form={outlines[p]} size={48} />
                 <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
@@ -203,7 +209,11 @@ export function NewPieceView() {
             {SEQUENCES.map((id) => (
               <label
                 key={id}
-                className="flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5 has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2 has-checked:outline-base-content"
+                className={clsx(
+                  'flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5',
+                  'has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2',
+                  'has-checked:outline-base-content',
+                )}
               >
                 <input type="radio" value={id} className="radio mt-0.5 radio-sm" {...form.register('sequence')} />
                 <span>

@@ -108,7 +108,8 @@ function acrossSides(palette: readonly PaletteColour[]): string | null {
   const off = ciede2000(out.lab, inside.lab)
   return off < 6
     ? 'Inside and outside are nearly one colour.'
-    : `Inside against outside: ΔE ${off.toFixed(0)}, ${Math.abs(out.lab[0] - inside.lab[0]) >= 30 ? 'a strong change at the rim' : 'a quiet change at the rim'}.`
+    : `Inside against outside: ΔE ${off.toFixed(0)}, ` +
+        `${Math.abs(out.lab[0] - inside.lab[0]) >= 30 ? 'a strong change at the rim' : 'a quiet change at the rim'}.`
 }
 
 const filmWords = (films: PaletteColour['films'], studio: Studio): string =>

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import { profileAt } from '@/core/form/turnedForm'
@@ -73,7 +74,11 @@ function HandleKnob({
         aria-valuemin={0}
         aria-valuemax={Math.round(most)}
         aria-valuetext={`${Math.round(up)} mm up the wall`}
-        className="pointer-events-auto absolute flex h-6 cursor-grab touch-none items-center gap-1 border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content active:cursor-grabbing"
+        className={clsx(
+          'pointer-events-auto absolute flex h-6 cursor-grab touch-none items-center gap-1',
+          'border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content',
+          'active:cursor-grabbing',
+        )}
         style={{ left: x + 18, top: y - 12 }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId)

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import { useCallback, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
@@ -60,7 +61,12 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const step = selected === null ? null : piece.steps[selected]
 
   return (
-    <div className="grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] max-lg:flex max-lg:h-auto max-lg:flex-col">
+    <div
+      className={clsx(
+        'grid h-full min-h-[44rem] grid-cols-[minmax(0,1fr)]',
+        'grid-rows-[minmax(0,1fr)_auto] max-lg:flex max-lg:h-auto max-lg:flex-col',
+      )}
+    >
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:contents">
         <PiecePicture
           piece={piece}

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { useEffect, useRef, useState } from 'react'
 import { Droplets } from 'lucide-react'
@@ -120,7 +121,12 @@ export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness 
             data-step="start"
             aria-pressed={selectedId === null}
             onClick={() => onSelect(null)}
-            className={`absolute left-0 cursor-pointer border px-1.5 text-[13px] ${selectedId === null ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60 bg-base-100'}`}
+            className={clsx(
+              'absolute left-0 cursor-pointer border px-1.5 text-[13px]',
+              selectedId === null
+                ? 'border-base-content bg-primary text-primary-content'
+                : 'border-base-content/60 bg-base-100',
+            )}
             style={{ top: AXIS - 12 }}
           >
             piece
@@ -261,7 +267,10 @@ function StretchMark({ stretch, piece, studio, findings, selectedId, onSelect }:
   return (
     <>
       <p
-        className={`pointer-events-none absolute z-[1] text-center text-[13px] leading-tight ${stretch.visited ? 'font-bold' : 'text-base-content/70'}`}
+        className={clsx(
+          'pointer-events-none absolute z-[1] text-center text-[13px] leading-tight',
+          stretch.visited ? 'font-bold' : 'text-base-content/70',
+        )}
         style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 28 }}
       >
         {/* A string of a tag may pass behind the word, not through it. */}
@@ -275,7 +284,12 @@ function StretchMark({ stretch, piece, studio, findings, selectedId, onSelect }:
           aria-label={`Step ${(stretch.openedBy ?? 0) + 1}: ${stepWords(step, studio).title}, ${stepWords(step, studio).brief}`}
           title={`${stepWords(step, studio).title}, ${stepWords(step, studio).brief}`}
           onClick={() => onSelect(step.id)}
-          className={`absolute flex h-8 w-8 cursor-pointer items-center justify-center rounded-full border ${selected ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/70 bg-base-100'} ${step.done ? 'opacity-70' : ''}`}
+          className={clsx(
+            'absolute flex h-8 w-8 cursor-pointer items-center justify-center rounded-full',
+            'border',
+            selected ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/70 bg-base-100',
+            step.done ? 'opacity-70' : '',
+          )}
           style={{ left: stretch.from + 6, top: AXIS - 16 }}
         >
           <Droplets size={16} aria-hidden />
@@ -330,7 +344,14 @@ function Tag({ tag, layout, step, studio, flat, selected, isNext, worst, onSelec
         aria-pressed={selected}
         aria-label={`Step ${tag.index + 1}: ${words.title}, ${words.brief}${step.done ? ', done' : isNext ? ', next' : ''}`}
         onClick={() => onSelect(step.id)}
-        className={`absolute cursor-pointer touch-none border px-1.5 py-1 text-left leading-tight ${selected ? 'z-10 border-base-content bg-primary text-primary-content' : 'border-base-content/80 bg-base-100 text-base-content'} ${isNext ? 'border-2' : ''} ${isDragging ? 'z-20 opacity-90 shadow-lg' : ''}`}
+        className={clsx(
+          'absolute cursor-pointer touch-none border px-1.5 py-1 text-left leading-tight',
+          selected
+            ? 'z-10 border-base-content bg-primary text-primary-content'
+            : 'border-base-content/80 bg-base-100 text-base-content',
+          isNext ? 'border-2' : '',
+          isDragging ? 'z-20 opacity-90 shadow-lg' : '',
+        )}
         style={{ left, top, width: TAG_WIDTH, height: TAG_HEIGHT, transform: moved }}
       >
         <span className="flex items-center gap-1.5 text-[13px] font-bold">

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useCallback, useEffect, useImperativeHandle, useReducer, useRef, useState, type Ref } from 'react'
 import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
 import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
@@ -224,7 +225,10 @@ function WheelButton({
     <button
       type="button"
       aria-pressed={pressed}
-      className="btn justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content btn-sm hover:bg-base-100 aria-pressed:bg-primary aria-pressed:text-primary-content"
+      className={clsx(
+        'btn justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content btn-sm',
+        'hover:bg-base-100 aria-pressed:bg-primary aria-pressed:text-primary-content',
+      )}
       onClick={onClick}
     >
       {icon}

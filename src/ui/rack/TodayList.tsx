@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { localClock, localDay } from '@/core/schedule/sessions'
@@ -29,7 +30,10 @@ export function TodayList({ studio }: { studio: Studio }) {
   return (
     <section
       aria-label="What is next"
-      className={`mb-5 grid gap-x-8 gap-y-3 border border-base-content/70 px-4 py-3 ${items.length && urgent.length ? 'md:grid-cols-2' : ''}`}
+      className={clsx(
+        'mb-5 grid gap-x-8 gap-y-3 border border-base-content/70 px-4 py-3',
+        items.length && urgent.length ? 'md:grid-cols-2' : '',
+      )}
       data-testid="today"
     >
       {session && items.length > 0 && (
@@ -58,7 +62,9 @@ export function TodayList({ studio }: { studio: Studio }) {
           <ul className="numbers text-sm">
             {urgent.map(({ piece, standing, drying: dries }) => {
               const step = piece.steps.find((s) => s.id === standing.window?.stepId)
+              const title = step && stepWords(step, studio, isSlab(piece)).title.toLowerCase()
               const closes = standing.window?.closes
+              const until = closes && (closes.early > dries.nowHours ? closes.early : closes.likely)
               return (
                 <li key={piece.id}>
                   <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
@@ -66,9 +72,9 @@ export function TodayList({ studio }: { studio: Studio }) {
                   </Link>
                   {': '}
                   {standing.kind === 'past'
-                    ? `too dry for ${step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'its next step'}; see what can still be done`
-                    : closes
-                      ? `open until ${momentWords(dries.madeMs + (closes.early > dries.nowHours ? closes.early : closes.likely) * 3_600_000, now, studio)}${step ? ` for ${stepWords(step, studio, isSlab(piece)).title.toLowerCase()}` : ''}`
+                    ? `too dry for ${title ?? 'its next step'}; see what can still be done`
+                    : until
+                      ? `open until ${momentWords(dries.madeMs + until * 3_600_000, now, studio)}${title ? ` for ${title}` : ''}`
                       : ''}
                 </li>
               )

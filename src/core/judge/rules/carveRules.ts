@@ -70,7 +70,9 @@ export const carveRules: readonly Rule[] = [
             sentence: lost
               ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.`
               : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
-            because: `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they read clearly. Choose dark on a pale body, pale on a dark one.`,
+            because:
+              `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they ` +
+              'read clearly. Choose dark on a pale body, pale on a dark one.',
             mends: contrastMends(plan, step, index, difference),
           },
         ]
@@ -95,7 +97,8 @@ export const carveRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             severity: throughWall ? ('ruin' as const) : ('risk' as const),
             sentence: throughWall
-              ? `The cut is ${step.depthMm} mm deep in a wall of ${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.`
+              ? `The cut is ${step.depthMm} mm deep in a wall of ` +
+                `${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.`
               : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
             because: 'Sgraffito takes the film away; deeper cuts weaken the wall and trap glaze.',
             mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
@@ -120,7 +123,9 @@ export const carveRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `The cut of ${step.depthMm} mm does not get through ${plan.media[top.medium].name}, which is ${topMm.toFixed(2)} mm thick.`,
+            sentence:
+              `The cut of ${step.depthMm} mm does not get through ${plan.media[top.medium].name}, which is ` +
+              `${topMm.toFixed(2)} mm thick.`,
             because: 'The line keeps a veil of the colour and will not show the layer below.',
             mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
           },

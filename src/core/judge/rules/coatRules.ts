@@ -84,7 +84,11 @@ export const coatRules: readonly Rule[] = [
           stepId: step.id,
           where: `step ${index + 1}`,
           sentence: `${plural(step.coats, 'coat')} of ${name} fires thin and streaked; ${plannedFor(needed)} cover here.`,
-          because: `${step.coats === 1 ? 'It' : 'They'} will be ΔE ${ladder[Math.max(0, Math.min(Math.round(worth), 8))].toFixed(1)} from full cover over ${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}; raw it already looks finished.`,
+          because:
+            `${step.coats === 1 ? 'It' : 'They'} will be ΔE ` +
+            `${ladder[Math.max(0, Math.min(Math.round(worth), 8))].toFixed(1)} from full cover over ` +
+            `${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}; ` +
+            'raw it already looks finished.',
           mends: [
             changeStep(plan, `Give it ${plural(plannedFor(needed), 'coat')}`, step.id, { coats: plannedFor(needed) }),
             changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' }),

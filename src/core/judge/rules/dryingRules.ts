@@ -61,7 +61,11 @@ export const dryingRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}, the ${PART[thin.kind].name.toLowerCase()}`,
-            sentence: `${step.coats} wet ${step.coats === 1 ? 'coat fills' : 'coats fill'} the ${Number(thin.thickMm.toFixed(1))} mm ${PART[thin.kind].name.toLowerCase()} to ${Math.round(100 * Math.min(1, filled))} % of the water at which dry clay goes soft; it may drop off and cannot be put back.`,
+            sentence:
+              `${step.coats} wet ${step.coats === 1 ? 'coat fills' : 'coats fill'} the ` +
+              `${Number(thin.thickMm.toFixed(1))} mm ${PART[thin.kind].name.toLowerCase()} to ` +
+              `${Math.round(100 * Math.min(1, filled))} % of the water at which dry clay goes soft; it may ` +
+              'drop off and cannot be put back.',
             because:
               'Dry clay drinks a coat at once, and a thin part painted on both sides has nowhere to put the water.',
             severity: filled >= SOAK_WARNING ? ('risk' as const) : ('note' as const),

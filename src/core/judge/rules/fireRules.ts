@@ -73,7 +73,8 @@ export const fireRules: readonly Rule[] = [
               sentence: overGlaze
                 ? `${medium.name} is for cone ${medium.range.from} to ${medium.range.to}; at cone ${fire.cone} it runs off the pot.`
                 : hot
-                  ? `${medium.name} ${medium.fugitive ? 'burns out' : 'fades'} above cone ${medium.range.to}; this firing goes to cone ${fire.cone}.`
+                  ? `${medium.name} ${medium.fugitive ? 'burns out' : 'fades'} above cone ${medium.range.to}; ` +
+                    `this firing goes to cone ${fire.cone}.`
                   : `${medium.name} does not melt at cone ${fire.cone}; it needs cone ${medium.range.from} to ${medium.range.to}.`,
               because: hot
                 ? 'Colour and melt are made for a range of heat; beyond it they change for good.'

@@ -254,7 +254,8 @@ export const inlayRules: readonly Rule[] = [
             where: `step ${last.index + 1}`,
             sentence: 'Two glazes meet in the filled line and run together over the fence.',
             because:
-              'Underglaze does not melt, so a filled line parts glazes only while none lies on it; let it dry and pick it out with a needle.',
+              'Underglaze does not melt, so a filled line parts glazes only while none lies on it; let it ' +
+              'dry and pick it out with a needle.',
             mends: [addStep(plan, 'Pick the glaze out of the lines', last.index + 1, build.pick(step.place))],
           },
         ]

@@ -32,6 +32,8 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
     })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),
     caution:
-      'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
+      'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s ' +
+      'label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local ' +
+      'codes.',
   }
 }

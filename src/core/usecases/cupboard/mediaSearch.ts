@@ -14,7 +14,10 @@ export interface MediaSearch {
 export const rangesMeet = (a: ConeRange, b: ConeRange): boolean =>
   coneIndex(a.from) <= coneIndex(b.to) && coneIndex(b.from) <= coneIndex(a.to)
 
-/** The media that suit a clay, a cone and a use, and whose name has the words in it. On food surfaces only glass lies on top, so only glazes must be labelled for it. */
+/**
+ * The media that suit a clay, a cone and a use, and whose name has the words in it. On food surfaces only glass lies on top, so
+ * only glazes must be labelled for it.
+ */
 export const findMedia = (media: readonly Medium[], { words, body, cone, forFood }: MediaSearch): Medium[] =>
   media.filter(
     (medium) =>

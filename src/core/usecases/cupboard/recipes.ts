@@ -111,10 +111,20 @@ function whyUnreached(
   const most = Math.max(...reached.map(([, a, b]) => Math.hypot(a, b)))
   const off = `the nearest is ΔE ${best.difference.toFixed(1)} away`
   if (lab[0] > lightest + 2)
-    return `Too light for this: on ${body.name} four coats reach L ${lightest.toFixed(0)} at most and ${lab[0].toFixed(0)} is wanted; ${off}. A white slip beneath would help.`
+    return (
+      `Too light for this: on ${body.name} four coats reach L ${lightest.toFixed(0)} at most and ` +
+      `${lab[0].toFixed(0)} is wanted; ${off}. A white slip beneath would help.`
+    )
   if (lab[0] < darkest - 2)
-    return `Too dark for these jars: they reach L ${darkest.toFixed(0)} at least and ${lab[0].toFixed(0)} is wanted; ${off}. Add a dark one.`
+    return (
+      `Too dark for these jars: they reach L ${darkest.toFixed(0)} at least and ` +
+      `${lab[0].toFixed(0)} is wanted; ${off}. Add a dark one.`
+    )
   if (Math.hypot(lab[1], lab[2]) > most + 2)
-    return `Too vivid for these jars: they reach chroma ${most.toFixed(0)} at most and ${Math.hypot(lab[1], lab[2]).toFixed(0)} is wanted; ${off}.${glaze ? '' : ' Under a clear, colours are deeper.'}`
+    return (
+      `Too vivid for these jars: they reach chroma ${most.toFixed(0)} at most and ` +
+      `${Math.hypot(lab[1], lab[2]).toFixed(0)} is wanted; ` +
+      `${off}.${glaze ? '' : ' Under a clear, colours are deeper.'}`
+    )
   return `These jars do not make this hue; ${off}. Try one more jar, or another light beneath.`
 }

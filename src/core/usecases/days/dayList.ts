@@ -57,7 +57,9 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
           atMs,
           pieceId: piece.id,
           kind: visit.makes ? 'make' : 'work',
-          words: `${clock(atMs)} ${piece.name}: ${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}`,
+          words:
+            `${clock(atMs)} ${piece.name}: ` +
+            `${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}`,
         })
       const leaving = session !== undefined && untilMs > session.endMs - LEAVING_MS
       if (visit.cover !== (work.length ? 'open' : before))
@@ -114,10 +116,10 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
     const kiln = (schedule: Schedule) =>
       schedule.loads.filter((load) => load.pieceId === id).map((load) => load.bookingId)
     const [oldKilns, newKilns] = [kiln(before), kiln(after)]
-    if (oldKilns.join() !== newKilns.join())
-      changes.push(
-        `${piece.name}: ${newKilns.length ? `into the kiln of ${newKilns.map((k) => day(`${studio.calendar.firings.find((f) => f.id === k)?.at}Z`)).join(' and ')}` : 'no longer in a kiln'}`,
-      )
+    if (oldKilns.join() !== newKilns.join()) {
+      const days = newKilns.map((k) => day(`${studio.calendar.firings.find((f) => f.id === k)?.at}Z`))
+      changes.push(`${piece.name}: ${days.length ? `into the kiln of ${days.join(' and ')}` : 'no longer in a kiln'}`)
+    }
   }
   return changes
 }

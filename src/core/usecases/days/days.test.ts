@@ -241,7 +241,7 @@ describe('the days of the demo', () => {
     planned = { ...studio, schedule }
   }, 60_000)
 
-  it('puts every step of every piece into a session, but for the mugs whose moment is past and a bottle that no hands are free for in its moment', () => {
+  it('puts every step into a session, but for mugs whose moment is past and a bottle that no hands are free for', () => {
     expect(schedule.unmet.map((u) => u.pieceId).sort()).toEqual(['kelp-bottle', 'swift-mugs'])
     expect(schedule.unmet.find((u) => u.pieceId === 'swift-mugs')!.why).toContain('drier than that already')
     const kelp = schedule.unmet.find((u) => u.pieceId === 'kelp-bottle')!

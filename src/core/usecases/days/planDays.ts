@@ -132,7 +132,11 @@ function whyUnmet(studio: Studio, problem: StudioProblem, job: Job, task: Task):
   if (task.kind === 'fire') {
     const fitting = problem.kilns.filter(({ booking }) => booking.firing === task.firing && booking.cone === task.cone)
     if (!fitting.length) return `${title} at cone ${task.cone} needs a kiln, and none is booked.`
-    return `No ${task.firing} at cone ${task.cone} comes after the piece is ready${task.footDriest !== null ? ' and its foot bone dry' : ''}, with room for ${job.count}.`
+    return (
+      `No ${task.firing} at cone ${task.cone} comes after the piece is ` +
+      `ready${task.footDriest !== null ? ' and its foot bone dry' : ''}, with room for ` +
+      `${job.count}.`
+    )
   }
   const piece = studio.pieces[job.pieceId]
   const index = piece.steps.findIndex((step) => step.id === task.stepId)
@@ -142,10 +146,17 @@ function whyUnmet(studio: Studio, problem: StudioProblem, job: Job, task: Task):
       return `${title} wants ${stage} clay, and the wall is drier than that already.`
     const longest = Math.max(...problem.sessions.map((s) => (s.endMs - s.startMs) / 60_000))
     if (handsOf(task.phases) > longest)
-      return `${title} takes ${Math.round(handsOf(task.phases))} minutes of hands for ${job.count}, and the longest session has ${Math.round(longest)}.`
+      return (
+        `${title} takes ${Math.round(handsOf(task.phases))} minutes of hands for ${job.count}, and ` +
+        `the longest session has ${Math.round(longest)}.`
+      )
     return `${title} wants ${stage} clay, and no session with free hands falls in that time under any cover there is.`
   }
-  return `${title} finds no session with ${Math.round(task.kind === 'work' || task.kind === 'make' ? handsOf(task.phases) : 0)} free minutes.`
+  return (
+    `${title} finds no session with ` +
+    `${Math.round(task.kind === 'work' || task.kind === 'make' ? handsOf(task.phases) : 0)} free ` +
+    'minutes.'
+  )
 }
 
 /** The smallest changes, each tried by itself, that would place everything of a piece. */

@@ -211,7 +211,9 @@ export function nextTile(studio: Studio, squares = SQUARES_A_TILE): ProposedTile
     bodyId,
     cone,
     squares: chosen,
-    teaches: `the colours of your plans would be sure to about ΔE ${(after / targets.length).toFixed(1)} instead of ${(before / targets.length).toFixed(1)}`,
+    teaches:
+      'the colours of your plans would be sure to about ΔE ' +
+      `${(after / targets.length).toFixed(1)} instead of ${(before / targets.length).toFixed(1)}`,
   }
 }
 

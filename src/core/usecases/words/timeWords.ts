@@ -10,7 +10,9 @@ const DAY = 24 * HOUR
 
 type Told = Pick<Studio, 'calendar' | 'settings'>
 
-/** An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” in the week to come or yesterday, else “Thu 12 Mar”. */
+/**
+ * An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” in the week to come or yesterday, else “Thu 12 Mar”.
+ */
 export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: Told): string {
   const clock = localClock(ms, timeZone, settings.clock)
   if (localDate(ms, timeZone) === localDate(nowMs, timeZone)) return clock
@@ -33,9 +35,13 @@ export function windowWords(
   if (state === 'past') return `the moment for ${STAGE[stage].name} clay is past`
   if (state === 'tooWet')
     return opens
-      ? `the wall is ${STAGE[stage].name} from about ${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands`
+      ? `the wall is ${STAGE[stage].name} from about ` +
+          `${at(opens.likely)} (${at(Math.max(opens.early, nowHours))} to ` +
+          `${at(opens.late)})${closes ? ` until about ${at(closes.likely)}` : ''}, as it stands`
       : 'not while it stands like this; uncover it'
   return closes
-    ? `now, until about ${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ${at(closes.late)}), as it stands`
+    ? 'now, until about ' +
+        `${at(closes.likely)} (${closes.early <= nowHours ? 'perhaps sooner' : at(closes.early)} to ` +
+        `${at(closes.late)}), as it stands`
     : 'any time from now on'
 }

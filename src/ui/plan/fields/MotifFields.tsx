@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useRef } from 'react'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
@@ -210,7 +211,12 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
             aria-label={MOTIFS[kind].name}
             title={MOTIFS[kind].name}
             onClick={() => choose({ kind, drawing: null })}
-            className={`flex cursor-pointer items-center justify-center border p-0.5 ${!motif.drawing && kind === motif.kind ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/25 hover:border-base-content'}`}
+            className={clsx(
+              'flex cursor-pointer items-center justify-center border p-0.5',
+              !motif.drawing && kind === motif.kind
+                ? 'border-base-content bg-primary text-primary-content'
+                : 'border-base-content/25 hover:border-base-content',
+            )}
           >
             <MotifMark kind={kind} size={42} />
           </button>

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
 import { PRESETS } from '@/core/form/presets'
 import type { Piece } from '@/core/model/piece'
@@ -34,7 +35,12 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
             type="button"
             aria-pressed={place.parts.includes(part)}
             onClick={() => toggle(part)}
-            className={`cursor-pointer border px-2 py-0.5 text-[13px] ${place.parts.includes(part) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60'}`}
+            className={clsx(
+              'cursor-pointer border px-2 py-0.5 text-[13px]',
+              place.parts.includes(part)
+                ? 'border-base-content bg-primary text-primary-content'
+                : 'border-base-content/60',
+            )}
           >
             {(flat ? FLAT_PART_NAMES : PART_NAMES)[part]}
           </button>
@@ -116,7 +122,10 @@ function SectorFields({
             aria-pressed={take.includes(k)}
             aria-label={`Sector ${k + 1}`}
             onClick={() => toggle(k)}
-            className={`numbers h-7 min-w-7 cursor-pointer border text-xs ${take.includes(k) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/50'}`}
+            className={clsx(
+              'numbers h-7 min-w-7 cursor-pointer border text-xs',
+              take.includes(k) ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/50',
+            )}
           >
             {k + 1}
           </button>

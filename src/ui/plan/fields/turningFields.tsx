@@ -74,7 +74,10 @@ export function DivideFields({ form, step, change }: FieldsProps<StepOf<'divide'
 
 function sectorHint(form: TurnedForm, step: StepOf<'divide'>): string {
   const { r } = profileAt(form, form.zones.outside.from + step.upMm)
-  return `${(aroundMm(form, r) / step.sectors).toFixed(1)} mm each round the wall, ${sectorChord(r, step.sectors).toFixed(1)} mm with a compass`
+  return (
+    `${(aroundMm(form, r) / step.sectors).toFixed(1)} mm each round the wall, ` +
+    `${sectorChord(r, step.sectors).toFixed(1)} mm with a compass`
+  )
 }
 
 export const FootFields = ({ step, change }: FieldsProps<StepOf<'cleanFoot'>>) => (
