@@ -53,6 +53,19 @@ describe('the judge', () => {
     },
   )
 
+  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))(
+    'what %s says of %s, word for word, and what its mends change',
+    (_, __, { rule, steps, piece, ways, jar }) => {
+      const said = findingsOf(planned(steps, piece), ways, jar)
+        .filter((f) => f.ruleId === rule)
+        .map(({ stepId, where, sentence, because, mends }) => [
+          `${stepId ?? 'no step'}, ${where}: ${sentence} ${because}`,
+          ...mends.map(({ label, command }) => `${label}: ${JSON.stringify(command)}`),
+        ])
+      expect(said).toMatchSnapshot()
+    },
+  )
+
   it('every rule is made to speak by one of these plans, and has a name and a guard', () => {
     expect(new Set(MISTAKES.map((m) => m.rule))).toEqual(new Set(RULES.map((r) => r.id)))
     expect(RULES.length).toBeGreaterThanOrEqual(15)
