@@ -23,6 +23,7 @@ import { mixOptics, type LayerOptics } from './kubelkaMunk'
 import { correctedLab, sampledLinear } from './photoColour'
 import { reconstructReflectance } from './reconstruct'
 import { gaussianBand as g, logisticEdge as sg, spectrumOf } from './spectrum'
+import { jacobianOf } from '../numeric/leastSquares'
 import { DICHROMATS, differenceSeenBy, seenBy } from './vision'
 
 const optics = (K: (nm: number) => number, S: (nm: number) => number): LayerOptics => ({
@@ -158,13 +159,7 @@ describe('optics from tiles', () => {
         const lab = labOfSquare(truth, opticsOf(fitted.parameters))
         errors.push(ciede2000(lab, truth.lab))
         expected.push(
-          expectedDifference(
-            lab,
-            colourCovariance(
-              sensitivity(fitted.parameters, (o) => labOfSquare(truth, o)),
-              fitted.covariance,
-            ),
-          ),
+          expectedDifference(lab, colourCovariance(sensitivity(fitted.parameters, truth), fitted.covariance)),
         )
       }
     }
@@ -199,29 +194,17 @@ describe('optics from tiles', () => {
     const thin = square(WHITE, 1, false, HIDDEN[1], 0)
     const before = expectedDifference(
       thin.lab,
-      colourCovariance(
-        sensitivity(belief.parameters, (o) => labOfSquare(thin, o)),
-        belief.covariance,
-      ),
+      colourCovariance(sensitivity(belief.parameters, thin), belief.covariance),
     )
     const after = expectedDifference(
       thin.lab,
-      colourCovariance(
-        sensitivity(belief.parameters, (o) => labOfSquare(thin, o)),
-        afterMeasuring(belief, thin),
-      ),
+      colourCovariance(sensitivity(belief.parameters, thin), afterMeasuring(belief, thin)),
     )
     expect(after).toBeLessThan(before / 3)
     expect(after).toBeLessThan(1)
     const other = square(DARK, 3, true, HIDDEN[1], 0)
     const spread = (covariance: readonly (readonly number[])[]) =>
-      expectedDifference(
-        other.lab,
-        colourCovariance(
-          sensitivity(belief.parameters, (o) => labOfSquare(other, o)),
-          covariance,
-        ),
-      )
+      expectedDifference(other.lab, colourCovariance(sensitivity(belief.parameters, other), covariance))
     expect(spread(afterMeasuring(belief, thin))).toBeLessThan(spread(belief.covariance))
   })
 })
@@ -325,5 +308,23 @@ describe('other eyes', () => {
     const green = labToXyz([55, -38, 34])
     expect(ciede2000([55, 45, 30], [55, -38, 34])).toBeGreaterThan(50)
     expect(differenceSeenBy(red, green, 'deuteranope')).toBeLessThan(ciede2000([55, 45, 30], [55, -38, 34]) / 2.5)
+  })
+})
+
+describe('how a colour moves with the optics of one film', () => {
+  it('is what plain differences through the whole layer sum give', () => {
+    const square = {
+      body: bodyInternal(spectrumOf((l) => 0.5 + 0.2 * Math.sin(l / 60))),
+      below: [{ optics: opticsOf(parametersOf(HIDDEN[1])), coats: 1.5 }],
+      coats: 2,
+      above: [{ optics: { K: new Float64Array(36).fill(0.02), S: new Float64Array(36).fill(0.01) }, coats: 1 }],
+      surface: 'gloss' as const,
+    }
+    const parameters = parametersOf(HIDDEN[1])
+    const quick = sensitivity(parameters, square)
+    const plain = jacobianOf(parameters, labOfSquare(square, opticsOf(parameters)), (p) =>
+      labOfSquare(square, opticsOf(p)),
+    )
+    quick.forEach((row, k) => row.forEach((v, i) => expect(Math.abs(v - plain[k][i])).toBeLessThan(2e-3)))
   })
 })

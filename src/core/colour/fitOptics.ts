@@ -1,19 +1,17 @@
-import { inverseSpd, jacobianOf, levenbergMarquardt } from '../numeric/leastSquares'
+import { inverseSpd, jacobianOf, levenbergMarquardt, normalEquations } from '../numeric/leastSquares'
 import type { Triple } from './colourSpaces'
-import { labUnder, stackReflectance, type ColourLayer } from './layeredColour'
+import { labUnder, stackReflectance } from './layeredColour'
 import { reconstructReflectance } from './reconstruct'
 import { internalReflectance, SURFACES, type SurfaceKind } from './surface'
-import { BANDS, type Spectrum } from './spectrum'
+import { colourByBand, type AskedSquare } from './sensitivity'
+import { BANDS } from './spectrum'
 import type { LayerOptics } from './kubelkaMunk'
 
-/** A measured square in which the medium lies in one film: what is beneath and above it is taken as known. */
-export interface MeasuredSquare {
-  /** Internal reflectance of the body. */
-  readonly body: Spectrum
-  readonly below: readonly ColourLayer[]
-  readonly coats: number
-  readonly above: readonly ColourLayer[]
-  readonly surface: SurfaceKind
+/**
+ * A measured square in which the medium lies in one film: what is beneath and above it is taken as known, the body by its internal
+ * reflectance.
+ */
+export interface MeasuredSquare extends AskedSquare {
   readonly lab: Triple
   /** Error of the measurement, ΔE, one σ: about .5 measured, 2 from a corrected photograph. */
   readonly sigma: number
@@ -36,7 +34,6 @@ export interface FittedOptics {
   readonly covariance: readonly (readonly number[])[]
 }
 
-const PARAMETERS = BANDS + 3
 const TINT_SIGMA = 0.15
 
 /** Band position from −1 to 1. */
@@ -106,10 +103,7 @@ function priorResiduals(
 }
 
 /** Colour of a square with other optics of its medium. */
-export const labOfSquare = (
-  square: Omit<MeasuredSquare, 'lab' | 'sigma'>,
-  optics: LayerOptics,
-): [number, number, number] =>
+export const labOfSquare = (square: AskedSquare, optics: LayerOptics): [number, number, number] =>
   labUnder(
     stackReflectance(square.body, [...square.below, { optics, coats: square.coats }, ...square.above], square.surface),
   )
@@ -136,7 +130,18 @@ export function fitOptics(squares: readonly MeasuredSquare[], prior: OpticsPrior
     }
     return out
   }
-  const { parameters, covariance } = levenbergMarquardt(prior.parameters, residuals)
+  // What is believed beforehand is linear in the parameters.
+  const { parameters: p0 } = prior
+  const priorJacobian = jacobianOf(p0, priorResiduals(p0, prior), (p) => priorResiduals(p, prior))
+  const jacobian = (p: readonly number[]): number[][] => [
+    ...priorJacobian,
+    ...squares.flatMap((square) => {
+      const weight = square.sigma * chromaWeight(square.lab)
+      const [L, a, b] = sensitivity(p, square)
+      return [L.map((v) => v / square.sigma), a.map((v) => v / weight), b.map((v) => v / weight)]
+    }),
+  ]
+  const { parameters, covariance } = levenbergMarquardt(p0, residuals, { jacobian })
   return { parameters, covariance }
 }
 
@@ -144,15 +149,24 @@ export function fitOptics(squares: readonly MeasuredSquare[], prior: OpticsPrior
 export function unfitted(prior: OpticsPrior): FittedOptics {
   const at = priorResiduals(prior.parameters, prior)
   const jacobian = jacobianOf(prior.parameters, at, (p) => priorResiduals(p, prior))
-  const normal = Array.from({ length: PARAMETERS }, (_, i) =>
-    Array.from({ length: PARAMETERS }, (_, j) => jacobian.reduce((sum, row) => sum + row[i] * row[j], 0)),
-  )
+  const { normal } = normalEquations(jacobian, at)
   return { parameters: prior.parameters.slice(), covariance: inverseSpd(normal) }
 }
 
-/** How a colour moves with the parameters: 3 rows. */
-export const sensitivity = (parameters: readonly number[], lab: (optics: LayerOptics) => Triple): number[][] =>
-  jacobianOf(parameters, lab(opticsOf(parameters)), (p) => lab(opticsOf(p)))
+/** How the colour of a square moves with the parameters of its medium: 3 rows. */
+export function sensitivity(parameters: readonly number[], square: AskedSquare): number[][] {
+  const { byRatio, byScatter } = colourByBand(square, opticsOf(parameters))
+  return byRatio.map((row, k) => {
+    const tint = [0, 0, 0]
+    byScatter[k].forEach((v, i) => {
+      const t = position(i)
+      tint[0] += v
+      tint[1] += v * t
+      tint[2] += v * (t ** 2 - 0.35)
+    })
+    return [...row, ...tint]
+  })
+}
 
 /** Covariance of a colour, 3 × 3, from that of the parameters. */
 export function colourCovariance(
@@ -186,7 +200,7 @@ export function afterMeasuring(
   { parameters, covariance }: FittedOptics,
   square: Omit<MeasuredSquare, 'lab'>,
 ): number[][] {
-  const jacobian = sensitivity(parameters, (optics) => labOfSquare(square, optics))
+  const jacobian = sensitivity(parameters, square)
   const lab = labOfSquare(square, opticsOf(parameters))
   const weight = [square.sigma, square.sigma * chromaWeight(lab), square.sigma * chromaWeight(lab)]
   const spread = colourCovariance(jacobian, covariance).map((row, i) =>

@@ -13,9 +13,18 @@ export interface ColourLayer {
   readonly strength?: number
 }
 
+/** Bodies that have been met; a record is never changed. */
+const bodies = new WeakMap<ArrayLike<number>, Spectrum>()
+
 /** Internal reflectance of a body from its reflectance measured matte, 36 bands. */
-export const bodyInternal = (measuredMatte: ArrayLike<number>): Spectrum =>
-  Float64Array.from(measuredMatte, (r) => internalReflectance(r, SURFACES.matte))
+export function bodyInternal(measuredMatte: ArrayLike<number>): Spectrum {
+  let internal = bodies.get(measuredMatte)
+  if (!internal) {
+    internal = Float64Array.from(measuredMatte, (r) => internalReflectance(r, SURFACES.matte))
+    bodies.set(measuredMatte, internal)
+  }
+  return internal
+}
 
 /**
  * Reflectance (36 bands, measured from outside) of films on a body, bottom first, under one surface.

@@ -15,6 +15,8 @@ import {
   MISTAKES,
   outside,
   planned,
+  saidBy,
+  saidOf,
   studio,
 } from './fixtures/mistakes'
 import { judge, RULES } from './judge'
@@ -26,42 +28,35 @@ import { coatsToCover } from '../colour/cover'
 /* What is said of plans with mistakes, and what the first mend does. */
 
 describe('the judge', () => {
-  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))(
-    '%s sees %s',
-    (_, __, { rule, steps, severity, piece, ways, jar }) => {
-      const finding = findingsOf(planned(steps, piece), ways, jar).find((f) => f.ruleId === rule)
-      expect(finding?.severity).toBe(severity)
-      expect(finding?.sentence).toMatch(/\.$/)
-      expect(finding?.because).toMatch(/\.$/)
-      expect(finding?.where.length).toBeGreaterThan(0)
-    },
-  )
+  it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))('%s sees %s', (_, __, mistake) => {
+    const [finding] = saidBy(mistake.rule, mistake)
+    expect(finding?.severity).toBe(mistake.severity)
+    expect(finding?.sentence).toMatch(/\.$/)
+    expect(finding?.because).toMatch(/\.$/)
+    expect(finding?.where.length).toBeGreaterThan(0)
+  })
 
   it.each(MISTAKES.filter((m) => m.mends).map((m) => [m.rule, m.what, m] as const))(
     'the first mend of %s settles %s',
     (_, __, { rule, steps, piece, ways, jar }) => {
       const before = planned(steps, piece)
-      const finding = findingsOf(before, ways, jar).find((f) => f.ruleId === rule)
+      const [finding] = saidOf(rule, before, ways, jar)
       const command = finding?.mends[0]?.command
       if (!command) throw new Error('no mend was offered')
       const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] } as Studio, command)
       if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-      const after = findingsOf(applied.value.studio.pieces.p, ways, jar).filter(
-        (f) => f.ruleId === rule && f.stepId === finding?.stepId,
-      )
+      const after = saidOf(rule, applied.value.studio.pieces.p, ways, jar).filter((f) => f.stepId === finding?.stepId)
       expect(after.filter((f) => f.severity === finding?.severity)).toEqual([])
     },
   )
 
   it.each(MISTAKES.map((m) => [m.rule, m.what, m] as const))(
     'what %s says of %s, word for word, and what its mends change',
-    (_, __, { rule, steps, piece, ways, jar }) => {
-      const said = findingsOf(planned(steps, piece), ways, jar)
-        .filter((f) => f.ruleId === rule)
-        .map(({ stepId, where, sentence, because, mends }) => [
-          `${stepId ?? 'no step'}, ${where}: ${sentence} ${because}`,
-          ...mends.map(({ label, command }) => `${label}: ${JSON.stringify(command)}`),
-        ])
+    (rule, _, mistake) => {
+      const said = saidBy(rule, mistake).map(({ stepId, where, sentence, because, mends }) => [
+        `${stepId ?? 'no step'}, ${where}: ${sentence} ${because}`,
+        ...mends.map(({ label, command }) => `${label}: ${JSON.stringify(command)}`),
+      ])
       expect(said).toMatchSnapshot()
     },
   )

@@ -36,15 +36,20 @@ export function judge(piece: Piece, studio: Studio, compiled?: CompiledPlan): Re
   return plan.ok ? ok(judgePlan(plan.value)) : plan
 }
 
-function judgePlan(plan: JudgedPlan): Finding[] {
+/** Findings of some rules, or all, on a plan. */
+export function judgePlan(plan: JudgedPlan, rules: readonly Rule[] = RULES): Finding[] {
   const place = (stepId: string | null) =>
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
-  return RULES.flatMap((rule) =>
-    rule.look(plan).map((sighting) => ({
-      ...sighting,
-      ruleId: rule.id,
-      school: rule.school,
-      severity: sighting.severity ?? rule.severity,
-    })),
-  ).sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId))
+  return rules
+    .flatMap((rule) =>
+      rule.look(plan).map((sighting) => ({
+        ...sighting,
+        ruleId: rule.id,
+        school: rule.school,
+        severity: sighting.severity ?? rule.severity,
+      })),
+    )
+    .sort(
+      (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId),
+    )
 }

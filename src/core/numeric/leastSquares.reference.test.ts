@@ -24,7 +24,9 @@ describe('least squares after Levenberg and Marquardt', () => {
     ['far', 500, 1e-4],
     ['near', 250, 5e-4],
   ])('finds the certified values of Misra1a from the %s start', (_, b1, b2) => {
-    const { parameters, misfit, covariance } = levenbergMarquardt([Math.log(b1), Math.log(b2)], residuals, 200)
+    const { parameters, misfit, covariance } = levenbergMarquardt([Math.log(b1), Math.log(b2)], residuals, {
+      rounds: 200,
+    })
     expect(Math.exp(parameters[0]) / CERTIFIED.b1).toBeCloseTo(1, 3)
     expect(Math.exp(parameters[1]) / CERTIFIED.b2).toBeCloseTo(1, 3)
     expect(misfit / CERTIFIED.misfit).toBeCloseTo(1, 4)
@@ -34,7 +36,7 @@ describe('least squares after Levenberg and Marquardt', () => {
   })
 
   it('finds the bottom of Rosenbrock’s valley', () => {
-    const { parameters, misfit } = levenbergMarquardt([-1.2, 1], ([x, y]) => [10 * (y - x * x), 1 - x], 300)
+    const { parameters, misfit } = levenbergMarquardt([-1.2, 1], ([x, y]) => [10 * (y - x * x), 1 - x], { rounds: 300 })
     expect(misfit).toBeLessThan(1e-6)
     expect(parameters[0]).toBeCloseTo(1, 2)
     expect(parameters[1]).toBeCloseTo(1, 2)

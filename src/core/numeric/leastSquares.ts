@@ -24,27 +24,36 @@ export interface LeastSquares {
 }
 
 /**
- * Least squares by Levenberg and Marquardt with a Jacobian by forward differences. Residuals are to be divided by their σ, priors
+ * Least squares by Levenberg and Marquardt, with a Jacobian of its own or by forward differences. Residuals are to be divided by their σ, priors
  * among them, so that JᵀJ is the information.
  * Sources: Levenberg 1944; Marquardt 1963. The registry's fitting packages take y(x) only, not residual vectors with priors.
  */
 export function levenbergMarquardt(
   start: readonly number[],
   residuals: (p: readonly number[]) => number[],
-  rounds = 40,
+  {
+    rounds = 40,
+    jacobian: jacobianAt,
+  }: {
+    readonly rounds?: number
+    /** Rows are residuals, columns parameters; forward differences where it is not given. */
+    readonly jacobian?: (p: readonly number[]) => number[][]
+  } = {},
 ): LeastSquares {
   let parameters = start.slice()
   let now = residuals(parameters)
   let misfit = sumSquares(now)
   let damping = 1e-2
-  let jacobian = jacobianOf(parameters, now, residuals)
+  const moves = (p: readonly number[], at: readonly number[]) => jacobianAt?.(p) ?? jacobianOf(p, at, residuals)
+  let jacobian = moves(parameters, now)
   let round = 0
   for (; round < rounds; round++) {
     const { normal, gradient } = normalEquations(jacobian, now)
     let better = false
     for (let attempt = 0; attempt < 8 && !better; attempt++) {
-      const damped = normal.map((row, i) => row.map((v, j) => (i === j ? v * (1 + damping) + 1e-12 : v)))
-      const step = linearSolve(damped, gradient)
+      const damped = new Matrix(normal)
+      for (let i = 0; i < gradient.length; i++) damped.set(i, i, normal[i][i] * (1 + damping) + 1e-12)
+      const step = new CholeskyDecomposition(damped).solve(Matrix.columnVector(gradient)).to1DArray()
       const trial = parameters.map((p, i) => p - step[i])
       const next = residuals(trial)
       const nextMisfit = sumSquares(next)
@@ -59,7 +68,7 @@ export function levenbergMarquardt(
       } else damping *= 5
     }
     if (!better) break
-    jacobian = jacobianOf(parameters, now, residuals)
+    jacobian = moves(parameters, now)
   }
   return { parameters, misfit, covariance: inverseSpd(normalEquations(jacobian, now).normal), rounds: round }
 }
@@ -84,7 +93,8 @@ export function jacobianOf(
   return rows
 }
 
-function normalEquations(
+/** JᵀJ and Jᵀr. */
+export function normalEquations(
   jacobian: readonly (readonly number[])[],
   residual: readonly number[],
 ): { normal: number[][]; gradient: number[] } {

@@ -97,13 +97,7 @@ export class Beliefs {
       if (!square) continue
       const belief = this.of(mediumId)
       variance +=
-        expectedDifference(
-          lab,
-          colourCovariance(
-            sensitivity(belief.parameters, (optics) => labOfSquare(square, optics)),
-            belief.covariance,
-          ),
-        ) ** 2
+        expectedDifference(lab, colourCovariance(sensitivity(belief.parameters, square), belief.covariance)) ** 2
     }
     return Math.sqrt(variance)
   }

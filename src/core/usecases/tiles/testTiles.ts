@@ -165,7 +165,7 @@ export function nextTile(studio: Studio, squares = SQUARES_A_TILE): ProposedTile
         {
           own,
           belief,
-          jacobians: own.map(({ square }) => sensitivity(belief.parameters, (optics) => labOfSquare(square, optics))),
+          jacobians: own.map(({ square }) => sensitivity(belief.parameters, square)),
         },
       ] as const
     }),
