@@ -88,3 +88,7 @@ export function conesAround(celsius: number): [Cone, Cone] | null {
   }
   return null
 }
+
+/** Whether there is a cone that both ranges stand. */
+export const rangesMeet = (a: ConeRange, b: ConeRange): boolean =>
+  coneIndex(a.from) <= coneIndex(b.to) && coneIndex(b.from) <= coneIndex(a.to)

@@ -4,7 +4,6 @@ import { Plus, X } from 'lucide-react'
 import type { CaliperRow } from '@/core/form/buildForm'
 import type { Form } from '@/core/model/piece'
 import { profileAt, type TurnedForm } from '@/core/form/turnedForm'
-import { readSvgProfile } from '@/core/formats/svgDrawing'
 import { LengthInput, Segments } from '@/ui/kit/fields'
 import { SvgFile } from '@/ui/kit/SvgFile'
 
@@ -55,7 +54,7 @@ export function OutlineFields({
           words="trace an SVG"
           label="Trace an outline from SVG"
           className="btn font-normal btn-xs"
-          read={readSvgProfile}
+          read={async (text) => (await import('@/core/formats/svgDrawing')).readSvgProfile(text)}
           onRead={(points, name) =>
             onChange({
               kind: 'traced',

@@ -10,7 +10,8 @@ interface SvgFileProps<T> {
   readonly words: string
   readonly label: string
   readonly className: string
-  readonly read: (text: string, name: string) => Result<T>
+  /** Reads it; the reader is loaded when it is needed. */
+  readonly read: (text: string, name: string) => Promise<Result<T>>
   readonly onRead: (value: T, name: string) => void
 }
 
@@ -19,7 +20,7 @@ export function SvgFile<T>({ words, label, className, read, onRead }: SvgFilePro
   const open = async (input: HTMLInputElement) => {
     const file = input.files?.[0]
     if (!file) return
-    const result = read(await file.text(), file.name)
+    const result = await read(await file.text(), file.name)
     input.value = ''
     if (result.ok) onRead(result.value, file.name)
     else tell('problem', sentence(result.issue))

@@ -6,7 +6,7 @@ import { hexFromLab } from '@/core/colour/colourSpaces'
 import type { Tile, TileSquare } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
 import { filmsHex, filmsLab } from '@/core/usecases/tiles/squares'
-import { tilePiece } from '@/core/usecases/tiles/testTiles'
+import { tilePiece } from '@/core/usecases/tiles/tilePieces'
 import { newId, run } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
 

@@ -1,3 +1,4 @@
+import { motifAspect } from './motifAspect'
 import { seedFromText, seededRandom } from '../../base/random'
 import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
 import type { Motif } from '../../vocabulary/motif'
@@ -40,14 +41,6 @@ export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; ra
     radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5),
   }
 }
-
-/** Own proportions of a motif: width over height. */
-export const motifAspect = (motif: Motif): number =>
-  motif.drawing
-    ? motif.drawing.aspect
-    : motif.kind === 'letters'
-      ? Math.max(0.7, 0.72 * motif.text.length)
-      : MOTIFS[motif.kind].aspect
 
 /** Width in mm of one repeat of a motif. */
 export function motifWidth(grid: SkinGrid, motif: Motif): number {

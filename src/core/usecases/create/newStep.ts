@@ -8,7 +8,7 @@ import { ACT_NAMES, type Act, type StepContent } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
-import { rangesMeet } from '../cupboard/mediaSearch'
+import { rangesMeet } from '../../firing/cones'
 
 interface Addable {
   readonly family: Family

@@ -4,7 +4,7 @@ import { type Step, type StepContent } from '../../plan/step'
 import { bandOf, wholeOf, type Place, INSIDE, OUTSIDE } from '../../vocabulary/place'
 import type { TurnedSizes } from '../../form/presets'
 import type { Medium } from '../../vocabulary/material'
-import { coneIndex, type Cone } from '../../firing/cones'
+import { coneIndex, rangesMeet, type Cone } from '../../firing/cones'
 import type { Motif, MotifKind } from '../../vocabulary/motif'
 
 export const SEQUENCES = [
@@ -42,8 +42,7 @@ interface SequenceDefinition {
   readonly steps: (context: SequenceContext) => StepContent[]
 }
 
-const fits = (medium: Medium, body: Body) =>
-  coneIndex(medium.range.to) >= coneIndex(body.range.from) && coneIndex(medium.range.from) <= coneIndex(body.range.to)
+const fits = (medium: Medium, body: Body) => rangesMeet(medium.range, body.range)
 
 const lightness = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
 

@@ -1,4 +1,4 @@
-import { conesOutside, coneIndex, type Cone, type ConeRange } from '../../firing/cones'
+import { conesOutside, rangesMeet, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
 
 /** What a medium is looked for by; null where it does not matter. */
@@ -9,10 +9,6 @@ export interface MediaSearch {
   /** Something that food touches. */
   readonly forFood: boolean
 }
-
-/** Whether there is a cone that both ranges stand. */
-export const rangesMeet = (a: ConeRange, b: ConeRange): boolean =>
-  coneIndex(a.from) <= coneIndex(b.to) && coneIndex(b.from) <= coneIndex(a.to)
 
 /**
  * The media that suit a clay, a cone and a use, and whose name has the words in it. On food surfaces only glass lies on top, so

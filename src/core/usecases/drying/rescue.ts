@@ -1,7 +1,6 @@
 import { OUTSIDE } from '../../vocabulary/place'
-import { dryWall, hourDownTo, stageBegins, type MoistureStage } from '../../clay/drying/course'
+import { dryWall, hourDownTo, stageBegins } from '../../clay/drying/course'
 import { evenWall } from '../../clay/drying/wallSolver'
-import { stageIndex, STAGE, type Stage } from '../../clay/stages'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { judge } from '../../judge/judge'
 import type { Command } from '../../model/command'
@@ -13,6 +12,7 @@ import * as build from '../../plan/build'
 import type { Studio } from '../../model/studio'
 import { nextStepIndex, timeline, firesBefore } from '../../plan/timeline'
 import { dryingColumns } from './dryingColumns'
+import { lostWindow, MOISTURE_ORDER, type Lost } from './lostWindow'
 import { airAt, columnOf, roomOf, type PieceDrying } from './pieceDrying'
 import { MEDIUM_KIND, kindOrPlain } from '../../vocabulary/mediumKinds'
 
@@ -22,36 +22,6 @@ export interface Rescue {
   readonly label: string
   readonly words: string
   readonly command: Command
-}
-
-/** What a piece has lost, if anything: the first step whose stage the clay has already left. */
-export interface Lost {
-  readonly step: Step
-  readonly wanted: Stage
-  readonly now: MoistureStage
-}
-
-const ORDER: readonly MoistureStage[] = [
-  'wet',
-  'softLeatherHard',
-  'leatherHard',
-  'hardLeatherHard',
-  'tooFirm',
-  'boneDry',
-]
-
-/** The first step not done whose stage is behind the wall’s; null when none is. */
-export function lostWindow(piece: Piece, drying: PieceDrying): Lost | null {
-  const now = columnOf(drying, 'wall').stageNow
-  const times = timeline(piece.steps)
-  const index = piece.steps.findIndex(
-    (step, i) =>
-      !step.done &&
-      isHandwork(step) &&
-      stageIndex(times[i].stage) < stageIndex('boneDry') &&
-      ORDER.indexOf(times[i].stage as MoistureStage) < ORDER.indexOf(now),
-  )
-  return index < 0 ? null : { step: piece.steps[index], wanted: times[index].stage, now }
 }
 
 /** Everything that can still be done with a piece at its stage, each as a plan to take. */
@@ -136,7 +106,7 @@ function damp(piece: Piece, studio: Studio, drying: PieceDrying, lost: Lost, now
 
 /** Carving dry clay, damp and masked. */
 function withCare(piece: Piece, studio: Studio, { now }: Lost): Rescue | null {
-  if (ORDER.indexOf(now) < ORDER.indexOf('tooFirm')) return null
+  if (MOISTURE_ORDER.indexOf(now) < MOISTURE_ORDER.indexOf('tooFirm')) return null
   const cuts = piece.steps.filter((step) => !step.done && isCut(step))
   if (!cuts.length) return null
   return {
@@ -312,7 +282,3 @@ function contrasting(studio: Studio, colours: readonly Step[]): Medium | null {
     null
   )
 }
-
-/** A stage in words, also the one between hard leather-hard and bone dry. */
-export const moistureWords = (stage: MoistureStage): string =>
-  stage === 'tooFirm' ? 'too firm to work, not dry' : STAGE[stage].name

@@ -1,23 +1,18 @@
-import { presetForm } from '../../model/presetForm'
+import { clearFor } from './tilePieces'
 import {
   afterMeasuring,
   colourCovariance,
   expectedDifference,
-  labOfSquare,
   sensitivity,
   type FittedOptics,
 } from '../../colour/fitOptics'
 import { coneIndex, CONES, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
-import { MEASURED_SIGMA, type Tile, type TileSquare } from '../../model/tile'
+import { MEASURED_SIGMA, type TileSquare } from '../../model/tile'
 import type { Studio } from '../../model/studio'
-import type { Piece } from '../../model/piece'
-import { NOT_MADE } from '../../model/piece'
-import type { StepContent } from '../../plan/step'
-import type { Place } from '../../vocabulary/place'
-import * as build from '../../plan/build'
-import { Beliefs, filmsOfPiece, lastCone } from './opticsBelief'
-import { filmsLab, isClear, squareAbout, type Films } from './squares'
+import { Beliefs } from './opticsBelief'
+import { filmsOfPiece, lastCone } from './piecesFilms'
+import { filmsLab, squareAbout, type Films } from './squares'
 
 /** What a tile is to answer. */
 export type Question =
@@ -35,19 +30,6 @@ export interface ProposedTile {
 }
 
 const SQUARES_A_TILE = 6
-
-/** The clear that suits a body best: its range reaches into the body’s. */
-export function clearFor(body: Body, media: Studio['media']): Medium | null {
-  const clears = Object.values(media).filter(isClear)
-  return (
-    clears.find((clear) => clear.range.to === body.range.to || clear.range.from === body.range.from) ??
-    clears.find((clear) => overlap(clear.range, body.range)) ??
-    null
-  )
-}
-
-const overlap = (a: Body['range'], b: Body['range']) =>
-  coneIndex(a.from) <= coneIndex(b.to) && coneIndex(b.from) <= coneIndex(a.to)
 
 /** The cone of a tile: where the body and the glaze over it agree. */
 function coneFor(body: Body, glaze: Medium | null): Cone {
@@ -214,62 +196,5 @@ export function nextTile(studio: Studio, squares = SQUARES_A_TILE): ProposedTile
     teaches:
       'the colours of your plans would be sure to about ΔE ' +
       `${(after / targets.length).toFixed(1)} instead of ${(before / targets.length).toFixed(1)}`,
-  }
-}
-
-/** The plan of a tile, like that of any piece: its squares are sectors of a slab’s face. */
-export function tilePiece(tile: Tile, studio: Studio, freshId: () => string): Piece {
-  const n = Math.max(2, tile.squares.length)
-  const sector = (i: number): Place => ({ parts: ['floor'], band: null, sectors: { of: n, take: [i] } })
-  const glazed = (mediumId: string) => studio.media[mediumId]?.kind === 'glaze'
-  const body = studio.bodies[tile.bodyId]
-  const colours = tile.squares.flatMap((square, i) =>
-    square.films
-      .filter((film) => !glazed(film.mediumId))
-      .map((film) => build.coat(film.mediumId, sector(i), Math.max(1, Math.round(film.coats)))),
-  )
-  const glazes = tile.squares.flatMap((square, i) =>
-    square.films
-      .filter((film) => glazed(film.mediumId))
-      .map((film) =>
-        build.glaze(film.mediumId, sector(i), 'brush', { coats: Math.max(1, Math.round(2 * film.coats)) }),
-      ),
-  )
-  const contents: StepContent[] = [
-    build.bring('leatherHard'),
-    build.divide(n, 4),
-    ...colours,
-    build.bring('boneDry', 'open'),
-    build.fire('bisque', body.bisqueCone),
-    ...(glazes.length ? [build.wipeDust(), ...glazes, build.cleanFoot(), build.fire('glaze', tile.cone)] : []),
-  ]
-  return {
-    id: freshId(),
-    name: `Tile ${tile.number}`,
-    count: 1,
-    use: 'display',
-    bodyId: tile.bodyId,
-    form: presetForm('tile'),
-    notes: tile.question,
-    variant: null,
-    lightTarget: null,
-    making: NOT_MADE,
-    fired: [],
-    steps: contents.map((content) => ({ ...content, id: freshId(), done: false }) as Piece['steps'][number]),
-  }
-}
-
-/** What is written on the back of a tile and listed beside it. */
-export function tileLabel(tile: Tile, studio: Studio): { title: string; lines: string[] } {
-  const films = (square: TileSquare) =>
-    square.films
-      .map((film) => `${Number(film.coats.toFixed(2))} × ${studio.media[film.mediumId]?.name ?? 'missing'}`)
-      .join(', ')
-  return {
-    title: `Tile ${tile.number}`,
-    lines: [
-      `${studio.bodies[tile.bodyId]?.name ?? 'missing clay'}, cone ${tile.cone}`,
-      ...tile.squares.map((square, i) => `${i + 1}: ${films(square)}`),
-    ],
   }
 }

@@ -11,7 +11,7 @@ import type { SkinOperation } from '../../skin/operation'
 import { measureGauges, type Gauges } from '../../skin/gauges'
 import { rowsOf, skinGrid, type SkinGrid } from '../../skin/grid'
 import { FieldCache } from '../../skin/levelField'
-import { PRESETS } from '../../form/presets'
+import { decoratedSide } from './decoratedSide'
 import { MediaTable } from '../../skin/mediaTable'
 import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/picture'
 import { paletteOf, type PaletteColour } from './palette'
@@ -259,10 +259,6 @@ export class PieceViewer {
     )
   }
 }
-
-/** An open form is looked at from above, a tall one from the side. */
-export const decoratedSide = (piece: Piece): 'outside' | 'inside' =>
-  PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside'
 
 const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
   side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }

@@ -4,10 +4,9 @@ import clsx from 'clsx'
 import { useRef } from 'react'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
-import { readSvgDrawing } from '@/core/formats/svgDrawing'
 import { MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
-import { motifAspect } from '@/core/skin/motifs/marksField'
+import { motifAspect } from '@/core/skin/motifs/motifAspect'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MotifMark } from '@/ui/kit/MotifMark'
 import { SvgFile } from '@/ui/kit/SvgFile'
@@ -226,7 +225,7 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
         words="Your own line art (SVG)"
         label="Open line art as SVG"
         className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm"
-        read={readSvgDrawing}
+        read={async (text, name) => (await import('@/core/formats/svgDrawing')).readSvgDrawing(text, name)}
         onRead={(drawing) => choose({ drawing })}
       />
     </details>
