@@ -184,3 +184,12 @@ describe('the bench card', () => {
     expect([width, height].map((points) => Math.round((points / 72) * 25.4))).toEqual([210, 297])
   })
 })
+
+describe('what a piece takes with it', () => {
+  it('the media of its variant too', () => {
+    const variant = piece.steps.map((step) => (step.act === 'coat' ? { ...step, mediumId: 'gorse-yellow' } : step))
+    const file = JSON.parse(writePiece({ ...piece, variant }, studio))
+    expect(Object.keys(file.media)).toContain('gorse-yellow')
+    expect(mediaOf({ ...piece, variant: null })).not.toContain('gorse-yellow')
+  })
+})

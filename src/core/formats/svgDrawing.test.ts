@@ -94,3 +94,12 @@ describe('an outline traced from SVG', () => {
     expect(flat.ok).toBe(false)
   })
 })
+
+describe('which way is up', () => {
+  it('what is at the top of the sheet is at the top of the motif', () => {
+    const [{ points }] = drawing('<polygon points="0,80 30,0 60,80"/>').lines
+    const tip = points.reduce((a, b) => (Math.abs(b[0] - 0.375) < Math.abs(a[0] - 0.375) ? b : a))
+    expect(tip[1]).toBeCloseTo(1, 2)
+    expect(Math.min(...points.map(([x]) => x))).toBeCloseTo(0, 3)
+  })
+})

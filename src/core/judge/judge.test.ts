@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { applyCommand } from '../model/command'
+import * as build from '../plan/build'
 import type { Studio } from '../model/studio'
 import { timeline } from '../plan/timeline'
 import {
@@ -163,5 +164,25 @@ describe('the judge', () => {
     expect(judge({ ...piece, form: { ...piece.form, sizes: { ...piece.form.sizes, wallMm: 50 } } }, studio).ok).toBe(
       false,
     )
+  })
+
+  it('wiping before the bisque is no wiping, and tape peeled after the fire is not off', () => {
+    const early = planned([dry, { act: 'wipeDust' }, bisque, glaze(outside())])
+    expect(saidOf('dust-under-glaze', early)).toHaveLength(1)
+    const late = planned([leather, build.mask(outside(40, 50)), coat('tide-blue', 3), dry, bisque, build.peel()])
+    expect(saidOf('tape-left-on', late)).toHaveLength(1)
+  })
+
+  it('half a coat too few is let pass, more is not', () => {
+    const asked = {
+      ...studio,
+      media: { ...studio.media, 'tide-blue': { ...studio.media['tide-blue'], coats: { brush: 3 } } },
+    }
+    const thinned = (water: number) => {
+      const result = judge(planned([leather, coat('tide-blue', 3, { water }), dry, ...finish]), asked)
+      return result.ok ? result.value.filter((f) => f.ruleId === 'too-few-coats').length : -1
+    }
+    expect(thinned(0.15)).toBe(0)
+    expect(thinned(0.2)).toBe(1)
   })
 })

@@ -228,3 +228,36 @@ describe('ways to begin', () => {
     expect(SEQUENCE[sequence].words.length).toBeGreaterThan(5)
   })
 })
+
+describe('edits that are easily got wrong', () => {
+  const studio = demoStudio()
+
+  it('a step that is repeated is not done yet', () => {
+    const done = studio.pieces['reed-jugs'].steps.find((step) => step.done)
+    const applied = applyCommand(studio, {
+      type: 'step.duplicate',
+      pieceId: 'reed-jugs',
+      stepId: done?.id ?? '',
+      newId: 'again',
+    })
+    if (!applied.ok) throw new Error('it cannot be repeated')
+    const { steps } = applied.value.studio.pieces['reed-jugs']
+    const at = steps.findIndex((step) => step.id === 'again')
+    expect(steps[at].done).toBe(false)
+    expect(steps[at - 1].id).toBe(done?.id)
+  })
+
+  it('a medium that only a variant uses stays in the cupboard', () => {
+    const piece = studio.pieces['reed-jugs']
+    const unused = Object.keys(studio.media).find((mediumId) => {
+      const applied = applyCommand(studio, { type: 'medium.remove', mediumId })
+      return applied.ok
+    })
+    if (!unused) throw new Error('every medium is used')
+    const variant = piece.steps.map((step) => (step.act === 'coat' ? { ...step, mediumId: unused } : step))
+    const kept = { ...studio, pieces: { ...studio.pieces, 'reed-jugs': { ...piece, variant } } }
+    const applied = applyCommand(kept, { type: 'medium.remove', mediumId: unused })
+    expect(applied.ok).toBe(false)
+    expect(applied.ok ? '' : JSON.stringify(applied.issue)).toContain('used on')
+  })
+})

@@ -460,3 +460,25 @@ describe('the days of a studio', () => {
     expect(run()).toEqual(run())
   })
 })
+
+describe('what a plan of days costs, and what it may not do', () => {
+  const week = [session('a', 20), session('b', 44)]
+
+  it('each day late costs what it is said to', () => {
+    const tasks = [free('paint'), { ...bisque, footDriest: null }]
+    const dry = { now: { water: { wall: 0, foot: 0 }, cover: 'open' as const } }
+    const kilns = [kiln('k', 72)]
+    const due = (dueMs: number | null) => alone(job('p', tasks, { ...dry, dueMs }), week, kilns)
+    const openMs = T0 + (72 + 24) * HOUR
+    expect(due(openMs).cost).toBeCloseTo(due(null).cost, 9)
+    expect(due(openMs - 48 * HOUR).cost - due(null).cost).toBeCloseTo(2 * COST.dayLate, 9)
+  })
+
+  it('a piece that lies sealed does not go into the kiln, however dry it is', () => {
+    const tasks: Task[] = [{ ...bisque }]
+    const at = (cover: Cover) =>
+      alone(job('p', tasks, { now: { water: { wall: 0, foot: 0.01 }, cover } }), [], [kiln('k', 30)])
+    expect(at('open').firings).toHaveLength(1)
+    expect(at('sealed').firings).toHaveLength(0)
+  })
+})

@@ -82,3 +82,35 @@ describe('the look of a stack', () => {
     expect(packTexel(linearFromHex('#204060'), 1)).toBe(((255 << 24) | (0x60 << 16) | (0x40 << 8) | 0x20) >>> 0)
   })
 })
+
+describe('the relief of a stack', () => {
+  const height = (s: Stack, kind: 'fired' | 'bench' = 'fired') =>
+    optics.appearance(s, kind === 'fired' ? { kind } : { kind, stage: 'boneDry' }, 'daylight').heightUm
+
+  it('a cut lies lower and a burr higher, bare and under glaze', () => {
+    for (const films of [[], [['clear-gloss', 3]]] as [string, number][][]) {
+      expect(height(stack(films, { cutUm: 800 }))).toBeLessThan(height(stack(films)))
+      expect(height(stack(films, { burrUm: 90 }))).toBeGreaterThan(height(stack(films)))
+    }
+    expect(height(stack([], { cutUm: 800 }))).toBe(-800)
+    expect(height(stack([], { burrUm: 90 }))).toBe(90)
+  })
+
+  it('molten glass softens cuts and hides brush marks', () => {
+    const depth = (films: [string, number][]) => height(stack(films)) - height(stack(films, { cutUm: 800 }))
+    expect(depth([['clear-gloss', 3]])).toBeLessThan(0.6 * depth([]))
+    const brushed = (films: [string, number][]) => height(stack([...films])) - height(stack(films.slice(1)))
+    expect(
+      brushed([
+        ['tide-blue', 3],
+        ['clear-gloss', 3],
+      ]),
+    ).toBeLessThan(height(stack([['tide-blue', 3]])) / 5)
+  })
+
+  it('wax and tape stand up on the bench and are gone when fired', () => {
+    expect(height(stack([], { wax: 'dry' }), 'bench')).toBeGreaterThan(0)
+    expect(height(stack([], { tape: -1 }), 'bench')).toBeGreaterThan(height(stack([], { wax: 'dry' }), 'bench'))
+    expect(height(stack([], { wax: 'dry' }))).toBe(0)
+  })
+})

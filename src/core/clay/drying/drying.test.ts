@@ -4,7 +4,7 @@ import { COVERS } from '../stages'
 import type { Surroundings } from './airSide'
 import { CLAY_WATER, CLAY_WATER_KINDS, contentAt } from './clayWater'
 import { fitDryingFactor, type DrynessReading } from './calibrate'
-import { dryWall, hourDownTo, MOISTURE_STAGES, stageBegins, stageOfWater, waterAt } from './course'
+import { crackIndex, dryWall, hourDownTo, MOISTURE_STAGES, stageBegins, stageOfWater, waterAt } from './course'
 import { BOUNDS, halton, normalQuantile, UNCERTAIN_POINTS, uncertainTime, UNKNOWNS } from './uncertainty'
 import { meanWater, type Wall } from './wallSolver'
 
@@ -179,5 +179,16 @@ describe('calibration and what is uncertain', () => {
     expect(Math.abs(fast.late / all[28] - 1)).toBeLessThan(0.05)
     expect(fast.early).toBeLessThan(fast.likely)
     expect(fast.likely).toBeLessThan(fast.late)
+  })
+})
+
+describe('cracks', () => {
+  const course = (mean: number, face: number) =>
+    ({ hours: [0], mean: [mean], faces: [[face], [mean]] }) as unknown as Parameters<typeof crackIndex>[1]
+
+  it('are feared while the wall shrinks, not after', () => {
+    expect(crackIndex(clay, course(clay.shrinkageLimit + 0.02, clay.shrinkageLimit - 0.05), 0)).toBeGreaterThan(0.3)
+    expect(crackIndex(clay, course(clay.shrinkageLimit, clay.shrinkageLimit - 0.05), 0)).toBe(0)
+    expect(crackIndex(clay, course(clay.plastic, clay.plastic), 0)).toBeCloseTo(0, 9)
   })
 })
