@@ -170,6 +170,17 @@ export const STARTER_MEDIA: readonly Medium[] = [
     '#ced6c0',
   ),
   opaque('honey-opaque', 'Honey, opaque', (l) => 0.03 + 2 * sg(500, 16)(l), flat(1.2), '#e0c388', '#eed9b0'),
+  entry({
+    id: 'sepia-line',
+    name: 'Sepia line',
+    kind: 'line',
+    surface: 'gloss',
+    range: { from: '06', to: '04' },
+    raw: { wet: '#6b5a4e', dry: '#8d7b6d' },
+    filmUm: 40,
+    K: (l) => 1.2 + 1.1 * sg(610, 30)(l),
+    S: flat(0.3),
+  }),
   glaze(
     'clear-gloss',
     'Clear, gloss',

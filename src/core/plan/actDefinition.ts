@@ -11,18 +11,7 @@ import type { Place } from '../vocabulary/place'
 import type { StepTime } from './stepTime'
 
 /** Families of acts, in the order in which a hand reaches for them. */
-export const FAMILIES = [
-  'Dry',
-  'Prepare',
-  'Colour',
-  'Mark out',
-  'Cut',
-  'Inlay',
-  'Resist',
-  'Glaze',
-  'Clean',
-  'Fire',
-] as const
+export const FAMILIES = ['Dry', 'Colour', 'Mark out', 'Cut', 'Inlay', 'Resist', 'Glaze', 'Clean', 'Fire'] as const
 
 export type Family = (typeof FAMILIES)[number]
 

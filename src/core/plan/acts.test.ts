@@ -13,6 +13,15 @@ import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { FAMILIES } from './actDefinition'
 import { ACTS } from './acts'
 import * as build from './build'
+import { coneIndex } from '../firing/cones'
+import { applyAct } from '../skin/acts'
+import { StackOptics } from '../skin/appearance'
+import { skinGrid } from '../skin/grid'
+import { MediaTable } from '../skin/mediaTable'
+import { probeSpot } from '../skin/probe'
+import { BARE } from '../skin/stack'
+import { compilePlan } from './compilePlan'
+import { atStage } from './stepTime'
 import { localStage } from './localStage'
 import { ACT_NAMES, actOf, mediaOfStep, stepSchema, type Act, type Step, type StepContent } from './step'
 import { timeline } from './timeline'
@@ -36,7 +45,7 @@ describe('every act of the hand', () => {
     expect(words.title).toMatch(/^[A-Z]/)
     expect(words.brief).not.toMatch(/undefined|null|NaN/)
     for (const stage of STAGES) {
-      const bench = benchWords(step, stage, studio)
+      const bench = benchWords(step, atStage(stage, 'open'), studio)
       expect(bench.detail).toMatch(/[.]$|settles within 20 seconds\.$|first\.$/)
       expect(bench.lookFor.length).toBeGreaterThan(3)
       expect(JSON.stringify(bench)).not.toMatch(/undefined|NaN/)
@@ -198,5 +207,56 @@ describe('the life of clay along a plan', () => {
     ])
     const stages = steps.map((_, i) => localStage(beaker.value, steps, i, timeline(steps)[i].stage))
     expect(stages).toEqual(['wet', 'boneDry', 'bisque', 'bisque', 'glazedRaw', 'glazedRaw', 'bisque', 'glazedRaw'])
+  })
+})
+
+describe('what the newest members do', () => {
+  const table = () => new MediaTable(Object.values(studio.media))
+  const grid = skinGrid(form, 128, 256)
+  const middle = (form.zones.outside.from + form.zones.outside.to) / 2
+  const filmsAfter = (...contents: StepContent[]) => {
+    const media = table()
+    const operations = compilePlan(build.numbered('s', 0, contents), media, grid)
+    const stacks = probeSpot(operations, contents.length, { lengthMm: middle, inLineOf: null }, media.list)
+    return stacks.at(-1)?.films.map(({ eighths }) => eighths)
+  }
+  const mist = { act: 'mist', place: OUTSIDE } as const
+
+  it('a misted place takes a thinner coat, once, and only there', () => {
+    const dry = [build.bring('boneDry'), build.fire('bisque', '04')]
+    const blue = build.coat('tide-blue', OUTSIDE, 1)
+    expect(filmsAfter(...dry, blue)).toEqual([8])
+    expect(filmsAfter(...dry, mist, blue)).toEqual([7])
+    expect(filmsAfter(...dry, mist, blue, build.coat('marsh-black', OUTSIDE, 1))?.at(-1)).toBe(8)
+    expect(filmsAfter(...dry, { ...mist, place: wholeOf('inside') }, blue)).toEqual([8])
+    expect(filmsAfter(mist, ...dry, blue)).toEqual([8])
+  })
+
+  it('a misted surface keeps a coat wet for longer', () => {
+    const [step] = build.numbered('s', 0, [build.coat('tide-blue', OUTSIDE, 1)])
+    const waits = (surface: Stage) => actOf(step).waits?.(step, surface, kindOf)?.[0] ?? 0
+    const [, , , { surface }] = timeline(
+      build.numbered('s', 0, [build.bring('boneDry'), build.fire('bisque', '04'), mist]),
+    )
+    expect(waits(surface)).toBeGreaterThan(3 * waits('bisque'))
+  })
+
+  it('line colour is drawn, not brushed over areas; it shines like glass and stays where it is put', () => {
+    expect(MEDIUM_KIND.line.laidBy).not.toContain('coat')
+    const [step] = build.numbered('s', 0, [build.draw('sepia-line', build.motif('bird', 6, 40, 24, 1), 'brush')])
+    expect(actOf(step).fit(step, kindOf)?.doing).toBe('Line colour')
+    const optics = new StackOptics(studio.bodies['chalk-white'], table().list)
+    const number = table().numberOf('sepia-line') as number
+    const fired = { ...BARE, films: [{ medium: number, eighths: 8 }], fixed: 1, cone: coneIndex('05') }
+    expect(optics.surface(fired)).toBe('gloss')
+    const melt = (medium: number) =>
+      applyAct(
+        { ...BARE, recessUm: 800, films: [{ medium, eighths: 24 }] },
+        8,
+        { act: 'fire', cone: 6, melts: true },
+        table().list,
+      ).films[0].eighths
+    expect(melt(number)).toBe(24)
+    expect(melt(table().numberOf('clear-gloss') as number)).toBeGreaterThan(24)
   })
 })

@@ -234,7 +234,7 @@ describe('steps in words', () => {
 
   it.each(every)('%s has a title, bench words and a wait where it is wet', (title, step, stage) => {
     expect(title.length).toBeGreaterThan(2)
-    const bench = benchWords(step, stage, studio)
+    const bench = benchWords(step, { stage, surface: stage }, studio)
     expect(bench.detail.length).toBeGreaterThan(15)
     expect(bench.lookFor.length).toBeGreaterThan(5)
     expect(coatWaits(step, stage, studio).every((s) => s > 0)).toBe(true)

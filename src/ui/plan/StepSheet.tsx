@@ -30,12 +30,12 @@ export function StepSheet({
   step: Step
   index: number
 }) {
-  const stage = timeline(piece.steps)[index].stage
+  const time = timeline(piece.steps)[index]
   const words = stepWords(step, studio, isSlab(piece))
   const now = useNow()
   const bench = benchWords(
     step,
-    stage,
+    time,
     studio,
     isSlab(piece),
     now ? roomEvaporation(roomOf(studio, piece), now) : undefined,
@@ -48,7 +48,7 @@ export function StepSheet({
         <h2 className="text-[17px] leading-tight font-bold">
           <span className="numbers">{index + 1}</span> {words.title}
         </h2>
-        <span className="shrink-0 text-sm text-base-content/80">{STAGE[stage].name}</span>
+        <span className="shrink-0 text-sm text-base-content/80">{STAGE[time.stage].name}</span>
       </div>
       <StepFields
         piece={piece}

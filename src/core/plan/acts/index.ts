@@ -24,7 +24,6 @@ import { wipeDust } from './wipeDust'
 /** All acts of the hand, in the order in which a hand reaches for them. */
 export const ACTS = {
   bring,
-  mist,
   coat,
   draw,
   touchUp,
@@ -41,6 +40,7 @@ export const ACTS = {
   mask,
   peel,
   glaze,
+  mist,
   wipeDust,
   cleanFoot,
   pick,

@@ -27,7 +27,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       number: i + 1,
       stage: STAGE[times[i].stage].name,
       title: stepWords(step, studio, isSlab(piece)).title,
-      ...benchWords(step, times[i].stage, studio, isSlab(piece)),
+      ...benchWords(step, times[i], studio, isSlab(piece)),
       done: step.done,
     })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),

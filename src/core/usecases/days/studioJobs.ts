@@ -6,7 +6,7 @@ import type { Cover, Stage } from '../../clay/stages'
 import { buildForm } from '../../form/buildForm'
 import type { Piece } from '../../model/piece'
 import type { Room } from '../../model/room'
-import { type Step, coatsOf } from '../../plan/step'
+import { actOf, coatsOf, type Step } from '../../plan/step'
 import type { Studio } from '../../model/studio'
 import { nextStepIndex, timeline, hasBeenFired, firesBefore } from '../../plan/timeline'
 import type { DryingCurve, DryingCurves } from '../../schedule/dryingClock'
@@ -27,9 +27,6 @@ const MAKING_MINUTES = 25
 
 /** Share of a window that is kept clear at either end, since curves are chained and rooms vary. */
 const WINDOW_MARGIN = 0.1
-
-/** Minutes after which a glazed or waxed piece that nobody waits for may go on; after wiping dust it should dry again. */
-const AFTER_RINSE_MINUTES = 180
 
 /** Curves of a kind of wall in a room, kept from one planning to the next. */
 export class CurveCache {
@@ -77,14 +74,15 @@ export function windowAt(stage: Stage, begins: Readonly<Record<MoistureStage, nu
 }
 
 /** Hands and waits of a step on all pieces of a set: while one dries the next of the set gets its coat. */
-function phasesOf(step: Step, stage: Stage, piece: Piece, studio: Studio, evaporation: number): Phase[] {
+function phasesOf(step: Step, surface: Stage, piece: Piece, studio: Studio, evaporation: number): Phase[] {
   const built = buildForm(piece.form)
   const each = built.ok ? handsMinutes(step, built.value) : 5
   const waits =
-    'waits' in step && !step.waits ? [] : coatWaits(step, stage, studio, evaporation).map((seconds) => seconds / 60)
+    'waits' in step && !step.waits ? [] : coatWaits(step, surface, studio, evaporation).map((seconds) => seconds / 60)
+  const rest = actOf(step).restMinutes
   const hands = each * piece.count
   return Array.from({ length: coatsOf(step) }, (_, i) => {
-    const wait = step.act === 'wipeDust' ? AFTER_RINSE_MINUTES : (waits[i] ?? 0)
+    const wait = rest ?? waits[i] ?? 0
     // The first of a set has dried while the last was coated.
     return { hands, wait: Math.max(0, wait - (piece.count > 1 ? hands - each : 0)) }
   })
@@ -104,7 +102,7 @@ function tasksOf(
       : []
   piece.steps.forEach((step, i) => {
     if (step.done || step.act === 'bring') return
-    const { stage } = times[i]
+    const { stage, surface } = times[i]
     if (step.act === 'fire') {
       const raw = !['bisque', 'glazedRaw', 'fired'].includes(stage) || !firesBefore(piece.steps, i)
       tasks.push({
@@ -116,12 +114,12 @@ function tasksOf(
       })
       return
     }
-    const phases = phasesOf(step, stage, piece, studio, evaporation)
+    const phases = phasesOf(step, surface, piece, studio, evaporation)
     const bottled =
       step.act === 'coat' && step.applicator === 'brush' && step.coats > 1
         ? { ...step, applicator: 'bottle' as const, coats: 1 }
         : null
-    const saves = bottled ? minutesOf(phases) - minutesOf(phasesOf(bottled, stage, piece, studio, evaporation)) : 0
+    const saves = bottled ? minutesOf(phases) - minutesOf(phasesOf(bottled, surface, piece, studio, evaporation)) : 0
     tasks.push({
       kind: 'work',
       stepId: step.id,

@@ -3,6 +3,7 @@ import type { Stage } from '../../clay/stages'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
 import { actOf, type Step } from '../../plan/step'
+import type { StepTime } from '../../plan/stepTime'
 import { toldIn } from './told'
 
 /** A step in words, for the rail. `kind` chooses its hatching. */
@@ -24,11 +25,17 @@ export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporatio
   actOf(step).waits?.(step, surface, (id) => studio.media[id]?.kind, evaporation) ?? []
 
 /** Everything the bench needs to know of a step. */
-export function benchWords(step: Step, stage: Stage, studio: Studio, flat = false, evaporation?: number): BenchWords {
+export function benchWords(
+  step: Step,
+  { stage, surface }: Pick<StepTime, 'stage' | 'surface'>,
+  studio: Studio,
+  flat = false,
+  evaporation?: number,
+): BenchWords {
   const words = actOf(step).bench(step, {
     ...toldIn(studio, flat),
     stage,
-    waits: coatWaits(step, stage, studio, evaporation).map(formatDuration).join(', then '),
+    waits: coatWaits(step, surface, studio, evaporation).map(formatDuration).join(', then '),
     inThisRoom: evaporation !== undefined,
   })
   const inHaste = 'waits' in step && !step.waits
