@@ -12,15 +12,16 @@ export type Issue =
   | { code: 'form-impossible'; reason: string }
   | { code: 'storage-failed'; detail: string }
 
-const mebibytes = (bytes: number) => (bytes / 1_048_576).toFixed(1)
+/** Binary megabytes to a tenth; a size rounds up and a limit down, so that what is refused never looks as if it fitted. */
+const mebibytes = (bytes: number, round: (x: number) => number) => (round((bytes / 1_048_576) * 10) / 10).toFixed(1)
 
 /** One clear sentence with the offending value and what to do about it. */
 export function sentence(issue: Issue): string {
   switch (issue.code) {
     case 'file-too-large':
       return (
-        `This file is ${mebibytes(issue.bytes)} MB and Vernice reads files up to ` +
-        `${mebibytes(issue.limitBytes)} MB; choose a file that Vernice exported.`
+        `This file is ${mebibytes(issue.bytes, Math.ceil)} MB and at most ${mebibytes(issue.limitBytes, Math.floor)} MB ` +
+        'are read here; choose a smaller one, or take a part of it.'
       )
     case 'not-json':
       return `This file is not readable as JSON (${issue.detail}); export it again and choose that copy.`

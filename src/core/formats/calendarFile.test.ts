@@ -32,5 +32,13 @@ describe('the calendar file, read by another reader', () => {
     expect(new ICAL.Event(component).duration.toSeconds()).toBe(60)
     const sequence = (stamp: number) => Number(events([entry], stamp)[0].getFirstPropertyValue('sequence'))
     expect(sequence(START + 60_000)).toBe(sequence(START) + 1)
+    expect(sequence(Date.UTC(2020, 0, 1, 0, 7))).toBe(7)
+  })
+
+  it('is called by its name and is published, not an invitation', () => {
+    const calendar = new ICAL.Component(ICAL.parse(calendarFile('Tidewater shed', [entry], START)))
+    expect(calendar.getFirstPropertyValue('x-wr-calname')).toBe('Tidewater shed')
+    expect(calendar.getFirstPropertyValue('method')).toBe('PUBLISH')
+    expect(calendar.getFirstPropertyValue('prodid')).toContain('Vernice')
   })
 })

@@ -35,7 +35,7 @@ export function readRoomRecord(text: string): Result<RoomReading[]> {
   for (const [i, row] of parsed.data.entries()) {
     const bad = (path: string, expected: string) =>
       fail({ code: 'bad-value' as const, path: `row ${i + 2}, ${path}`, actual: `“${row[path] ?? ''}”`, expected })
-    const stamp = row.time.trim()
+    const stamp = (row.time ?? '').trim()
     const at = Date.parse(/[zZ]$|[+-]\d\d:?\d\d$/.test(stamp) ? stamp : `${stamp}Z`)
     if (Number.isNaN(at)) return bad('time', 'a time such as 2026-03-04T18:30')
     const celsius = Number(row.temperature_c)

@@ -8,7 +8,7 @@ import { localStage } from '../plan/localStage'
 import { MediaTable } from '../skin/mediaTable'
 import { StackOptics } from '../skin/appearance'
 import { skinGrid, type SkinGrid } from '../skin/grid'
-import { probeSpot, type Spot } from '../skin/probe'
+import { probeSpot, type ProbePoint } from '../skin/probe'
 import type { Stack } from '../skin/stack'
 import type { MediumTraits } from '../skin/acts'
 import type { Body, Medium } from '../vocabulary/material'
@@ -76,7 +76,7 @@ export class JudgedPlan {
   }
 
   /** The stack at a spot after each step (entry 0: bare clay). */
-  probe(spot: Spot): Stack[] {
+  probe(spot: ProbePoint): Stack[] {
     const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}@${spot.across ?? ''}@${spot.onHigh ?? ''}`
     let stacks = this.spots.get(key)
     if (!stacks) {
@@ -104,7 +104,7 @@ export class JudgedPlan {
   }
 
   /** The final stack at a spot. */
-  finalStack(spot: Spot): Stack {
+  finalStack(spot: ProbePoint): Stack {
     const stacks = this.probe(spot)
     return stacks[stacks.length - 1]
   }

@@ -4,7 +4,7 @@ import { inAnyArc } from './levelField'
 import { BARE, type Stack } from './stack'
 
 /** A spot on the skin, as the judge looks at it: on the ground or in a line of a given carving. */
-export interface Spot {
+export interface ProbePoint {
   readonly lengthMm: number
   /** Index of the step whose lines run here, or null for the ground. */
   readonly inLineOf: number | null
@@ -29,7 +29,7 @@ function nominalLevel({ act, field }: SkinOperation): number {
 export function probeSpot(
   operations: readonly SkinOperation[],
   stepCount: number,
-  spot: Spot,
+  spot: ProbePoint,
   media: readonly MediumTraits[],
 ): Stack[] {
   const after: Stack[] = [BARE]
@@ -45,7 +45,7 @@ export function probeSpot(
   return after
 }
 
-function meets({ act, field, stepIndex, aside }: SkinOperation, spot: Spot): boolean {
+function meets({ act, field, stepIndex, aside }: SkinOperation, spot: ProbePoint): boolean {
   if (aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
   if (field.kind === 'marks') return spot.inLineOf === stepIndex
   return (

@@ -6,7 +6,7 @@ import { correctedLab, GREY_CARD, sampledLinear } from '@/core/colour/photoColou
 import { tell } from '@/store/studioStore'
 import { NumberInput, Segments } from '@/ui/kit/fields'
 
-interface Spot {
+interface PhotoPoint {
   readonly x: number
   readonly y: number
 }
@@ -19,9 +19,9 @@ export function PhotoPicker({ onPick }: { onPick: (lab: Triple) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const [picture, setPicture] = useState<ImageBitmap | null>(null)
   const [asking, setAsking] = useState<'grey' | 'colour'>('grey')
-  const [grey, setGrey] = useState<Spot | null>(null)
-  const [colour, setColour] = useState<Spot | null>(null)
-  const [cursor, setCursor] = useState<Spot>({ x: WIDTH / 2, y: 100 })
+  const [grey, setGrey] = useState<PhotoPoint | null>(null)
+  const [colour, setColour] = useState<PhotoPoint | null>(null)
+  const [cursor, setCursor] = useState<PhotoPoint>({ x: WIDTH / 2, y: 100 })
   const [percent, setPercent] = useState(Math.round(GREY_CARD * 100))
   const height = picture ? Math.round((WIDTH * picture.height) / picture.width) : 0
 
@@ -48,7 +48,7 @@ export function PhotoPicker({ onPick }: { onPick: (lab: Triple) => void }) {
     }
   }, [picture, grey, colour, height])
 
-  const sampled = (spot: Spot): Triple => {
+  const sampled = (spot: PhotoPoint): Triple => {
     const copy = new OffscreenCanvas(WIDTH, height).getContext('2d')
     if (!copy || !picture) return [0, 0, 0]
     copy.drawImage(picture, 0, 0, WIDTH, height)
@@ -60,7 +60,7 @@ export function PhotoPicker({ onPick }: { onPick: (lab: Triple) => void }) {
     )
     return sampledLinear(data)
   }
-  const pick = (spot: Spot) => {
+  const pick = (spot: PhotoPoint) => {
     if (asking === 'grey') {
       setGrey(spot)
       setAsking('colour')
@@ -77,7 +77,7 @@ export function PhotoPicker({ onPick }: { onPick: (lab: Triple) => void }) {
           'the picture again with less light on the card.',
       )
   }
-  const at = (event: React.MouseEvent<HTMLCanvasElement>): Spot => {
+  const at = (event: React.MouseEvent<HTMLCanvasElement>): PhotoPoint => {
     const box = event.currentTarget.getBoundingClientRect()
     return { x: ((event.clientX - box.left) * WIDTH) / box.width, y: ((event.clientY - box.top) * height) / box.height }
   }
