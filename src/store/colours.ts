@@ -9,7 +9,7 @@ import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { Matched, Wanted } from '@/core/usecases/cupboard/recipes'
 import { type ProposedTile, type Question as TileQuestion } from '@/core/usecases/tiles/testTiles'
 import { tileLabel } from '@/core/usecases/tiles/tilePieces'
-import { askSkin, cards, colours, LONG_MS, reporting, SOON_MS } from '@/workers/clients'
+import { askSkin, cards, colours, LONG_MS, withProgress, SOON_MS } from '@/workers/clients'
 import { answered, useAsked, type Asked, type Question } from './asking'
 import { download } from './download'
 import { font } from './exports'
@@ -70,11 +70,15 @@ type Progress = (share: number) => void
 
 /** What measured tiles change; null when that could not be found out. */
 export const fitTiles = (studio: Studio, tileIds: readonly string[], progress: Progress): Promise<Refit | null> =>
-  atLength('The tiles could not be learned from', (worker) => worker.refit(studio, tileIds, reporting(progress)))
+  withProgress(progress, (report) =>
+    atLength('The tiles could not be learned from', (worker) => worker.refit(studio, tileIds, report)),
+  )
 
 /** Recipes for a colour; null when none could be looked for. */
 export const findRecipes = (studio: Studio, wanted: Wanted, progress: Progress): Promise<Matched | null> =>
-  atLength('Recipes could not be looked for', (worker) => worker.match(studio, wanted, reporting(progress)))
+  withProgress(progress, (report) =>
+    atLength('Recipes could not be looked for', (worker) => worker.match(studio, wanted, report)),
+  )
 
 /** Tiles that answer a question; null when none could be proposed. */
 export const propose = (studio: Studio, question: TileQuestion): Promise<ProposedTile[] | null> =>

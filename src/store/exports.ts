@@ -1,7 +1,7 @@
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
-import { bigPictureWorker, cards, reporting, SOON_MS } from '@/workers/clients'
+import { bigPictureWorker, cards, withProgress, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
 import { withoutOthers } from './derived'
 import { tell } from './studioStore'
@@ -40,7 +40,10 @@ export function startBigPicture(
     end()
     onDone(blob)
   }
-  remote.picture(request, reporting(onProgress)).then(finish, (error: unknown) => {
+  const told = (share: number) => {
+    if (!over) onProgress(share)
+  }
+  withProgress(told, (report) => remote.picture(request, report)).then(finish, (error: unknown) => {
     tell(
       'problem',
       `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`,

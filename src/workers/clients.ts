@@ -111,5 +111,22 @@ export function bigPictureWorker(): { remote: Remote<BigPictureWorker>; end: () 
 /** Lets a worker call back. */
 export const callback = <A extends unknown[]>(call: (...args: A) => void): ((...args: A) => void) => proxy(call)
 
-/** Lets a worker call back with its progress. */
-export const reporting = (report: (share: number) => void): ((share: number) => void) => proxy(report)
+/**
+ * Asks for something and reports its progress. Reports come through a port of their own and may be overtaken by the answer; those
+ * that arrive after it are dropped.
+ */
+export async function withProgress<R>(
+  report: (share: number) => void,
+  ask: (progress: (share: number) => void) => Promise<R>,
+): Promise<R> {
+  let over = false
+  try {
+    return await ask(
+      callback((share) => {
+        if (!over) report(share)
+      }),
+    )
+  } finally {
+    over = true
+  }
+}
