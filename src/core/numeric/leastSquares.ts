@@ -24,8 +24,8 @@ export interface LeastSquares {
 }
 
 /**
- * Least squares by Levenberg and Marquardt, with a Jacobian of its own or by forward differences. Residuals are to be divided by their σ, priors
- * among them, so that JᵀJ is the information.
+ * Least squares by Levenberg and Marquardt, with a Jacobian that is given or by forward differences. Residuals are to be divided
+ * by their σ, priors among them, so that JᵀJ is the information.
  * Sources: Levenberg 1944; Marquardt 1963. The registry's fitting packages take y(x) only, not residual vectors with priors.
  */
 export function levenbergMarquardt(

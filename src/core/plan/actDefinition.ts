@@ -95,6 +95,15 @@ export interface Taken {
   readonly fromBucket: boolean
 }
 
+/** One medium straight from its jar: wet film of a coat, µm, and the share wasted. */
+export const fromJar = (mediumId: string, wetUm: number, waste: number): Taken => ({
+  parts: [{ mediumId, parts: 1 }],
+  water: 0,
+  wetUm,
+  waste,
+  fromBucket: false,
+})
+
 /** How something fits the stages of clay, and what it is called at the head of a sentence. */
 export interface TechniqueFit {
   readonly doing: string

@@ -6,7 +6,7 @@ import { motifName } from '../../skin/motifs/motifName'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { LINER, LINERS } from '../../vocabulary/tools'
-import { defineAct, mediumId } from '../actDefinition'
+import { defineAct, mediumId, fromJar } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, timesMotif } from './phrases'
 
 /** Share of a line’s full height that counts towards a film too thick. */
@@ -64,13 +64,8 @@ export const draw = defineAct('draw', {
     const { dries } = kindOrPlain(kindOf(step.mediumId))
     return waitsOfCoats(LINER[step.liner].raised ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
   },
-  takes: (step, kind) => ({
-    parts: [{ mediumId: step.mediumId, parts: 1 }],
-    water: 0,
-    wetUm: kindOrPlain(kind).drawnUm ?? kindOrPlain(kind).wetUm,
-    waste: LINER[step.liner].waste,
-    fromBucket: false,
-  }),
+  takes: (step, kind) =>
+    fromJar(step.mediumId, kindOrPlain(kind).drawnUm ?? kindOrPlain(kind).wetUm, LINER[step.liner].waste),
   compile: (skin, step) => {
     const { stage, seed } = skin
     const medium = skin.numberOf(step.mediumId)

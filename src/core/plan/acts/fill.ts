@@ -5,7 +5,7 @@ import { stageIndex } from '../../clay/stages'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { placeSchema } from '../../vocabulary/place'
 import { APPLICATOR } from '../../vocabulary/tools'
-import { defineAct, mediumId, type TechniqueFit } from '../actDefinition'
+import { defineAct, mediumId, type TechniqueFit, fromJar } from '../actDefinition'
 import { COLOUR_CAUTION } from './phrases'
 
 /** Share of a groove that stays filled once the filling has dried and sunk. */
@@ -53,13 +53,7 @@ export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.b
   minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 60,
   waits: (step, surface, kindOf, evaporation) =>
     waitsOfCoats(kindOrPlain(kindOf(step.mediumId)).dries.trailed, surface, 1, evaporation),
-  takes: (step, kind) => ({
-    parts: [{ mediumId: step.mediumId, parts: 1 }],
-    water: 0,
-    wetUm: kindOrPlain(kind).wetUm,
-    waste: APPLICATOR.brush.waste,
-    fromBucket: false,
-  }),
+  takes: (step, kind) => fromJar(step.mediumId, kindOrPlain(kind).wetUm, APPLICATOR.brush.waste),
   compile: (skin, step) => {
     const medium = skin.numberOf(step.mediumId)
     if (medium === undefined || skin.stage === 'fired') return

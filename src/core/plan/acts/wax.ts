@@ -5,7 +5,7 @@ import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { bandOf, placeSchema, wholeOf } from '../../vocabulary/place'
 import { APPLICATOR, LINER } from '../../vocabulary/tools'
-import { defineAct, mediumId } from '../actDefinition'
+import { defineAct, mediumId, fromJar } from '../actDefinition'
 import { shapeWords } from './phrases'
 
 /** An area or a drawn shape that repels what comes. */
@@ -40,13 +40,7 @@ export const wax = defineAct('wax', {
   minutes: ({ place, motif }, { motifMm, placeCm2 }) =>
     1 + (motif ? motifMm(motif) / LINER.brush.mmAMinute : placeCm2(place) / APPLICATOR.brush.cm2AMinute),
   waits: (_, surface, __, evaporation) => [waxDrySeconds(surface, evaporation)],
-  takes: (step) => ({
-    parts: [{ mediumId: step.mediumId, parts: 1 }],
-    water: 0,
-    wetUm: MEDIUM_KIND.wax.wetUm,
-    waste: APPLICATOR.brush.waste,
-    fromBucket: false,
-  }),
+  takes: (step) => fromJar(step.mediumId, MEDIUM_KIND.wax.wetUm, APPLICATOR.brush.waste),
   compile: (skin, step) => {
     if (skin.stage === 'fired') return
     skin.waxed = true

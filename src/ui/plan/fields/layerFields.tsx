@@ -10,6 +10,23 @@ import { MotifFields } from './MotifFields'
 import { PlaceFields } from './PlaceFields'
 import type { FieldsProps } from './types'
 
+function CoatsField({ coats, most, onCommit }: { coats: number; most: number; onCommit: (coats: number) => void }) {
+  return (
+    <Field label="Coats">
+      {(id) => (
+        <NumberInput
+          id={id}
+          value={coats}
+          min={1}
+          max={most}
+          step={1}
+          onCommit={(value) => onCommit(Math.round(value))}
+        />
+      )}
+    </Field>
+  )
+}
+
 export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
   const { piece, studio, step, change } = props
   return (
@@ -21,18 +38,7 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
         onChange={(mediumId) => change({ mediumId })}
       />
       <div className="grid grid-cols-[4.5rem_1fr] gap-3">
-        <Field label="Coats">
-          {(id) => (
-            <NumberInput
-              id={id}
-              value={step.coats}
-              min={1}
-              max={24}
-              step={1}
-              onCommit={(coats) => change({ coats: Math.round(coats) })}
-            />
-          )}
-        </Field>
+        <CoatsField coats={step.coats} most={24} onCommit={(coats) => change({ coats })} />
         <Field label="Laid on with">
           {(id) => (
             <Select
@@ -203,18 +209,7 @@ export function DrawFields(props: FieldsProps<StepOf<'draw'>>) {
             />
           )}
         </Field>
-        <Field label="Coats">
-          {(id) => (
-            <NumberInput
-              id={id}
-              value={step.coats}
-              min={1}
-              max={8}
-              step={1}
-              onCommit={(coats) => change({ coats: Math.round(coats) })}
-            />
-          )}
-        </Field>
+        <CoatsField coats={step.coats} most={8} onCommit={(coats) => change({ coats })} />
       </div>
       <MotifFields {...props} motif={step.motif} onMotif={(motif) => change({ motif })} ground={false} />
       <div className="flex flex-wrap gap-x-5 gap-y-1">
@@ -299,20 +294,7 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
           ]}
           onChange={(how) => change({ how, coats: how === 'brush' ? 3 : 1 })}
         />
-        {step.how === 'brush' && (
-          <Field label="Coats">
-            {(id) => (
-              <NumberInput
-                id={id}
-                value={step.coats}
-                min={1}
-                max={12}
-                step={1}
-                onCommit={(coats) => change({ coats: Math.round(coats) })}
-              />
-            )}
-          </Field>
-        )}
+        {step.how === 'brush' && <CoatsField coats={step.coats} most={12} onCommit={(coats) => change({ coats })} />}
       </div>
       <PlaceFields piece={piece} place={step.place} change={change} />
       <div className="flex flex-wrap gap-x-5 gap-y-1">
