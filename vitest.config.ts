@@ -3,5 +3,5 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
-  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 30_000 },
+  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 30_000, setupFiles: ['vitest.setup.ts'] },
 })

@@ -11,5 +11,6 @@ export default defineConfig({
       'src/store/*.test.ts',
     ],
     testTimeout: 30_000,
+    setupFiles: ['vitest.setup.ts'],
   },
 })

@@ -42,6 +42,89 @@ describe('materials as CSV', () => {
   })
 })
 
+describe('a row of materials', () => {
+  const curve = Array<string>(BANDS).fill('0.5').join(' ')
+  const NEEDED = { id: 'x-1', name: 'X', kind: 'slip', absorption: curve, scattering: curve }
+  const read = (...rows: Record<string, string>[]) => {
+    const columns = [...new Set([NEEDED, ...rows].flatMap((row) => Object.keys(row)))]
+    return readMediaCsv(
+      Papa.unparse(
+        rows.map((row) => ({ ...NEEDED, ...row })),
+        { columns },
+      ),
+    )
+  }
+
+  it('may leave out all but its id, name, kind and curves', () => {
+    const one = read({})
+    expect(one.ok && one.value[0]).toMatchObject({
+      surface: 'matte',
+      range: { from: '08', to: '6' },
+      fugitive: false,
+      labelledFoodSafe: false,
+      filmUm: 30,
+      raw: { wet: '#888888', dry: '#aaaaaa' },
+      knownBy: 'assumed',
+      origin: 'bought',
+      cautions: [],
+      coats: {},
+      stock: null,
+      notes: '',
+    })
+  })
+
+  it('is read past spaces, capitals of columns and of yes', () => {
+    const text = Papa.unparse([{ ...NEEDED, ' Fugitive ': ' Yes ', SURFACE: ' gloss ', cautions: '  runs   latex ' }])
+    const one = readMediaCsv(`\n${text}\n\n`)
+    expect(one.ok && one.value[0]).toMatchObject({ fugitive: true, surface: 'gloss', cautions: ['runs', 'latex'] })
+  })
+
+  it('keeps a jar without a price, and none without a size', () => {
+    const priced = read(
+      { jar_ml: '120', jars: '2', price: '11.5' },
+      { id: 'x-2', jar_ml: '60' },
+      { id: 'x-3', jars: '2' },
+    )
+    expect(priced.ok && priced.value.map((m) => m.stock)).toEqual([
+      { jars: 2, jarMl: 120, price: 11.5 },
+      { jars: 0, jarMl: 60, price: null },
+      null,
+    ])
+  })
+
+  it.each<[string, Record<string, string>, string, string]>([
+    ['a caution that there is not', { cautions: 'runs sparkles' }, 'cautions.1', 'sparkles'],
+    ['a fugitive neither yes nor no', { fugitive: 'perhaps' }, 'fugitive', 'perhaps'],
+    ['a label for food neither yes nor no', { labelled_food_safe: 'x' }, 'labelledFoodSafe', 'yes or no'],
+    ['a film that is no number', { film_um: 'thick' }, 'filmUm', 'NaN'],
+    ['a cone that there is not', { cone_from: '99' }, 'range.from', '99'],
+    ['too short a curve', { absorption: '0.5 0.5' }, 'optics.K', 'row 2'],
+    ['a hole in a curve', { scattering: curve.replace('0.5', 'x') }, 'optics.S', 'row 2'],
+    ['coats that are no number', { coats_brush: 'many' }, 'coats.brush', 'row 2'],
+    ['an id with a space', { id: 'x 1' }, 'id', 'x 1'],
+    ['no name', { name: ' ' }, 'name', 'row 2'],
+  ])('is refused for %s, and none of the file is taken', (_, row, place, value) => {
+    const both = read({ id: 'before' }, row)
+    const alone = read(row)
+    expect(both.ok || alone.ok).toBe(false)
+    if (!alone.ok) for (const part of [place, value]) expect(sentence(alone.issue)).toContain(part)
+    if (!both.ok) expect(sentence(both.issue)).toContain('row 3')
+  })
+
+  it('is refused when a row above has its id', () => {
+    const twice = read({}, { name: 'Y' })
+    expect(twice.ok).toBe(false)
+    if (!twice.ok) expect(sentence(twice.issue)).toMatch(/row 3, id.*“x-1”/)
+  })
+
+  it('is one of two thousand at most', () => {
+    const many = (n: number) => Array.from({ length: n }, (_, i) => ({ id: `x-${i}` }))
+    expect(read(...many(2000)).ok).toBe(true)
+    const over = read(...many(2001))
+    expect(over.ok ? '' : sentence(over.issue)).toContain('2001 rows')
+  })
+})
+
 describe('a measured reflectance', () => {
   const nanometres = (from: number, to: number, step: number) =>
     Array.from({ length: (to - from) / step + 1 }, (_, i) => from + i * step)

@@ -1,8 +1,9 @@
 import Papa from 'papaparse'
 import { fail, ok, type Result } from '../base/result'
+import { schemaIssue } from '../base/schemaIssue'
 import { BANDS, FIRST_NM, STEP_NM } from '../colour/spectrum'
 import { interpolateLinear } from '../numeric/interpolation'
-import { CAUTIONS, mediumSchema, type Medium } from '../vocabulary/material'
+import { mediumSchema, type Medium } from '../vocabulary/material'
 import { APPLICATORS, type Applicator } from '../vocabulary/tools'
 
 const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
@@ -63,6 +64,12 @@ export const writeMediaCsv = (media: readonly Medium[]): string =>
     { newline: '\n' },
   )}\n`
 
+/** An answer, no if there is none; other words are left for the check to refuse. */
+const yesOrNo = (cell = ''): boolean | string => {
+  const word = cell.trim().toLowerCase()
+  return word === 'yes' ? true : word === 'no' || word === '' ? false : cell
+}
+
 /** Reads media from CSV. All rows are checked before any is taken; the first bad value is named with its row. */
 export function readMediaCsv(text: string): Result<Medium[]> {
   if (text.length > 6_000_000) return fail({ code: 'file-too-large', bytes: text.length, limitBytes: 6_000_000 })
@@ -97,13 +104,13 @@ export function readMediaCsv(text: string): Result<Medium[]> {
       kind: row.kind?.trim(),
       surface: row.surface?.trim() || 'matte',
       range: { from: row.cone_from?.trim() || '08', to: row.cone_to?.trim() || '6' },
-      fugitive: row.fugitive?.trim() === 'yes',
-      labelledFoodSafe: row.labelled_food_safe?.trim() === 'yes',
+      fugitive: yesOrNo(row.fugitive),
+      labelledFoodSafe: yesOrNo(row.labelled_food_safe),
       filmUm: Number(row.film_um || 30),
       raw: { wet: row.raw_wet?.trim() || '#888888', dry: row.raw_dry?.trim() || '#aaaaaa' },
       knownBy: row.known_by?.trim() || 'assumed',
       origin: row.origin?.trim() || 'bought',
-      cautions: (row.cautions ?? '').split(/\s+/).filter((word) => (CAUTIONS as readonly string[]).includes(word)),
+      cautions: (row.cautions ?? '').split(/\s+/).filter(Boolean),
       coats: Object.fromEntries(
         APPLICATORS.flatMap((a) => (row[coatsColumn(a)]?.trim() ? [[a, Number(row[coatsColumn(a)])]] : [])),
       ),
@@ -119,16 +126,16 @@ export function readMediaCsv(text: string): Result<Medium[]> {
     }
     const checked = mediumSchema.safeParse(candidate)
     if (!checked.success) {
-      const [first] = checked.error.issues
-      let actual: unknown = candidate
-      for (const key of first.path) actual = (actual as Record<PropertyKey, unknown> | undefined)?.[key]
+      const issue = schemaIssue(checked.error, candidate)
+      return fail({ ...issue, path: `row ${i + 2}, ${issue.path}` })
+    }
+    if (media.some((medium) => medium.id === checked.data.id))
       return fail({
         code: 'bad-value',
-        path: `row ${i + 2}, ${first.path.join('.')}`,
-        actual: JSON.stringify(actual)?.slice(0, 60) ?? 'missing',
-        expected: first.message,
+        path: `row ${i + 2}, id`,
+        actual: `“${checked.data.id}”`,
+        expected: 'an id of its own; a row above has it already',
       })
-    }
     media.push(checked.data)
   }
   if (!media.length)

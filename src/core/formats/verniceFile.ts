@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { schemaIssue } from '../base/schemaIssue'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { bodySchema, mediumSchema } from '../vocabulary/material'
@@ -88,7 +89,7 @@ export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
   if (!migrated.ok) return migrated
   const parsed =
     format === PIECE_FORMAT ? pieceFileSchema.safeParse(migrated.value) : studioFileSchema.safeParse(migrated.value)
-  if (!parsed.success) return fail(issueFrom(parsed.error, migrated.value))
+  if (!parsed.success) return fail(schemaIssue(parsed.error, migrated.value))
   const unknown =
     parsed.data.format === PIECE_FORMAT
       ? missingIn(parsed.data.piece, parsed.data, 'piece')
@@ -111,31 +112,6 @@ function deeperThan(text: string, limit: number): boolean {
     } else if (c === 125 || c === 93) depth--
   }
   return false
-}
-
-function issueFrom(error: z.ZodError, document: unknown): Issue {
-  const first = error.issues[0]
-  let actual: unknown = document
-  for (const key of first.path)
-    actual = typeof actual === 'object' && actual !== null ? (actual as Record<PropertyKey, unknown>)[key] : undefined
-  const shown = actual === undefined ? 'missing' : JSON.stringify(actual)
-  return {
-    code: 'bad-value',
-    path: first.path.join('.') || 'the file',
-    actual: shown.length > 60 ? `${shown.slice(0, 57)}…` : shown,
-    expected: expectation(first),
-  }
-}
-
-/** What a value should have been, without the library's opening words. */
-function expectation(issue: z.core.$ZodIssue): string {
-  if (issue.code === 'unrecognized_keys') return `without the unknown entry “${issue.keys[0]}”`
-  const words =
-    issue.message
-      .replace(/^Invalid (input|option|string|key)[^:]*: ?(expected )?/i, '')
-      .replace(/, received .*$/, '')
-      .replace(/^Too (big|small): expected \w+ to be/i, 'a value') || 'another value'
-  return words.length > 150 ? `${words.slice(0, 147)}…` : words
 }
 
 function missingIn(piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>, path: string): Issue | null {

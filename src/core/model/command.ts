@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
+import { schemaIssue } from '../base/schemaIssue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
 import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
@@ -91,16 +92,7 @@ function checkWith(
   prefix: string,
 ): Issue | null {
   const parsed = schema.safeParse(value)
-  if (parsed.success) return null
-  const first = parsed.error.issues[0]
-  let actual: unknown = value
-  for (const key of first.path) actual = (actual as Record<PropertyKey, unknown> | undefined)?.[key]
-  return {
-    code: 'bad-value',
-    path: [prefix, ...first.path].join('.'),
-    actual: JSON.stringify(actual) ?? 'missing',
-    expected: first.message,
-  }
+  return parsed.success ? null : schemaIssue(parsed.error, value, [prefix])
 }
 
 const handlers: Handlers = {
