@@ -9,7 +9,6 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   fullyParallel: true,
   workers: 2,
-  retries: process.env.CI ? 1 : 0,
   reporter: process.env.CI ? 'line' : 'list',
   use: {
     baseURL: `http://localhost:${PORT}`,

@@ -1,17 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, open, openPlan, test } from './studio'
+import { atRest, expect, open, openPlan, test } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
-
-/** Fades and slides are over: contrast is measured of what stays. */
-const settled = (page: Page) =>
-  page.waitForFunction(() =>
-    document
-      .getAnimations()
-      .every((motion) => motion.playState !== 'running' || motion.effect?.getTiming().iterations === Infinity),
-  )
 
 /** What a screen reader or a keyboard would stumble over. */
 async function faults(page: Page): Promise<string[]> {
@@ -34,7 +26,7 @@ test('days, dryness, hours and rooms can be read and used without eyes or mouse'
   expect(await faults(page)).toEqual([])
   for (const tab of ['Dryness now', 'Hours and kilns', 'Rooms']) {
     await page.getByRole('radio', { name: tab }).click()
-    await settled(page)
+    await atRest(page)
     expect(await faults(page), tab).toEqual([])
   }
 })

@@ -12,6 +12,7 @@ import {
   skins,
   step,
   test,
+  turned,
   wheel,
 } from './studio'
 
@@ -166,11 +167,11 @@ test('the form turns, tilts and flips by keyboard and pointer, and the cut follo
   await openPlan(page, 'reed-jugs')
   const pictures: number[][] = [await middleColour(page)]
   await wheel(page).focus()
-  for (const key of ['ArrowRight', 'ArrowUp', 'ArrowUp']) await page.keyboard.press(key)
-  await page.waitForTimeout(700)
+  await turned(page, async () => {
+    for (const key of ['ArrowRight', 'ArrowUp', 'ArrowUp']) await page.keyboard.press(key)
+  })
   pictures.push(await middleColour(page))
-  await page.getByRole('button', { name: 'Flip it over' }).click()
-  await page.waitForTimeout(700)
+  await turned(page, () => page.getByRole('button', { name: 'Flip it over' }).click())
   pictures.push(await middleColour(page))
   expect(distance(pictures[0], pictures[1])).toBeGreaterThan(0.5)
   expect(distance(pictures[1], pictures[2])).toBeGreaterThan(0.5)

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { drawn, expect, open, openPlan, step, test, wheel } from './studio'
+import { atRest, drawn, expect, open, openPlan, settled, step, test, unrolled, wheel } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 
@@ -25,7 +25,7 @@ test('plan, fired', async ({ page }) => {
   const box = await wheel(page).boundingBox()
   if (box) await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.5)
   await expect(page.getByTestId('section')).toContainText('Estuary red')
-  await page.waitForTimeout(900)
+  await settled(page)
   await page.screenshot(shot('plan-fired'))
 })
 
@@ -35,7 +35,6 @@ test('plan, on the bench, with findings', async ({ page }) => {
   await page.getByRole('radio', { name: 'on the bench' }).click()
   await step(page, 'Step 7: Gorse yellow').click()
   await drawn(page, before)
-  await page.waitForTimeout(900)
   await page.screenshot(shot('plan-bench'))
 })
 
@@ -45,15 +44,14 @@ test('a wax resist with its handles', async ({ page }) => {
   const box = await wheel(page).boundingBox()
   if (box) await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.55)
   await expect(page.getByTestId('section')).toContainText('Chalk white')
-  await page.waitForTimeout(1500)
+  await settled(page)
   await page.screenshot(shot('plan-wax'))
 })
 
 test('raw and fired across one form', async ({ page }) => {
   await openPlan(page, 'weave-bowl')
   await page.getByRole('radio', { name: 'raw | fired' }).click()
-  await page.waitForTimeout(2500)
-  await page.waitForTimeout(1500)
+  await settled(page)
   await page.screenshot(shot('plan-split'))
 })
 
@@ -61,7 +59,7 @@ test('an inlaid tile from above, with the acts to add', async ({ page }) => {
   await openPlan(page, 'fence-tiles')
   await step(page, 'Fill lines').click()
   await page.getByRole('toolbar', { name: 'Add a step' }).getByText('Inlay', { exact: true }).click()
-  await page.waitForTimeout(1500)
+  await settled(page)
   await page.screenshot(shot('plan-tile'))
 })
 
@@ -70,14 +68,14 @@ test('unrolled, with the motifs to choose from', async ({ page }) => {
   await step(page, 'Carve feather').click()
   await page.getByRole('radio', { name: 'unrolled' }).click()
   await page.getByLabel(/^Motif: /).click()
-  await page.waitForTimeout(1500)
+  await unrolled(page)
   await page.screenshot(shot('plan-unrolled'))
 })
 
 test('on a tablet', async ({ page }) => {
   await page.setViewportSize({ width: 820, height: 1180 })
   await openPlan(page, 'dune-cups')
-  await page.waitForTimeout(1500)
+  await settled(page)
   await page.screenshot(shot('plan-tablet'))
 })
 
@@ -101,7 +99,7 @@ async function planned(page: Page): Promise<void> {
 test('days', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1000 })
   await planned(page)
-  await page.waitForTimeout(600)
+  await atRest(page)
   await page.screenshot(shot('days'))
 })
 
@@ -117,7 +115,7 @@ test('dryness of one piece', async ({ page }) => {
   await openPlan(page, 'reed-jugs')
   await page.getByRole('radio', { name: 'dryness', exact: true }).click()
   await expect(page.getByTestId('dryness')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  await page.waitForTimeout(1500)
+  await settled(page)
   await page.screenshot(shot('plan-dryness'))
 })
 
@@ -125,7 +123,7 @@ test('cupboard', async ({ page }) => {
   await open(page, '/cupboard')
   await page.getByRole('button', { name: /^Tide blue/ }).click()
   await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  await page.waitForTimeout(400)
+  await atRest(page)
   await page.screenshot(shot('cupboard'))
 })
 
@@ -138,7 +136,7 @@ test('mixing and matching', async ({ page }) => {
   await page.getByRole('button', { name: 'Find recipes' }).click()
   await expect(page.getByTestId('recipes')).toBeVisible({ timeout: 30_000 })
   await expect(page.getByRole('button', { name: 'Find recipes' })).toBeEnabled()
-  await page.waitForTimeout(600)
+  await atRest(page)
   await page.screenshot(shot('mix'))
 })
 
@@ -161,6 +159,6 @@ test('the colours of a piece', async ({ page }) => {
   await openPlan(page, 'kelp-bottle')
   await page.getByRole('radio', { name: 'colours', exact: true }).click()
   await expect(page.getByTestId('colours')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  await page.waitForTimeout(900)
+  await settled(page)
   await page.screenshot(shot('plan-colours'))
 })

@@ -37,11 +37,37 @@ export const wheel = (page: Page): Locator => page.locator('section[aria-label="
 
 export const skins = async (page: Page): Promise<number> => Number((await wheel(page).getAttribute('data-skin')) ?? 0)
 
-/** Waits until a newer skin than number `than` has been drawn, finely too. */
+/** Waits until a newer skin than number `than` has been drawn, and nothing that would change the picture is on its way. */
 export async function drawn(page: Page, than: number): Promise<void> {
   await expect.poll(() => skins(page), { timeout: 40_000 }).toBeGreaterThan(than)
-  await page.waitForTimeout(900)
+  await settled(page)
 }
+
+/** Waits until the plan as it stands has been worked out and drawn finely. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.locator('section[aria-label="The piece"][data-busy="false"]')).toBeVisible({ timeout: 40_000 })
+  await expect(wheel(page)).toHaveAttribute('data-fine', 'yes', { timeout: 40_000 })
+}
+
+/** Waits until nothing fades or slides any more. */
+export const atRest = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() =>
+    document
+      .getAnimations()
+      .every((motion) => motion.playState !== 'running' || motion.effect?.getTiming().iterations === Infinity),
+  )
+
+/** Does something that moves the form, and waits until it has been drawn finely where it came to rest. */
+export async function turned(page: Page, move: () => Promise<void>): Promise<void> {
+  const before = Number(await wheel(page).getAttribute('data-pictures'))
+  await move()
+  await expect.poll(async () => Number(await wheel(page).getAttribute('data-pictures'))).toBeGreaterThan(before)
+  await settled(page)
+}
+
+/** Waits until the unrolled skin is the newest. */
+export const unrolled = (page: Page): Promise<void> =>
+  expect(page.locator('[data-testid="unrolled"][data-busy="false"] canvas')).toBeVisible()
 
 /** Mean colour of the middle of the turning form, 0–255 a channel: as it is seen, for the canvas itself belongs to a worker. */
 export async function middleColour(page: Page): Promise<number[]> {

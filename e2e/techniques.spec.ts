@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { buildForm } from '../src/core/form/buildForm'
 import { presetForm } from '../src/core/model/presetForm'
-import { addStep, drawn, expect, open, skins, test } from './studio'
+import { addStep, drawn, expect, open, settled, test, unrolled } from './studio'
 
 /* Techniques built step by step in the real interface; the fired skin is read at named spots of the unrolled view. */
 
@@ -72,9 +72,8 @@ async function spots(
   page: Page,
   places: Record<string, [upMm: number, share: number]>,
 ): Promise<Record<string, { rgb: number[]; spread: number }>> {
-  const before = await skins(page)
   await page.getByRole('radio', { name: 'unrolled' }).click()
-  await page.waitForTimeout(before > 0 ? 800 : 1500)
+  await unrolled(page)
   const canvas = page.getByTestId('unrolled').locator('canvas')
   const rows = Object.fromEntries(
     Object.entries(places).map(([name, [up, share]]) => [name, [(form.zones.outside.from + up) / form.totalMm, share]]),
@@ -97,12 +96,6 @@ async function spots(
       }),
     )
   }, rows)
-}
-
-/** Waits until the plan as it stands has been drawn. */
-const settled = async (page: Page) => {
-  await expect(page.getByRole('heading', { name: 'Judging…' })).toHaveCount(0)
-  await page.waitForTimeout(2500)
 }
 
 const [R, G, B] = [0, 1, 2]

@@ -14,8 +14,11 @@ const FINE = 1.4
 /** Milliseconds of rest after which a slow machine draws finely. */
 const REST_MS = 420
 
-/** Hears of each picture, how many skins had come before it: when it is handed to the graphics card, and when that has drawn it. */
-export type Drawn = (skins: number, what: 'asked' | 'done') => void
+/**
+ * Hears of each picture, how many skins had come before it and whether it is as fine as it will be: when it is handed to the graphics
+ * card, and when that has drawn it.
+ */
+export type Drawn = (skins: number, what: 'asked' | 'done', fine: boolean) => void
 
 /** A skin as it comes from where it is painted: the piece’s own, or what it is compared with. */
 export interface ArrivingSkin {
@@ -207,7 +210,8 @@ export class WheelDrawing {
   private async tell(): Promise<void> {
     const { drawn, skins } = this
     if (!drawn) return
-    drawn(skins, 'asked')
+    const fine = this.fine === null
+    drawn(skins, 'asked', fine)
     const gl = this.renderer.getContext() as WebGL2RenderingContext
     const fence = gl.fenceSync(gl.SYNC_GPU_COMMANDS_COMPLETE, 0)
     if (!fence) return
@@ -215,6 +219,6 @@ export class WheelDrawing {
     while (!this.disposed && gl.getSyncParameter(fence, gl.SYNC_STATUS) === gl.UNSIGNALED)
       await new Promise((resolve) => setTimeout(resolve, 1))
     gl.deleteSync(fence)
-    if (!this.disposed) drawn(skins, 'done')
+    if (!this.disposed) drawn(skins, 'done', fine)
   }
 }

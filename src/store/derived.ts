@@ -66,8 +66,8 @@ const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
   ask: async ({ skin }) => toImage(await askShownSkin((worker) => worker.flat(skin.number))),
 }
 
-/** A skin unrolled; null while a newer one is on its way. */
-export const useFlatSkin = (skin: SkinAnswer | null): ImageData | null => useAsked(FLAT, skin && { skin }).value
+/** A skin unrolled; the last one while a newer one is on its way. */
+export const useFlatSkin = (skin: SkinAnswer | null): Asked<ImageData | null> => useAsked(FLAT, skin && { skin })
 
 /** The cut through the wall of a skin at a place; null when a newer one has come. */
 export const sectionOf = (skin: SkinAnswer, across: number, down: number): Promise<Section | null> =>

@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect, useRef } from 'react'
+import { useLayoutEffect, useRef } from 'react'
 
 /** Shows pixels that a worker drew. */
 export function PixelCanvas({
@@ -13,7 +13,7 @@ export function PixelCanvas({
   className?: string
 }) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
+  useLayoutEffect(() => {
     const element = canvas.current
     if (!element) return
     element.width = pixels.width

@@ -1,8 +1,7 @@
 'use client'
 
-import clsx from 'clsx'
 import { zodResolver } from '@hookform/resolvers/zod'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useRouter } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from 'zod'
@@ -11,9 +10,8 @@ import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
 import { buildForm } from '@/core/form/buildForm'
 import { presetForm } from '@/core/model/presetForm'
-import { type TurnedForm } from '@/core/form/turnedForm'
 import { beginPiece } from '@/core/usecases/create/beginPiece'
-import { SEQUENCE, SEQUENCES } from '@/core/usecases/create/sequences'
+import { SEQUENCES } from '@/core/usecases/create/sequences'
 import { USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
@@ -24,6 +22,8 @@ import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
+import { FormChoice } from './FormChoice'
+import { WayToBegin } from './WayToBegin'
 
 const length = z.coerce.number({ error: 'a number is needed' }).positive('must be more than 0')
 
@@ -62,11 +62,6 @@ const extrasOf = (preset: FormPreset): Extras => {
   return { plan, unevenMm, parts, own }
 }
 
-const outlineOf = (preset: FormPreset): TurnedForm | null => {
-  const built = buildForm({ ...presetForm(preset), unevenMm: 0 })
-  return built.ok ? built.value : null
-}
-
 /** Begins a piece: form, measured size, clay, a way to begin. */
 export function NewPieceView() {
   const studio = useStudio((s) => s.studio)
@@ -90,7 +85,6 @@ export function NewPieceView() {
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
   const [extras, setExtras] = useState<Extras>(() => extrasOf('jug'))
   const built = buildForm({ preset, sizes, ...extras })
-  const outlines = useMemo(() => Object.fromEntries(FORM_PRESETS.map((p) => [p, outlineOf(p)])), [])
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
 
@@ -123,29 +117,7 @@ export function NewPieceView() {
     >
       <div className="space-y-5">
         <h1 className="text-2xl font-bold">A new piece</h1>
-        <fieldset>
-          <legend className="mb-1 text-sm font-bold">Form</legend>
-          <div role="radiogroup" aria-label="Form" className="grid grid-cols-4 gap-1.5 sm:grid-cols-7">
-            {FORM_PRESETS.map((p) => (
-              <button
-                key={p}
-                type="button"
-                role="radio"
-                aria-checked={preset === p}
-                onClick={() => choose(p)}
-                className={clsx(
-                  'flex cursor-pointer flex-col items-center border px-1 pt-1.5 pb-1',
-                  preset === p
-                    ? 'border-base-content bg-base-100 outline-2 outline-base-content'
-                    : 'border-base-300 bg-base-200 hover:border-base-content',
-                )}
-              >
-                <Silhouette form={outlines[p]} size={48} />
-                <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
-              </button>
-            ))}
-          </div>
-        </fieldset>
+        <FormChoice preset={preset} onChoose={choose} />
         <fieldset>
           <legend className="mb-1 text-sm font-bold">Measured as made</legend>
           <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
@@ -203,27 +175,7 @@ export function NewPieceView() {
             </p>
           )}
         </fieldset>
-        <fieldset>
-          <legend className="mb-1 text-sm font-bold">A way to begin</legend>
-          <div className="grid gap-1.5 sm:grid-cols-2">
-            {SEQUENCES.map((id) => (
-              <label
-                key={id}
-                className={clsx(
-                  'flex cursor-pointer gap-2.5 border border-base-300 bg-base-200 px-2.5 py-1.5',
-                  'has-checked:border-base-content has-checked:bg-base-100 has-checked:outline-2',
-                  'has-checked:outline-base-content',
-                )}
-              >
-                <input type="radio" value={id} className="radio mt-0.5 radio-sm" {...form.register('sequence')} />
-                <span>
-                  <b className="block leading-tight">{SEQUENCE[id].name}</b>
-                  <span className="text-[13px] leading-tight text-base-content/80">{SEQUENCE[id].words}</span>
-                </span>
-              </label>
-            ))}
-          </div>
-        </fieldset>
+        <WayToBegin radio={form.register('sequence')} />
       </div>
       <div className="space-y-4">
         <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">

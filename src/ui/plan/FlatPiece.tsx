@@ -21,7 +21,7 @@ export function FlatPiece({
   label: string
 }) {
   const still = useStill(request, skin, view)
-  const flat = useFlatSkin(skin)
+  const flat = useFlatSkin(skin).value
   return (
     <div className="flex h-full flex-col items-center justify-center gap-2 px-40 pt-10 pb-16" data-testid="flat">
       {still && <PixelCanvas pixels={still} label={label} className="min-h-0 flex-1 object-contain" />}

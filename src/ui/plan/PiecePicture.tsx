@@ -30,6 +30,8 @@ interface PiecePictureProps {
   form: TurnedForm | null
   problem: string | null
   skin: SkinAnswer | null
+  /** Whether a newer skin is on its way. */
+  busy: boolean
   kind: ViewKind
   onKind: (kind: ViewKind) => void
   light: LightId
@@ -43,14 +45,19 @@ interface PiecePictureProps {
 type Comparison = 'none' | 'raw' | 'variant'
 
 /** The skin of what the piece is compared with: itself raw or fired, or its variant. */
-function useOther(piece: Piece, studio: Studio, moment: Moment, against: Comparison): SkinAnswer | null {
+function useOther(
+  piece: Piece,
+  studio: Studio,
+  moment: Moment,
+  against: Comparison,
+): { skin: SkinAnswer | null; busy: boolean } {
   const compared = against === 'variant' && piece.variant ? { ...piece, steps: piece.variant } : piece
   const stable = useMemo(() => compared, [piece, against]) // eslint-disable-line react-hooks/exhaustive-deps
   const kind: ViewKind = against === 'raw' ? (moment.kind === 'bench' ? 'firedWhole' : 'bench') : moment.kind
   const afterStep = against === 'variant' ? Math.min(moment.afterStep, stable.steps.length - 1) : moment.afterStep
   const raw = against === 'raw' && moment.kind === 'firedWhole' ? lastRawStep(piece) : afterStep
-  const { skin } = useSkin(stable, studio, { ...moment, kind, afterStep: raw }, against === 'none' ? null : 'other')
-  return against === 'none' ? null : skin
+  const asked = useSkin(stable, studio, { ...moment, kind, afterStep: raw }, against === 'none' ? null : 'other')
+  return against === 'none' ? { skin: null, busy: false } : asked
 }
 
 /** The last step before the last firing: what goes into the kiln. */
@@ -66,6 +73,7 @@ export function PiecePicture({
   form,
   problem,
   skin,
+  busy,
   kind,
   onKind,
   light,
@@ -97,6 +105,7 @@ export function PiecePicture({
   return (
     <section
       aria-label="The piece"
+      data-busy={busy || other.busy}
       className="relative min-h-[26rem] shrink-0 overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem]"
     >
       {mesh && form && (
@@ -108,7 +117,7 @@ export function PiecePicture({
           request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
           onSpot={onSpot}
           label={`${piece.name}, ${moment}`}
-          other={other}
+          other={other.skin}
           split={against === 'none' ? null : split}
           handles={shown === 'wheel' ? handles : []}
           pictures={pictures}
@@ -146,6 +155,7 @@ export function PiecePicture({
         <p className="mt-1 text-[13px] font-bold" data-testid="moment">
           {moment}
         </p>
+        {busy && <Redrawing first={!skin} />}
         {problem && (
           <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">
             {problem}
@@ -218,5 +228,14 @@ export function PiecePicture({
         />
       </div>
     </section>
+  )
+}
+
+/** Says that the picture will change; only of what takes longer than an eye notices. */
+function Redrawing({ first }: { first: boolean }) {
+  return (
+    <p className="redrawing mt-1 inline-block bg-base-100/80 px-1.5 text-[13px] text-base-content" role="status">
+      {first ? 'being drawn …' : 'being redrawn …'}
+    </p>
   )
 }

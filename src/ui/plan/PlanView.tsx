@@ -49,7 +49,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const found = piece.steps.findIndex((step) => step.id === selectedId)
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
-  const { skin, problem } = useSkin(piece, studio, { afterStep, kind, light })
+  const { skin, problem, busy } = useSkin(piece, studio, { afterStep, kind, light })
   const { findings, problem: unjudged, again } = useFindings(piece, studio)
   const form = useMemo(() => buildForm(piece.form), [piece.form])
 
@@ -74,6 +74,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           form={form.ok ? form.value : null}
           problem={problem}
           skin={skin}
+          busy={busy}
           kind={kind}
           onKind={setKind}
           light={light}

@@ -26,13 +26,13 @@ export function Unrolled({
   step: Step | null
   length: (mm: number) => string
 }) {
-  const pixels = useFlatSkin(skin)
+  const { value: pixels, busy } = useFlatSkin(skin)
   const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => step.act === 'divide')
   const sectors = marked?.act === 'divide' ? marked.sectors : 0
   const stand = standingPlace(piece, step, form)
   const share = (mm: number) => `${100 * (1 - mm / form.totalMm)}%`
   return (
-    <div className="absolute top-32 right-60 bottom-24 left-40" data-testid="unrolled">
+    <div className="absolute top-32 right-60 bottom-24 left-40" data-testid="unrolled" data-busy={busy}>
       {stand && (
         <p className="absolute -bottom-6 left-0 text-[13px]">
           Press where the motif should stand; it keeps to the marked sectors.

@@ -77,8 +77,12 @@ export function Wheel({
     let endSkins: () => void = () => undefined
     const element = canvas.current
     // The number on the canvas is that of the skin that has been drawn; `asked`, that of the one that is being drawn.
-    const drawn: Drawn = (skins, what) => {
-      if (element) element.dataset[what === 'done' ? 'skin' : 'asked'] = String(skins)
+    const drawn: Drawn = (skins, what, fine) => {
+      if (!element) return
+      element.dataset[what === 'done' ? 'skin' : 'asked'] = String(skins)
+      if (what === 'asked') return
+      element.dataset.fine = fine ? 'yes' : 'no'
+      element.dataset.pictures = String(Number(element.dataset.pictures ?? 0) + 1)
     }
     void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(
       async ([{ WheelScene: Scene }, { drawsWith }]) => {
