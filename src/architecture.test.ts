@@ -33,7 +33,9 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/usecases/words': [...PLANS, 'core/clay', 'core/form', 'core/schedule', 'core/base', 'core/usecases/drying'],
   'core/usecases/drying': [...PLANS, ...FIELDS, 'core/judge', 'core/numeric', 'core/base'],
   'core/usecases/bench': [
+    'core/usecases/view',
     'core/usecases/words',
+    'core/skin',
     'core/quantities',
     'core/formats',
     'core/judge',

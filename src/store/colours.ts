@@ -5,6 +5,7 @@ import type { Studio } from '@/core/model/studio'
 import type { Tile } from '@/core/model/tile'
 import type { LadderRow } from '@/core/usecases/cupboard/ladder'
 import type { Refit } from '@/core/usecases/tiles/opticsBelief'
+import type { Amount } from '@/core/usecases/bench/amounts'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { Matched, Wanted } from '@/core/usecases/cupboard/recipes'
 import { type ProposedTile, type Question as TileQuestion } from '@/core/usecases/tiles/testTiles'
@@ -51,6 +52,18 @@ export function usePalette(piece: Piece, studio: Studio): Asked<readonly Palette
   const { form, bodyId, steps } = piece
   const { bodies, media } = studio
   return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, bodies, media })
+}
+
+const AMOUNTS = (piece: Piece, studio: Studio): Question<{ left: boolean }, readonly Amount[]> => ({
+  name: 'amounts',
+  what: 'What the piece takes could not be worked out',
+  ask: ({ left }) => askSkin(studio, (worker) => worker.amounts(piece, left)),
+})
+
+/** What a plan takes from the jars; only what is still to do, if `left`. */
+export function useAmounts(piece: Piece, studio: Studio, left: boolean): Asked<readonly Amount[]> {
+  const about = { piece, bodies: studio.bodies, media: studio.media, left }
+  return useAsked(AMOUNTS(piece, studio), about)
 }
 
 /** Asks for something long with progress; tells in a sentence if it cannot be done. */

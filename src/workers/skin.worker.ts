@@ -3,6 +3,7 @@ import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture'
+import { amountsOf, type Amount } from '@/core/usecases/bench/amounts'
 import { settlePlan } from '@/core/usecases/create/settlePlan'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
@@ -106,6 +107,9 @@ const api = {
   /** The cut through the wall at a place of the skin that is shown. */
   section: (number: number, across: number, down: number): Section | null =>
     viewerOf(number)?.section(across, down) ?? null,
+
+  /** What a plan takes from the jars. */
+  amounts: (piece: Piece, left: boolean): Amount[] => amountsOf(piece, known(), left),
 
   judge(piece: Piece): Answer<JudgeAnswer> {
     const result = judge(piece, withPiece(piece), viewers.main.compiledFor({ ...known(), piece }))

@@ -26,19 +26,38 @@ export function sweptVolume(polygon: readonly ProfilePoint[]): number {
   return Math.abs((2 * Math.PI * moment) / 6)
 }
 
-/** Area in mm² of a stretch of the skin. */
+/** Places round an outline at which a slanting area is summed up. */
+const ROUND = 256
+
+/**
+ * Area in mm² of a stretch of the skin: for each piece of the profile r̄·∮|c′|√(z′² + (r′h)²), h the distance of the outline’s
+ * tangent from the middle. A round form has h = 1, and the sum is that of cone frusta.
+ */
 export function stretchArea(form: TurnedForm, { from, to }: Stretch): number {
   const inside = form.profile.filter((_, i) => form.lengths[i] > from && form.lengths[i] < to)
-  return sweptArea([profileAt(form, from), ...inside, profileAt(form, to)])
+  const points = [profileAt(form, from), ...inside, profileAt(form, to)]
+  const { plan } = form
+  if (plan.plan.kind === 'round') return sweptArea(points)
+  const supports = Array.from({ length: ROUND }, (_, i) => plan.support((i + 0.5) / ROUND))
+  let area = 0
+  for (let i = 0; i + 1 < points.length; i++) {
+    const [a, b] = [points[i], points[i + 1]]
+    const slant = supports.reduce((sum, h) => sum + Math.hypot(b.z - a.z, (b.r - a.r) * h), 0) / ROUND
+    area += ((a.r + b.r) / 2) * plan.length * slant
+  }
+  return area
 }
+
+/** How much more a form of this plan holds than a round one of the same profile. */
+const planShare = ({ plan }: TurnedForm): number => plan.area / Math.PI
 
 /** What the form holds when full to the brim, ml. */
 export function capacityMl(form: TurnedForm): number {
   const top = Math.max(...form.profile.map((p) => p.z))
   const rimMiddle = (form.zones.rim.from + form.zones.rim.to) / 2
   const inside = form.profile.filter((_, i) => form.lengths[i] >= rimMiddle)
-  return sweptVolume([{ r: 0, z: top }, { r: inside[0].r, z: top }, ...inside]) / 1000
+  return (sweptVolume([{ r: 0, z: top }, { r: inside[0].r, z: top }, ...inside]) * planShare(form)) / 1000
 }
 
 /** Clay in the piece, ml as made. */
-export const clayMl = (form: TurnedForm): number => sweptVolume(form.profile) / 1000
+export const clayMl = (form: TurnedForm): number => (sweptVolume(form.profile) * planShare(form)) / 1000

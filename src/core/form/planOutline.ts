@@ -22,6 +22,8 @@ export interface PlanOutline {
   readonly at: (share: number) => readonly [x: number, z: number]
   /** Distance of the tangent from the middle at a share: 1 all round a circle. */
   readonly support: (share: number) => number
+  /** Area that the outline encloses; a circle has π. */
+  readonly area: number
 }
 
 const round: PlanOutline = {
@@ -29,6 +31,7 @@ const round: PlanOutline = {
   length: 2 * Math.PI,
   at: (share) => [Math.sin(2 * Math.PI * share), Math.cos(2 * Math.PI * share)],
   support: () => 1,
+  area: Math.PI,
 }
 
 const wrap = (share: number) => ((share % 1) + 1) % 1
@@ -97,5 +100,7 @@ function sampled(plan: Plan): PlanOutline {
     const [x, z] = at(share)
     return Math.abs(z * (bx - ax) - x * (bz - az)) / (Math.hypot(bx - ax, bz - az) || 1)
   }
-  return { plan, length, at, support }
+  // Half of the distance of each tangent times what of the outline it touches: the triangles that the area is made of.
+  const mean = Array.from({ length: SAMPLES }, (_, i) => support((i + 0.5) / SAMPLES)).reduce((a, b) => a + b) / SAMPLES
+  return { plan, length, at, support, area: (length * mean) / 2 }
 }

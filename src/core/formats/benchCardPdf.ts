@@ -55,6 +55,7 @@ class CardWriter {
     const width = PAGE.width - 2 * PAGE.margin - indent
     const notes = [
       step.detail,
+      step.takes && `Takes: ${step.takes}`,
       step.lookFor && `Look for: ${step.lookFor}`,
       step.wait && `Wait: ${step.wait}`,
       step.caution && `Caution: ${step.caution}`,

@@ -4,7 +4,7 @@ import type { StageRow } from '../clay/stageFit'
 import type { ConeRange } from '../firing/cones'
 import type { TurnedForm } from '../form/turnedForm'
 import type { SkinCompiler } from '../skin/skinCompiler'
-import type { Body } from '../vocabulary/material'
+import type { Body, Medium } from '../vocabulary/material'
 import type { MediumKind } from '../vocabulary/mediumKinds'
 import type { Motif } from '../vocabulary/motif'
 import type { Place } from '../vocabulary/place'
@@ -72,37 +72,27 @@ export interface Beginning {
   readonly glazeRange: ConeRange | null
 }
 
-/** Sizes of what a step works on. */
+/** Sizes of what a step works on, read off the simulated skin. */
 export interface Measured {
+  /** True area that the step changes, cm². */
+  readonly touchedCm2: number
+  /** True area of a place, cm², whether the step changes it or not. */
   readonly placeCm2: (place: Place) => number
-  /** Length of all the lines of a motif, mm. */
-  readonly motifMm: (motif: Motif) => number
+  /** Length of the lines of the step’s motif, mm; a filled shape counts as lines side by side. 0 without a motif. */
+  readonly linesMm: number
   /** Length once round the widest part, mm. */
   readonly widestMm: number
 }
 
-/** What a step takes from the jars. */
+/** How a step takes from the jars what it lays on the skin. */
 export interface Taken {
-  /** Media stirred together, by parts. */
-  readonly parts: readonly { readonly mediumId: string; readonly parts: number }[]
-  /** Share of water in what is laid on. */
-  readonly water: number
-  /** Wet film of one coat, µm. */
+  /** Wet film of one nominal coat, µm; water that was added not counted. */
   readonly wetUm: number
   /** Share that stays in the tool or goes beside the piece. */
   readonly waste: number
   /** From a bucket that must hold more than stays on the piece. */
   readonly fromBucket: boolean
 }
-
-/** One medium straight from its jar: wet film of a coat, µm, and the share wasted. */
-export const fromJar = (mediumId: string, wetUm: number, waste: number): Taken => ({
-  parts: [{ mediumId, parts: 1 }],
-  water: 0,
-  wetUm,
-  waste,
-  fromBucket: false,
-})
 
 /** How something fits the stages of clay, and what it is called at the head of a sentence. */
 export interface TechniqueFit {
@@ -132,8 +122,8 @@ export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'act'>> {
   readonly waits?: (step: S, surface: Stage, kindOf: KindOf, evaporation?: number) => readonly number[]
   /** Minutes for which the piece is left alone afterwards though no coat dries. */
   readonly restMinutes?: number
-  /** What it takes from the jars, if anything. */
-  readonly takes?: (step: S, kind: MediumKind) => Taken
+  /** How it takes from the jars what the skin shows that it laid, if it lays anything. */
+  readonly takes?: (step: S, medium: Medium) => Taken
   /** The state of the clay afterwards, if it changes. */
   readonly after?: (before: StepTime, step: S) => StepTime
   /** What it does to the skin. */

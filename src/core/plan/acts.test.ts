@@ -7,7 +7,6 @@ import { STAGES, type Stage } from '../clay/stages'
 import { newStepContent } from '../usecases/create/newStep'
 import { benchWords, stepWords } from '../usecases/words/stepWords'
 import { toldIn } from '../usecases/words/told'
-import { measured } from '../usecases/bench/stepMinutes'
 import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '../vocabulary/mediumKinds'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { FAMILIES } from './actDefinition'
@@ -50,7 +49,7 @@ describe('every act of the hand', () => {
       expect(bench.lookFor.length).toBeGreaterThan(3)
       expect(JSON.stringify(bench)).not.toMatch(/undefined|NaN/)
     }
-    const minutes = actOf(step).minutes(step, measured(form))
+    const minutes = actOf(step).minutes(step, { touchedCm2: 200, placeCm2: () => 200, linesMm: 900, widestMm: 300 })
     expect(minutes).toBeGreaterThanOrEqual(0)
     expect(minutes).toBeLessThan(240)
   })

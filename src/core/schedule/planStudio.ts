@@ -110,13 +110,16 @@ function planAmong(
   }
 }
 
-/** A first plan: pieces in order of due date, then of how little water they have left. */
+/** A first plan: pieces that the artist put somewhere, then in order of due date, then of how little water they have left. */
 export function firstPlan(problem: StudioProblem): StudioPlan {
   const occasions = occasionsOf(problem)
   const order = problem.jobs
     .slice()
     .sort(
-      (a, b) => (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) || (a.now?.water.wall ?? 1) - (b.now?.water.wall ?? 1),
+      (a, b) =>
+        Math.sign(b.pins.size) - Math.sign(a.pins.size) ||
+        (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) ||
+        (a.now?.water.wall ?? 1) - (b.now?.water.wall ?? 1),
     )
   return inOrder(problem, order, new Map(), occasions)
 }

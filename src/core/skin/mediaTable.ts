@@ -16,6 +16,7 @@ export interface MixturePart {
 export class MediaTable {
   readonly list: Medium[]
   private readonly numbers = new Map<string, number>()
+  private readonly parts = new Map<number, readonly { readonly mediumId: string; readonly share: number }[]>()
 
   constructor(media: readonly Medium[]) {
     this.list = media.slice()
@@ -40,8 +41,19 @@ export class MediaTable {
         known.map((p) => ({ medium: this.list[this.numbers.get(p.mediumId) as number], parts: p.parts })),
       ),
     )
-    this.numbers.set(key, this.list.length - 1)
-    return this.list.length - 1
+    const made = this.list.length - 1
+    const total = known.reduce((sum, p) => sum + p.parts, 0)
+    this.numbers.set(key, made)
+    this.parts.set(
+      made,
+      known.map((p) => ({ mediumId: p.mediumId, share: p.parts / total })),
+    )
+    return made
+  }
+
+  /** What a medium is mixed of, with the share of each; itself if it is no mixture. */
+  partsOf(number: number): readonly { readonly mediumId: string; readonly share: number }[] {
+    return this.parts.get(number) ?? [{ mediumId: this.list[number].id, share: 1 }]
   }
 }
 

@@ -12,7 +12,7 @@ import { filmsOfPiece, lastCone } from './tiles/piecesFilms'
 import { contrastsOf } from './view/palette'
 import { pieceDrying, roomOf } from './drying/pieceDrying'
 import { PieceViewer } from './view/pieceView'
-import { handsMinutes } from './bench/stepMinutes'
+import { handsMinutes, measurePiece } from './bench/measurePiece'
 import { filmsLab } from './tiles/squares'
 
 const studio = demoStudio()
@@ -55,10 +55,10 @@ describe('every piece of the demo', () => {
   it.each(pieces.map((piece) => [piece.id, piece] as const))(
     '%s: each step takes some minutes, each medium some ml, each colour can be foretold',
     (_, piece) => {
-      const form = buildForm(piece.form)
-      if (!form.ok) throw new Error()
-      for (const step of piece.steps) {
-        const minutes = handsMinutes(step, form.value)
+      const measured = measurePiece(piece, studio, 'coarse')
+      if (!measured.ok) throw new Error()
+      for (const [i, step] of piece.steps.entries()) {
+        const minutes = handsMinutes(step, i, measured.value)
         expect(minutes, step.act).toBeGreaterThanOrEqual(step.act === 'bring' || step.act === 'fire' ? 0 : 0.5)
         expect(minutes, step.act).toBeLessThan(240)
       }

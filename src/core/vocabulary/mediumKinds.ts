@@ -19,9 +19,8 @@ export interface MediumKindDefinition {
   readonly plural: string
   /** Which acts lay it. */
   readonly laidBy: readonly LayingAct[]
-  /** Wet film of one nominal coat, µm, and of a drawn line where it is another. Fitted to common practice. */
+  /** Wet film of one nominal coat, µm. Fitted to common practice. */
   readonly wetUm: number
-  readonly drawnUm?: number
   /** How one coat dries, brushed and from a trailer or bottle. */
   readonly dries: { readonly brushed: CoatRheology; readonly trailed: CoatRheology }
   /** Fired film of one nominal coat, scattering per coat and surface, when a jar is known from a swatch only; null when nothing stays. */
@@ -86,7 +85,6 @@ const DEFINITIONS = {
     plural: 'slips',
     laidBy: [...COLOUR_ACTS, 'fill'],
     wetUm: 250,
-    drawnUm: 800,
     dries: { brushed: RHEOLOGY.slip, trailed: RHEOLOGY.thickSlip },
     family: { filmUm: 100, scatter: 1.2, surface: 'matte' },
     hides: true,

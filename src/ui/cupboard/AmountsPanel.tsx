@@ -4,8 +4,9 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { sentence } from '@/core/base/issue'
 import { dryGramsPerLitre, scaledBatch, SOLIDS_DENSITY, waterToAdd, type BatchLine } from '@/core/quantities/suspension'
-import { amountsOf } from '@/core/usecases/bench/amounts'
+import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { useAmounts } from '@/store/colours'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
 
 /** How much each plan takes, and the sums of the glaze bucket. */
@@ -35,8 +36,6 @@ function PieceAmounts({ studio }: { studio: Studio }) {
         , then what it takes is worked out here.
       </p>
     )
-  const amounts = amountsOf(piece, studio, left)
-  const uncounted = amounts.filter((amount) => amount.jars === null).length
   return (
     <section aria-label="What a piece takes" className="space-y-3">
       <h2 className="text-lg font-bold">What a piece takes</h2>
@@ -51,6 +50,25 @@ function PieceAmounts({ studio }: { studio: Studio }) {
         </span>
         <Check label="only what is still to do" checked={left} onChange={setLeft} />
       </div>
+      <AmountsTable piece={piece} studio={studio} left={left} />
+    </section>
+  )
+}
+
+/** The table of what is taken; its last state while a newer one is worked out. */
+function AmountsTable({ piece, studio, left }: { piece: Piece; studio: Studio; left: boolean }) {
+  const { value, busy, problem } = useAmounts(piece, studio, left)
+  if (problem)
+    return (
+      <p role="alert" className="text-sm text-error">
+        {problem}
+      </p>
+    )
+  if (!value) return <p className="text-sm">The skin of the piece is being measured …</p>
+  const amounts = value.filter((amount) => studio.media[amount.mediumId])
+  const uncounted = amounts.filter((amount) => amount.jars === null).length
+  return (
+    <div className="space-y-3" data-busy={busy}>
       <table className="numbers w-full text-sm [&_td]:pr-3 [&_th]:pr-3" data-testid="amounts">
         <thead>
           <tr className="border-b border-base-content text-left align-bottom">
@@ -101,13 +119,13 @@ function PieceAmounts({ studio }: { studio: Studio }) {
         </p>
       )}
       <p className="text-xs text-base-content/75">
-        Area of the form × wet film × coats, and what stays in the brush.
+        What the simulated skin shows: true area × wet film, and what does not stay on it.
         {uncounted > 0
           ? ` A dash: the jars of ${uncounted === 1 ? 'that material' : `${uncounted} materials`} are ` +
             'not counted yet; enter jars, their size and price under Media.'
           : ''}
       </p>
-    </section>
+    </div>
   )
 }
 

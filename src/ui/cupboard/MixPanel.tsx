@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { CONES, type Cone } from '@/core/firing/cones'
 import type { Studio } from '@/core/model/studio'
-import { isClear } from '@/core/usecases/tiles/squares'
+import { isClear } from '@/core/vocabulary/material'
 import { clearFor } from '@/core/usecases/tiles/tilePieces'
 import { Field, Select } from '@/ui/kit/fields'
 import { Matching } from './Matching'

@@ -1,3 +1,4 @@
+import { LIGHTNESSES } from '@/core/skin/gauges'
 import type { LineWeight } from '@/core/usecases/view/lineWeights'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -21,11 +22,12 @@ export function GaugeBlock({
   length: (mm: number) => string
 }) {
   if (!skin || kind === 'bench') return null
-  const { lightShare, visible } = skin.gauges
+  const { lightness, visible } = skin.gauges
   return (
     <div className="mt-3 text-right text-[13px]" data-testid="gauges">
       <div aria-hidden className="relative mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
-        <span className="bg-[#f0eee8]" style={{ width: `${100 * lightShare}%` }} />
+        <span className="bg-[#f0eee8]" style={{ width: `${100 * lightness.light}%` }} />
+        <span className="bg-[#8d8b86]" style={{ width: `${100 * lightness.middle}%` }} />
         <span className="flex-1 bg-[#222]" />
         {target !== null && (
           <span
@@ -35,8 +37,11 @@ export function GaugeBlock({
         )}
       </div>
       <p className="numbers">
-        {flat ? 'face' : skin.side}: light {percent(lightShare)}, dark {percent(1 - lightShare)}
-        {target !== null ? `; aim ${percent(target)}` : ''}
+        {flat ? 'face' : skin.side}:{' '}
+        {LIGHTNESSES.filter((word) => lightness[word] >= 0.005)
+          .map((word) => `${word} ${percent(lightness[word])}`)
+          .join(', ')}
+        {target !== null ? `; aim: light ${percent(target)}` : ''}
       </p>
       {lines.length > 0 && (
         <p className="numbers text-xs">
@@ -51,7 +56,7 @@ export function GaugeBlock({
       <p className="numbers text-xs">
         {visible
           .slice(0, 3)
-          .map((v) => `${v.what} ${percent(v.share)}`)
+          .map((v) => `${v.what === 'body' ? 'clay' : v.what} ${percent(v.share)}`)
           .join(' · ')}
       </p>
     </div>

@@ -40,6 +40,6 @@ export const carve = defineAct(
       good,
     ),
   }),
-  minutes: ({ motif }, { motifMm }) => cutMinutes(motifMm(motif)),
+  minutes: (_, { linesMm }) => cutMinutes(linesMm),
   compile: compileCut,
 })

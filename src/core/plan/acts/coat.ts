@@ -99,15 +99,13 @@ export const coat = defineAct('coat', {
     }
   },
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
-  minutes: (step, { placeCm2 }) => 1 + placeCm2(step.place) / APPLICATOR[step.applicator].cm2AMinute,
+  minutes: (step, { touchedCm2 }) => 1 + touchedCm2 / APPLICATOR[step.applicator].cm2AMinute,
   coats: (step) => step.coats,
   waits: (step, surface, kindOf, evaporation) => {
     const { dries } = kindOrPlain(kindOf(step.mediumId))
     return waitsOfCoats(step.applicator === 'bottle' ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
   },
-  takes: (step, kind) => ({
-    parts: partsOf(step),
-    water: step.water,
+  takes: (step, { kind }) => ({
     wetUm: kindOrPlain(kind).wetUm,
     waste: APPLICATOR[step.applicator].waste,
     fromBucket: false,

@@ -6,7 +6,7 @@ import { motifName } from '../../skin/motifs/motifName'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { LINER, LINERS } from '../../vocabulary/tools'
-import { defineAct, mediumId, fromJar } from '../actDefinition'
+import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, timesMotif } from './phrases'
 
 /** Share of a line’s full height that counts towards a film too thick. */
@@ -58,14 +58,13 @@ export const draw = defineAct('draw', {
     const kind = kindOrPlain(kindOf(step.mediumId))
     return (step.liner === 'trailer' ? kind.trailed : undefined) ?? kind.laid
   },
-  minutes: (step, { motifMm }) => 1 + motifMm(step.motif) / LINER[step.liner].mmAMinute,
+  minutes: (step, { linesMm }) => 1 + linesMm / LINER[step.liner].mmAMinute,
   coats: (step) => step.coats,
   waits: (step, surface, kindOf, evaporation) => {
     const { dries } = kindOrPlain(kindOf(step.mediumId))
     return waitsOfCoats(LINER[step.liner].raised ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
   },
-  takes: (step, kind) =>
-    fromJar(step.mediumId, kindOrPlain(kind).drawnUm ?? kindOrPlain(kind).wetUm, LINER[step.liner].waste),
+  takes: (step, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: LINER[step.liner].waste, fromBucket: false }),
   compile: (skin, step) => {
     const { stage, seed } = skin
     const medium = skin.numberOf(step.mediumId)

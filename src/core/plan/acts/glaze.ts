@@ -56,15 +56,13 @@ export const glaze = defineAct('glaze', {
     caution: COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,
-  minutes: (step, { placeCm2 }) =>
-    GLAZING[step.how].fromBucket ? BUCKET_MINUTES : 1 + placeCm2(step.place) / APPLICATOR.brush.cm2AMinute,
+  minutes: (step, { touchedCm2 }) =>
+    GLAZING[step.how].fromBucket ? BUCKET_MINUTES : 1 + touchedCm2 / APPLICATOR.brush.cm2AMinute,
   coats: (step) => glazeCoats(step.how, step.coats),
   waits: (step, surface, _, evaporation) =>
     waitsOfCoats(MEDIUM_KIND.glaze.dries.brushed, surface, glazeCoats(step.how, step.coats), evaporation),
   takes: (step) => ({
-    parts: [{ mediumId: step.mediumId, parts: 1 }],
-    water: 0,
-    wetUm: GLAZING[step.how].wetUm,
+    wetUm: GLAZING[step.how].wetUm / GLAZING[step.how].worth,
     waste: GLAZING[step.how].waste,
     fromBucket: GLAZING[step.how].fromBucket,
   }),

@@ -34,6 +34,6 @@ export const incise = defineAct(
       harmful('the line would only break the raw glaze'),
     ),
   }),
-  minutes: ({ motif }, { motifMm }) => cutMinutes(motifMm(motif)),
+  minutes: (_, { linesMm }) => cutMinutes(linesMm),
   compile: compileCut,
 })

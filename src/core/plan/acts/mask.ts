@@ -44,8 +44,8 @@ export const mask = defineAct('mask', {
       workable('tape lifts raw glaze when it is peeled'),
     ),
   }),
-  minutes: ({ motif }, { motifMm, widestMm }) =>
-    2 + (motif ? motifMm(motif) / LINER.brush.mmAMinute : widestMm / TAPE_MM_A_MINUTE),
+  minutes: ({ motif }, { linesMm, widestMm }) =>
+    2 + (motif ? linesMm / LINER.brush.mmAMinute : widestMm / TAPE_MM_A_MINUTE),
   compile: (skin, { place, motif }) => {
     if (skin.stage === 'fired') return
     skin.push({ act: 'tape' }, skin.shape(place, motif))

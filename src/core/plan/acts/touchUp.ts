@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { LINE_GAIN } from '../../skin/levels'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'
-import { defineAct, lengthMm, mediumId, fromJar } from '../actDefinition'
+import { defineAct, lengthMm, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION } from './phrases'
 
 /** A dab is as thick as three coats. */
@@ -36,7 +36,7 @@ export const touchUp = defineAct('touchUp', {
   }),
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
   minutes: () => 2,
-  takes: (step, kind) => fromJar(step.mediumId, kindOrPlain(kind).wetUm, APPLICATOR.brush.waste),
+  takes: (_, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     const medium = skin.numberOf(step.mediumId)
     if (medium === undefined || skin.stage === 'fired') return

@@ -5,7 +5,7 @@ import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { bandOf, placeSchema, wholeOf } from '../../vocabulary/place'
 import { APPLICATOR, LINER } from '../../vocabulary/tools'
-import { defineAct, mediumId, fromJar } from '../actDefinition'
+import { defineAct, mediumId } from '../actDefinition'
 import { shapeWords } from './phrases'
 
 /** An area or a drawn shape that repels what comes. */
@@ -37,10 +37,10 @@ export const wax = defineAct('wax', {
     caution: 'Some waxes hold latex: use another if anyone is allergic.',
   }),
   fit: () => MEDIUM_KIND.wax.laid,
-  minutes: ({ place, motif }, { motifMm, placeCm2 }) =>
-    1 + (motif ? motifMm(motif) / LINER.brush.mmAMinute : placeCm2(place) / APPLICATOR.brush.cm2AMinute),
+  minutes: ({ motif }, { linesMm, touchedCm2 }) =>
+    1 + (motif ? linesMm / LINER.brush.mmAMinute : touchedCm2 / APPLICATOR.brush.cm2AMinute),
   waits: (_, surface, __, evaporation) => [waxDrySeconds(surface, evaporation)],
-  takes: (step) => fromJar(step.mediumId, MEDIUM_KIND.wax.wetUm, APPLICATOR.brush.waste),
+  takes: () => ({ wetUm: MEDIUM_KIND.wax.wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     if (skin.stage === 'fired') return
     skin.waxed = true

@@ -7,7 +7,7 @@ import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'
 import type { MarkEdge } from '../loops/strokeRaster'
 import { MarkPainter, type Placer } from './markPainter'
-import type { Mark } from './marks'
+import type { Mark, MarkPoint } from './marks'
 
 /** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
 const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
@@ -120,6 +120,45 @@ function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
   return marks
 }
 
+/** The strokes of a motif, all its copies together. */
+export interface Strokes {
+  /** Length of its lines, mm. */
+  readonly lengthMm: number
+  /** Area of its filled shapes, mm². */
+  readonly filledMm2: number
+  /** Widths of its lines, mm: the thinnest and the boldest. */
+  readonly thinnestMm: number
+  readonly boldestMm: number
+}
+
+/** True lengths and widths of what a hand draws or cuts for a motif, of the strokes themselves. */
+export function strokesOf(grid: SkinGrid, motif: Motif): Strokes {
+  const random = seededRandom(motif.seed + seedFromText(motif.kind))
+  const widthMm = motifWidth(grid, motif)
+  const marks = copies(motif).flatMap(() => marksOf(motif, widthMm, random))
+  const lines = marks.flatMap((mark) => (mark.kind === 'stroke' ? [mark] : []))
+  const shapes = marks.flatMap((mark) => (mark.kind === 'filled' ? [mark.outline] : []))
+  const widths = lines.flatMap((line) => [line.widthMm, line.widthMm * line.taper]).filter((mm) => mm > 0)
+  return {
+    lengthMm: lines.reduce((sum, line) => sum + lengthOf(line.points), 0),
+    filledMm2: shapes.reduce((sum, outline) => sum + enclosed(outline), 0),
+    thinnestMm: widths.length ? Math.min(...widths) : motif.lineMm,
+    boldestMm: widths.length ? Math.max(...widths) : motif.lineMm,
+  }
+}
+
+const lengthOf = (points: readonly MarkPoint[]): number =>
+  points.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i][0], y - points[i][1]), 0)
+
+/** Area inside an outline: the shoelace formula. */
+const enclosed = (outline: readonly MarkPoint[]): number =>
+  Math.abs(
+    outline.reduce((sum, [x, y], i) => {
+      const [nextX, nextY] = outline[(i + 1) % outline.length]
+      return sum + x * nextY - nextX * y
+    }, 0),
+  ) / 2
+
 /** An imported drawing, kept in units of its own height. */
 function drawingMarks(motif: Motif, widthMm: number): Mark[] {
   if (!motif.drawing) return []
@@ -219,7 +258,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
 }
 
 /** Width of one pass of a loop when ground is cleared, mm. */
-const PASS_MM = 3
+export const PASS_MM = 3
 
 /** The ground of a motif’s band cleared away round it, in passes that all run the same way and leave faint ridges. */
 function groundField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {

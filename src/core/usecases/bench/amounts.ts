@@ -1,10 +1,9 @@
-import { buildForm } from '../../form/buildForm'
-import type { TurnedForm } from '../../form/turnedForm'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { actOf, coatsOf, type Step } from '../../plan/step'
+import { actOf, type Step } from '../../plan/step'
 import { bucketMl, coatMl } from '../../quantities/coatVolume'
-import { motifMm, placeCm2 } from './stepMinutes'
+import type { StepRecord } from '../../skin/stepRecord'
+import { measurePiece } from './measurePiece'
 
 /** What a plan takes of one medium. */
 export interface Amount {
@@ -21,10 +20,14 @@ export interface Amount {
   readonly sums: readonly string[]
 }
 
-/** Area that a step lays colour on, cm². */
-function areaOf(step: Step, form: TurnedForm): number {
-  if ('motif' in step && step.motif) return (motifMm(form, step.motif) * step.motif.lineMm) / 100
-  return 'place' in step ? placeCm2(form, step.place) : 1
+/** What one step takes of one medium, for one piece. */
+export interface StepTake {
+  readonly mediumId: string
+  readonly ml: number
+  /** What the bucket must hold for it besides; 0 from a jar. */
+  readonly bucketMl: number
+  /** The sum, written out. */
+  readonly sum: string
 }
 
 interface Running {
@@ -33,32 +36,45 @@ interface Running {
   readonly sums: string[]
 }
 
+/** Wax leaves no film on the skin: where it lies, one coat of it lies. */
+const laidBy = (step: Step, record: StepRecord): StepRecord['laid'] =>
+  step.act === 'wax' ? [{ mediumId: step.mediumId, areaMm2: record.waxedMm2, coatMm2: record.waxedMm2 }] : record.laid
+
+/** What a step takes from the jars, as its record on the skin tells. */
+export function takesOf(step: Step, record: StepRecord, { media }: Pick<Studio, 'media'>): StepTake[] {
+  return laidBy(step, record).flatMap(({ mediumId, areaMm2, coatMm2 }) => {
+    const medium = media[mediumId]
+    const takes = medium && actOf(step).takes?.(step, medium)
+    if (!takes || coatMm2 <= 0) return []
+    const cm2 = areaMm2 / 100
+    const coats = coatMm2 / areaMm2
+    const ml = coatMl(cm2, takes.wetUm, coats, takes.waste)
+    const film = `${Math.round(takes.wetUm * coats)} µm of wet film`
+    const wasted = takes.waste > 0 ? ` and ${Math.round(takes.waste * 100)} % that does not stay on it` : ''
+    return [
+      {
+        mediumId,
+        ml,
+        bucketMl: takes.fromBucket ? bucketMl(ml) : 0,
+        sum: `${cm2 < 10 ? cm2.toFixed(1) : cm2.toFixed(0)} cm² × ${film}${wasted} = ${ml < 1 ? ml.toFixed(2) : ml.toFixed(1)} ml`,
+      },
+    ]
+  })
+}
+
 /** What the steps of a piece take of each medium. Only what is not done yet, if `left`. */
 export function amountsOf(piece: Piece, studio: Studio, left = false): Amount[] {
-  const built = buildForm(piece.form)
-  if (!built.ok) return []
+  const measured = measurePiece(piece, studio)
+  if (!measured.ok) return []
   const taken = new Map<string, Running>()
   piece.steps.forEach((step, index) => {
-    if ((left && step.done) || !('mediumId' in step)) return
-    const medium = studio.media[step.mediumId]
-    const takes = medium && actOf(step).takes?.(step, medium.kind)
-    if (!takes) return
-    const cm2 = areaOf(step, built.value)
-    const coats = coatsOf(step)
-    const ml = coatMl(cm2, takes.wetUm, coats, takes.waste)
-    const total = takes.parts.reduce((sum, m) => sum + m.parts, 0)
-    for (const part of takes.parts) {
-      const entry = taken.get(part.mediumId) ?? { ml: 0, bucket: 0, sums: [] }
-      const share = (part.parts / total) * (1 - takes.water)
-      const ofMixture = share < 1 ? ` (${Math.round(share * 100)} % of the mixture)` : ''
-      const wasted = `${Math.round(takes.waste * 100)} %`
-      entry.ml += ml * share
-      if (takes.fromBucket) entry.bucket = Math.max(entry.bucket, bucketMl(ml))
-      entry.sums.push(
-        `step ${index + 1}: ${cm2.toFixed(0)} cm² × ${takes.wetUm} µm × ${coats} + ${wasted} = ` +
-          `${(ml * share).toFixed(1)} ml${ofMixture}`,
-      )
-      taken.set(part.mediumId, entry)
+    if (left && step.done) return
+    for (const take of takesOf(step, measured.value.records[index], studio)) {
+      const entry = taken.get(take.mediumId) ?? { ml: 0, bucket: 0, sums: [] }
+      entry.ml += take.ml
+      entry.bucket = Math.max(entry.bucket, take.bucketMl)
+      entry.sums.push(`step ${index + 1}: ${take.sum}`)
+      taken.set(take.mediumId, entry)
     }
   })
   return [...taken].map(([mediumId, { ml, bucket, sums }]): Amount => {

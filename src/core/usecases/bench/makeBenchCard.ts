@@ -5,9 +5,12 @@ import type { BenchCard } from '../../formats/benchCard'
 import type { Finding } from '../../judge/finding'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
+import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { benchWords, stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
+import { takesOf } from './amounts'
+import { handsMinutes, measurePiece, type MeasuredPiece } from './measurePiece'
 
 /** The bench card of a piece: the steps in order, and what is still to settle. */
 export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly Finding[]): BenchCard {
@@ -16,6 +19,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const { sizes } = piece.form
   const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
+  const measured = measurePiece(piece, studio)
   return {
     title: piece.name,
     subtitle: `${studio.name} · ${piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · ${body.name}`,
@@ -28,6 +32,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       stage: STAGE[times[i].stage].name,
       title: stepWords(step, studio, isSlab(piece)).title,
       ...benchWords(step, times[i], studio, isSlab(piece)),
+      takes: measured.ok ? takesWords(step, i, measured.value, studio, piece.count) : '',
       done: step.done,
     })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),
@@ -36,4 +41,17 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       'label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local ' +
       'codes.',
   }
+}
+
+/** Material and minutes of a step for one piece, as its skin shows: nothing of what takes neither. */
+function takesWords(step: Step, index: number, measured: MeasuredPiece, studio: Studio, count: number): string {
+  const minutes = handsMinutes(step, index, measured)
+  const jars = takesOf(step, measured.records[index], studio).map(
+    ({ mediumId, ml }) =>
+      `${ml < 1 ? ml.toFixed(2) : ml.toFixed(ml < 10 ? 1 : 0)} ml of ${studio.media[mediumId].name}`,
+  )
+  const hands =
+    minutes > 0 ? [`${Math.max(1, Math.round(minutes))} min of hands${coatsOf(step) > 1 ? ' a coat' : ''}`] : []
+  if (!jars.length && !hands.length) return ''
+  return `about ${[...jars, ...hands].join(', ')}${count > 1 ? ', each piece' : ''}`
 }

@@ -16,7 +16,8 @@ import { betweenTwo, coatsWhenThinned, extended, mixtureHex, mixtureJar, strengt
 import { findMedia, type MediaSearch } from './mediaSearch'
 import { rangesMeet } from '../../firing/cones'
 import { recipesFor } from './recipes'
-import { filmsHex, filmsLab, filmsReflectance, isClear, type Films } from '../tiles/squares'
+import { filmsHex, filmsLab, filmsReflectance, type Films } from '../tiles/squares'
+import { isClear } from '../../vocabulary/material'
 import { nextTile, proposeTiles } from '../tiles/testTiles'
 import { tileLabel, tilePiece } from '../tiles/tilePieces'
 
@@ -443,7 +444,7 @@ describe('amounts', () => {
     expect(black.jarsLeft).toBeCloseTo(1 - black.mlForAll / 120, 9)
     expect(black.cost).toBeCloseTo((black.mlForAll / 120) * 9, 9)
     expect(black.piecesAJar).toBe(Math.floor(120 / black.mlForOne))
-    expect(black.sums[0]).toMatch(/cm² × 150 µm × 3 \+ 10 % = /)
+    expect(black.sums[0]).toMatch(/cm² × 4\d\d µm of wet film and 10 % that does not stay on it = /)
     expect(amountsOf(studio.pieces['reed-jugs'], stocked, true).some((a) => a.mediumId === 'marsh-black')).toBe(false)
     expect(
       amountsOf(studio.pieces['reed-jugs'], stocked).find((a) => a.mediumId === 'clear-gloss')!.bucketMl,

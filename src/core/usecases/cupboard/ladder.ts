@@ -5,7 +5,8 @@ import { coneIndex, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
 import type { Studio } from '../../model/studio'
 import { Beliefs } from '../tiles/opticsBelief'
-import { filmsHex, filmsLab, isClear, type Films } from '../tiles/squares'
+import { filmsHex, filmsLab, type Films } from '../tiles/squares'
+import { isClear } from '../../vocabulary/material'
 
 /** One square of a ladder: so many coats on a body, bare or under a clear. */
 export interface LadderSquare {

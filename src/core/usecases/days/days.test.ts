@@ -24,13 +24,14 @@ import { plannedCourses, replaySchedule } from './replaySchedule'
 import { rescues } from '../drying/rescue'
 import { lostWindow } from '../drying/lostWindow'
 import { HIDDEN_FACTOR, simulatedWeight } from '../drying/simulatedScale'
-import { handsMinutes, placeCm2 } from '../bench/stepMinutes'
+import { handsMinutes, measurePiece, placeCm2 } from '../bench/measurePiece'
 import { standingOf, stepWindows } from '../drying/stepWindow'
 import { momentWords } from '../words/timeWords'
 import { chartPoints } from '../drying/chartPoints'
 import { buildForm } from '../../form/buildForm'
 import { OUTSIDE } from '../../vocabulary/place'
 import * as build from '../../plan/build'
+import type { Step } from '../../plan/step'
 
 const studio = demoStudio()
 const NOW = DEMO_NOW_MS
@@ -218,19 +219,17 @@ describe('a room’s record', () => {
 })
 
 describe('minutes of hands (ours, in the range of common practice)', () => {
-  const form = buildForm(studio.pieces['reed-jugs'].form)
-  if (!form.ok) throw new Error()
   it('a bottle lays in minutes what a brush takes long for, and area decides', () => {
-    const brush = handsMinutes({ ...build.coat('tide-blue', OUTSIDE, 3), id: 'a', done: false } as never, form.value)
-    const bottle = handsMinutes(
-      { ...build.coat('tide-blue', OUTSIDE, 1, { applicator: 'bottle' }), id: 'a', done: false } as never,
-      form.value,
-    )
+    const steps = [
+      build.coat('tide-blue', OUTSIDE, 3),
+      build.coat('tide-blue', OUTSIDE, 1, { applicator: 'bottle' }),
+    ].map((step, i) => ({ ...step, id: `s${i}`, done: false }) as Step)
+    const measured = measurePiece({ ...studio.pieces['reed-jugs'], steps }, studio, 'coarse')
+    if (!measured.ok) throw new Error()
+    const [brush, bottle] = steps.map((step, i) => handsMinutes(step, i, measured.value))
     expect(brush * 3).toBeGreaterThan(6 * bottle)
-    expect(placeCm2(form.value, { ...OUTSIDE, sectors: { of: 4, take: [0] } })).toBeCloseTo(
-      placeCm2(form.value, OUTSIDE) / 4,
-      6,
-    )
+    const { grid } = measured.value
+    expect(placeCm2(grid, { ...OUTSIDE, sectors: { of: 4, take: [0] } })).toBeCloseTo(placeCm2(grid, OUTSIDE) / 4, 6)
   })
 })
 

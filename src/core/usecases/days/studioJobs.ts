@@ -3,7 +3,6 @@ import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { meanWater, type SolverSettings } from '../../clay/drying/wallSolver'
 import type { Surroundings } from '../../clay/drying/airSide'
 import type { Cover, Stage } from '../../clay/stages'
-import { buildForm } from '../../form/buildForm'
 import type { Piece } from '../../model/piece'
 import type { Room } from '../../model/room'
 import { actOf, coatsOf, type Step } from '../../plan/step'
@@ -14,7 +13,7 @@ import { localInstant } from '../../schedule/sessions'
 import type { Job, Phase, Task, Window } from '../../schedule/task'
 import { dryingColumns, type DryingColumn } from '../drying/dryingColumns'
 import { airAt, coverAt, roomEvaporation, roomOf, spellsOf } from '../drying/pieceDrying'
-import { handsMinutes } from '../bench/stepMinutes'
+import { handsMinutes, measurePiece } from '../bench/measurePiece'
 import { coatWaits } from '../words/stepWords'
 
 /** Curves for the days need not be as fine as those that are shown. */
@@ -73,10 +72,20 @@ export function windowAt(stage: Stage, begins: Readonly<Record<MoistureStage, nu
   }
 }
 
+/** Minutes for a step of a piece that cannot be measured. */
+const UNMEASURED_MINUTES = 5
+
 /** Hands and waits of a step on all pieces of a set: while one dries the next of the set gets its coat. */
-function phasesOf(step: Step, surface: Stage, piece: Piece, studio: Studio, evaporation: number): Phase[] {
-  const built = buildForm(piece.form)
-  const each = built.ok ? handsMinutes(step, built.value) : 5
+function phasesOf(
+  step: Step,
+  index: number,
+  surface: Stage,
+  piece: Piece,
+  studio: Studio,
+  evaporation: number,
+): Phase[] {
+  const measured = measurePiece(piece, studio, 'coarse')
+  const each = measured.ok ? handsMinutes(step, index, measured.value) : UNMEASURED_MINUTES
   const waits =
     'waits' in step && !step.waits ? [] : coatWaits(step, surface, studio, evaporation).map((seconds) => seconds / 60)
   const rest = actOf(step).restMinutes
@@ -114,12 +123,12 @@ function tasksOf(
       })
       return
     }
-    const phases = phasesOf(step, surface, piece, studio, evaporation)
+    const phases = phasesOf(step, i, surface, piece, studio, evaporation)
     const bottled =
       step.act === 'coat' && step.applicator === 'brush' && step.coats > 1
         ? { ...step, applicator: 'bottle' as const, coats: 1 }
         : null
-    const saves = bottled ? minutesOf(phases) - minutesOf(phasesOf(bottled, surface, piece, studio, evaporation)) : 0
+    const saves = bottled ? minutesOf(phases) - minutesOf(phasesOf(bottled, i, surface, piece, studio, evaporation)) : 0
     tasks.push({
       kind: 'work',
       stepId: step.id,

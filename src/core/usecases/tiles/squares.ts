@@ -82,9 +82,3 @@ export function squareAbout(
     sigma,
   }
 }
-
-/** Clears: glazes that hardly scatter or absorb. */
-export const isClear = (medium: Medium): boolean =>
-  medium.kind === 'glaze' &&
-  Math.max(...medium.optics.S) < 0.1 &&
-  medium.optics.K.reduce((a, b) => a + b, 0) / medium.optics.K.length < 0.05

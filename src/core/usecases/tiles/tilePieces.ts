@@ -7,7 +7,7 @@ import type { StepContent } from '../../plan/step'
 import type { Body, Medium } from '../../vocabulary/material'
 import { rangesMeet } from '../../firing/cones'
 import type { Place } from '../../vocabulary/place'
-import { isClear } from './squares'
+import { isClear } from '../../vocabulary/material'
 
 /** The clear that suits a body best: its range reaches into the body’s. */
 export function clearFor(body: Body, media: Studio['media']): Medium | null {

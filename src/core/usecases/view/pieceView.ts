@@ -17,6 +17,7 @@ import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/pi
 import { paletteOf, type PaletteColour } from './palette'
 import { SkinSimulation, type Page, type SimulationLimits } from '../../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../../skin/stack'
+import { measureSteps, type StepRecord } from '../../skin/stepRecord'
 
 /** bench: as it lies there after a step · firedNow: fired as it stands · firedWhole: when the whole plan has been carried out. */
 export type ViewKind = 'bench' | 'firedNow' | 'firedWhole'
@@ -154,6 +155,15 @@ export class PieceViewer {
   prepareOnly(request: ViewRequest): Result<null> {
     const ready = this.prepare(request)
     return ready.ok ? ok(null) : ready
+  }
+
+  /** What each step of a plan did to the skin. */
+  measure(request: ViewRequest): Result<{ grid: SkinGrid; records: StepRecord[] }> {
+    const ready = this.prepare(request)
+    if (!ready.ok) return ready
+    const { simulation, mediaTable, grid } = ready.value
+    const { steps } = request.piece
+    return ok({ grid, records: measureSteps(simulation, this.compiled?.operations ?? [], steps.length, mediaTable) })
   }
 
   /** The cut through the wall at a place of the last view (across and down, 0–1). */

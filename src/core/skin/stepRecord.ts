@@ -1,0 +1,160 @@
+import type { MediaTable } from './mediaTable'
+import { areaWeights, texelArea, type SkinGrid } from './grid'
+import { TILE } from './levelField'
+import type { SkinOperation } from './operation'
+import type { Page, SkinSimulation } from './simulation'
+import { NO_TAPE, type Stack } from './stack'
+
+/** What a step laid of one medium. */
+export interface LaidFilm {
+  readonly mediumId: string
+  /** True area on which any of it lies, mm². */
+  readonly areaMm2: number
+  /** Area times film, mm² of one nominal coat: what it takes from the jar, and what hands have to lay. */
+  readonly coatMm2: number
+}
+
+/** What one step did to the skin, measured on the skin itself. */
+export interface StepRecord {
+  /** True area that is otherwise than before, mm². */
+  readonly touchedMm2: number
+  readonly laid: readonly LaidFilm[]
+  /** What came off: area times film of each medium, mm² of one nominal coat. */
+  readonly takenOff: readonly LaidFilm[]
+  readonly waxedMm2: number
+  readonly tapedMm2: number
+}
+
+const NOTHING: StepRecord = { touchedMm2: 0, laid: [], takenOff: [], waxedMm2: 0, tapedMm2: 0 }
+
+/** Nominal coats of each medium in some films. */
+type Coats = ReadonlyMap<number, number>
+
+function coatsIn(stack: Stack): Coats {
+  const coats = new Map<number, number>()
+  for (const { medium, eighths } of stack.films) coats.set(medium, (coats.get(medium) ?? 0) + eighths / 8)
+  return coats
+}
+
+/** Media that a step’s operations lay, each with the coats it comes to where it lands on tape. */
+function laidBy(operations: readonly SkinOperation[]): Map<number, number> {
+  const media = new Map<number, number>()
+  for (const { act } of operations)
+    if (act.act === 'coat' || act.act === 'fill' || act.act === 'bead') {
+      const onTape = act.act === 'coat' ? act.gain * (act.coats ?? 1) : 0
+      media.set(act.medium, Math.max(media.get(act.medium) ?? 0, onTape))
+    }
+  return media
+}
+
+/** More ids than a table of stacks holds: a pair of ids is one whole number. */
+const IDS = 2 ** 23
+
+/** True area of each change from one stack to another between two moments, mm², by from × IDS + to. Equal ids are left out. */
+function changes(grid: SkinGrid, before: readonly Page[], after: readonly Page[]): Map<number, number> {
+  const areas = new Map<number, number>()
+  const weights = areaWeights(grid)
+  const tilesAcross = grid.width / TILE
+  const add = (from: number, to: number, mm2: number) =>
+    void areas.set(from * IDS + to, (areas.get(from * IDS + to) ?? 0) + mm2)
+  before.forEach((page, tile) => {
+    const other = after[tile]
+    if (page === other) return
+    const left = (tile % tilesAcross) * TILE
+    const top = Math.floor(tile / tilesAcross) * TILE
+    for (let row = 0; row < TILE; row++) {
+      let from = -1
+      let to = -1
+      let mm2 = 0
+      for (let column = 0; column < TILE; column++) {
+        const i = row * TILE + column
+        if (page.ids[i] !== from || other.ids[i] !== to) {
+          if (from !== to) add(from, to, mm2)
+          from = page.ids[i]
+          to = other.ids[i]
+          mm2 = 0
+        }
+        mm2 += weights.round ? weights.row[top + row] : texelArea(weights, left + column, top + row)
+      }
+      if (from !== to) add(from, to, mm2)
+    }
+  })
+  return areas
+}
+
+/** A sum of films by medium; a mixture counts as its parts. */
+class FilmSum {
+  private readonly sums = new Map<string, { areaMm2: number; coatMm2: number }>()
+
+  constructor(private readonly mediaTable: MediaTable) {}
+
+  add(medium: number, areaMm2: number, coats: number): void {
+    for (const { mediumId, share } of this.mediaTable.partsOf(medium)) {
+      const sum = this.sums.get(mediumId) ?? { areaMm2: 0, coatMm2: 0 }
+      sum.areaMm2 += areaMm2
+      sum.coatMm2 += areaMm2 * coats * share
+      this.sums.set(mediumId, sum)
+    }
+  }
+
+  list = (): LaidFilm[] => [...this.sums].map(([mediumId, sum]) => ({ mediumId, ...sum }))
+}
+
+/**
+ * What each step of a plan did, read off the simulated skin: the one measure of areas, films and amounts. Films that a firing
+ * moved about are not counted as laid or taken.
+ */
+export function measureSteps(
+  simulation: SkinSimulation,
+  operations: readonly SkinOperation[],
+  stepCount: number,
+  mediaTable: MediaTable,
+): StepRecord[] {
+  const { grid, stacks } = simulation
+  const records: StepRecord[] = []
+  let before = simulation.pagesAfter(-1)
+  const coats = new Map<number, Coats>()
+  const coatsOfId = (id: number): Coats => {
+    let known = coats.get(id)
+    if (!known) coats.set(id, (known = coatsIn(stacks.stacks[id])))
+    return known
+  }
+  for (let step = 0; step < stepCount; step++) {
+    const own = operations.filter((operation) => operation.stepIndex === step)
+    if (own.length === 0) {
+      records.push(NOTHING)
+      continue
+    }
+    const after = simulation.pagesAfter(step)
+    const lays = laidBy(own)
+    const burns = own.some(({ act }) => act.act === 'fire')
+    const laid = new FilmSum(mediaTable)
+    const taken = new FilmSum(mediaTable)
+    let touchedMm2 = 0
+    let waxedMm2 = 0
+    let tapedMm2 = 0
+    for (const [pair, mm2] of changes(grid, before, after)) {
+      const from = Math.floor(pair / IDS)
+      const to = pair % IDS
+      const [was, is] = [stacks.stacks[from], stacks.stacks[to]]
+      touchedMm2 += mm2
+      if (was.wax === 'none' && is.wax !== 'none') waxedMm2 += mm2
+      if (was.tape === NO_TAPE && is.tape !== NO_TAPE) tapedMm2 += mm2
+      if (burns) continue
+      const [had, has] = [coatsOfId(from), coatsOfId(to)]
+      for (const [medium, onTape] of lays) {
+        const more = (has.get(medium) ?? 0) - (had.get(medium) ?? 0)
+        if (more > 0) laid.add(medium, mm2, more)
+        else if (is.tape === medium && was.tape !== medium) laid.add(medium, mm2, onTape)
+      }
+      for (const [medium, count] of had) {
+        // A film that gets buried is rounded: only what is thinner at the top, or gone, has come off.
+        const less = count - (has.get(medium) ?? 0)
+        if (less > 0 && !lays.has(medium) && is.films.length <= was.films.length) taken.add(medium, mm2, less)
+      }
+    }
+    records.push({ touchedMm2, laid: laid.list(), takenOff: taken.list(), waxedMm2, tapedMm2 })
+    before = after
+  }
+  return records
+}

@@ -1,0 +1,94 @@
+import { ok, type Result } from '../../base/result'
+import { aroundMm } from '../../form/turnedForm'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import type { Measured } from '../../plan/actDefinition'
+import { actOf, mediaOfStep, type Step } from '../../plan/step'
+import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../../skin/grid'
+import { columnsIn } from '../../skin/levelField'
+import { PASS_MM, strokesOf } from '../../skin/motifs/marksField'
+import { arcsOf, stretchesOf } from '../../skin/place'
+import type { StepRecord } from '../../skin/stepRecord'
+import type { Motif } from '../../vocabulary/motif'
+import type { Place } from '../../vocabulary/place'
+import { PieceViewer } from '../view/pieceView'
+
+/** Width of the raster that pieces are measured on; it is half as high. Fine: areas within a hundredth. Coarse: within a twentieth. */
+const ACROSS = { fine: 1024, coarse: 256 } as const
+
+/** Amounts want the fine one; minutes of hands, which are wanted of forty pieces at once, do with the coarse. */
+export type Measuring = keyof typeof ACROSS
+
+/** What a plan comes to, read off its simulated skin. */
+export interface MeasuredPiece {
+  readonly grid: SkinGrid
+  /** What each step did. */
+  readonly records: readonly StepRecord[]
+}
+
+type Materials = Pick<Studio, 'bodies' | 'media'>
+
+/** What has been measured last, by everything that it depends on in writing. */
+const known = new Map<string, MeasuredPiece>()
+const KEPT = 80
+
+function textOf({ form, steps }: Piece, media: Studio['media']): string {
+  const used = [...new Set(steps.flatMap(mediaOfStep))].sort()
+  const plan = steps.map(({ done: _done, id: _id, ...step }) => step)
+  return JSON.stringify([form, plan, used.map((id) => [id, media[id]?.kind, media[id]?.filmUm, media[id]?.cautions])])
+}
+
+/** Measures a plan on its skin. Fails when the form cannot be built. The last ones are kept. */
+export function measurePiece(
+  piece: Piece,
+  { bodies, media }: Materials,
+  measuring: Measuring = 'fine',
+): Result<MeasuredPiece> {
+  const key = `${measuring}${textOf(piece, media)}`
+  const before = known.get(key)
+  if (before) return ok(before)
+  const request = { piece, bodies, media, afterStep: piece.steps.length - 1, kind: 'bench', light: 'daylight' } as const
+  const made = new PieceViewer(ACROSS[measuring], ACROSS[measuring] / 2).measure(request)
+  if (!made.ok) return made
+  if (known.size >= KEPT) known.delete([...known.keys()][0])
+  known.set(key, made.value)
+  return made
+}
+
+/** True area of a place, cm², over all its parts. */
+export function placeCm2(grid: SkinGrid, place: Place): number {
+  const weights = areaWeights(grid)
+  const arcs = arcsOf(place)
+  const open = arcs && columnsIn(grid.width, arcs)
+  let mm2 = 0
+  for (const stretch of stretchesOf(grid.form, place)) {
+    const [top, bottom] = rowsOf(grid, stretch)
+    for (let y = top; y < bottom; y++)
+      for (let x = 0; x < grid.width; x++) if (!open || open[x]) mm2 += texelArea(weights, x, y)
+  }
+  return mm2 / 100
+}
+
+/** Length of the lines of a motif, mm: its strokes, lines side by side over its filled shapes, passes over cleared ground. */
+function linesMm(grid: SkinGrid, motif: Motif, { touchedMm2 }: StepRecord): number {
+  if (motif.ground) return touchedMm2 / PASS_MM
+  const { lengthMm, filledMm2 } = strokesOf(grid, motif)
+  return lengthMm + filledMm2 / Math.max(0.5, motif.lineMm)
+}
+
+/** What an act measures of one of its steps. */
+function measuredOf({ grid, records }: MeasuredPiece, step: Step, index: number): Measured {
+  const record = records[index]
+  const motif = 'motif' in step ? step.motif : null
+  const widest = Math.max(...grid.form.profile.map((p) => p.r))
+  return {
+    touchedCm2: record.touchedMm2 / 100,
+    placeCm2: (place) => placeCm2(grid, place),
+    linesMm: motif ? linesMm(grid, motif, record) : 0,
+    widestMm: aroundMm(grid.form, widest),
+  }
+}
+
+/** Minutes of hands for one piece: for coats, of one coat. The artist’s own runs may scale them. */
+export const handsMinutes = (step: Step, index: number, measured: MeasuredPiece): number =>
+  actOf(step).minutes(step, measuredOf(measured, step, index))
