@@ -9,7 +9,7 @@ export const STARTER_BODIES: readonly Body[] = [
   {
     id: 'chalk-white',
     name: 'Chalk white earthenware',
-    reflectance: rounded((l) => 0.82 - 0.1 * sg(430, 25)(l)),
+    reflectance: rounded((l) => 0.88 - 0.1 * sg(430, 25)(l)),
     raw: { wet: '#a8a49b', dry: '#dedad0', bisque: '#f0e6dc' },
     range: { from: '06', to: '03' },
     bisqueCone: '04',

@@ -24,7 +24,7 @@ import { judge, RULES } from './judge'
 import { moveToStage } from './mends'
 import { JudgedPlan } from './judgedPlan'
 import { sharedCone } from './rules/fireRules'
-import { coatsToCover } from '../colour/cover'
+import { coverOf } from '../colour/cover'
 
 /* What is said of plans with mistakes, and what the first mend does. */
 
@@ -94,8 +94,9 @@ describe('the judge', () => {
       )?.mends[0].label
     expect(needed('marsh-black')).toBeUndefined()
     expect(needed('gorse-yellow')).toBe('Give it 4 coats')
-    expect(coatsToCover([50, 9, 4, 2, 1])).toBe(3)
-    expect(coatsToCover([50, 30, 20])).toBe(8)
+    const lightness = (values: readonly number[]) => coverOf((n) => [values[Math.min(n, values.length - 1)], 0, 0])
+    expect(lightness([90, 60, 52, 50.5, 50]).needed).toBe(2)
+    expect(lightness([90, 80, 70, 60, 58, 56, 54, 53, 40]).needed).toBe(8)
   })
 
   it('where the jar says how many coats, that is what is asked, by each applicator', () => {

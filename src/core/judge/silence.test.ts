@@ -7,12 +7,14 @@ import {
   carve,
   coat,
   divide,
+  drawn,
   dry,
   fill,
   finish,
   foot,
   glaze,
   glost,
+  handleAndSpout,
   incise,
   inlaid,
   inside,
@@ -20,8 +22,10 @@ import {
   leather,
   outside,
   saidBy,
+  spirals,
   sponge,
   taped,
+  throughWax,
   washed,
   wipe,
   withPart,
@@ -42,6 +46,19 @@ const carved = (over: object = {}, motif: object = {}) => [
   carve(over, motif),
   dry,
   ...finish,
+]
+
+const plainTexture = [build.impress('cloth', outside()), dry, bisque, wipe, coat('shell-white', 3), ...finish.slice(2)]
+const decorated = [
+  dry,
+  bisque,
+  wipe,
+  coat('tide-blue', 3),
+  decoration,
+  glaze(inside, 'pour'),
+  glaze(outside()),
+  foot,
+  glost(),
 ]
 
 const SILENCES: readonly Silence[] = [
@@ -445,6 +462,233 @@ const SILENCES: readonly Silence[] = [
     piece: { use: 'display' },
     jar: ['marsh-black', 'containsManganese'],
   },
+  // Second plans of older rules.
+  { rule: 'clay-gets-wetter', what: 'drier step by step', steps: [soft, leather, dry, ...finish] },
+  {
+    rule: 'too-many-coats',
+    what: 'four coats of a pale colour',
+    steps: [leather, coat('gorse-yellow', 4), dry, ...finish],
+  },
+  { rule: 'contrast-low', what: 'black carved on white clay', steps: carved() },
+  { rule: 'line-too-thin', what: 'lines of 1.6 mm', steps: carved() },
+  { rule: 'motif-off-the-wall', what: 'leaves well inside the wall', steps: carved() },
+  { rule: 'groove-too-shallow', what: 'grooves of .8 mm', steps: inlaid(fill(), sponge()) },
+  { rule: 'sponge-too-wet', what: 'a wrung sponge', steps: inlaid(fill(), sponge('firm', 'wrung')) },
+  { rule: 'wiped-too-hard', what: 'a light hand', steps: inlaid(fill(), sponge('light')) },
+  { rule: 'glaze-over-the-fence', what: 'one glaze over all', steps: inlaid(fill(), sponge()) },
+  {
+    rule: 'tape-left-on',
+    what: 'peeled before the bisque',
+    steps: taped(coat('marsh-black', 3), build.peel()),
+  },
+  { rule: 'glaze-on-greenware', what: 'glaze on bisque', steps: [dry, ...finish] },
+  {
+    rule: 'glaze-alone',
+    what: 'a glaze that may be alone',
+    steps: [dry, bisque, wipe, glaze(outside(), 'dip', 'amber'), foot, glost()],
+  },
+  // Rules of what had been missed.
+  {
+    rule: 'wash-left-thick',
+    what: 'a wash on wall and base, both wiped',
+    steps: washed(wholeOf('outside', 'base'), build.wipe(wholeOf('outside', 'base'))),
+  },
+  {
+    rule: 'wiped-off-with-it',
+    what: 'the pale colour fired on before the dark one is wiped',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      coat('shell-white', 3),
+      decoration,
+      wipe,
+      build.coat('rust-wash', outside(), 1),
+      sponge(),
+      ...finish.slice(2),
+    ],
+  },
+  {
+    rule: 'wiped-off-with-it',
+    what: 'the pale colour dabbed after the sponge',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      build.coat('rust-wash', outside(), 1),
+      sponge(),
+      coat('shell-white', 3, { applicator: 'sponge' }),
+      ...finish.slice(2),
+    ],
+  },
+  { rule: 'texture-reads-as-one', what: 'one plain colour on a texture', steps: plainTexture },
+  {
+    rule: 'glaze-too-thin',
+    what: 'two brushed coats outside',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      glaze(inside, 'pour'),
+      glaze(outside(), 'brush', 'clear-gloss', { coats: 2 }),
+      foot,
+      glost(),
+    ],
+  },
+  {
+    rule: 'glaze-too-thin',
+    what: 'one brushed coat over a dipped one',
+    steps: [dry, bisque, wipe, glaze(outside()), glaze(outside(), 'brush', 'amber', { coats: 1 }), foot, glost()],
+  },
+  { rule: 'glaze-runs', what: 'three glazes of which wax shed the last', steps: throughWax({ coats: 5 }) },
+  { rule: 'swabbed-too-early', what: 'swabbed when the glaze is dry', steps: throughWax() },
+  {
+    rule: 'swabbed-too-early',
+    what: 'wet colour inside, wax swabbed outside',
+    steps: [
+      leather,
+      build.wax(bandOf(30, 50)),
+      coat('marsh-black', 3),
+      coat('tide-blue', 1, { place: wholeOf('inside'), intent: 'blush', waits: false }),
+      build.swab(outside()),
+      dry,
+      ...finish,
+    ],
+  },
+  {
+    rule: 'wiped-too-early',
+    what: 'wet colour inside, the outside wiped',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      build.coat('rust-wash', outside(), 1),
+      coat('tide-blue', 1, { place: wholeOf('inside'), intent: 'blush', waits: false }),
+      sponge(),
+      ...finish.slice(2),
+    ],
+  },
+  { rule: 'dust-under-glaze', what: 'wiped, then a decoration firing', steps: decorated },
+  {
+    rule: 'one-side-only',
+    what: 'a bird on either side',
+    steps: carved({}, { kind: 'bird', repeats: 2, heightMm: 30 }),
+  },
+  { rule: 'one-side-only', what: 'a line once round', steps: carved({}, { kind: 'line', repeats: 1, heightMm: 8 }) },
+  { rule: 'repeats-overlap', what: 'leaves with room between', steps: carved() },
+  { rule: 'repeats-overlap', what: 'a zigzag that closes', steps: carved({}, { kind: 'zigzag', repeats: 30 }) },
+  {
+    rule: 'parts-in-one-place',
+    what: 'the handle opposite the spout',
+    steps: [dry, ...finish],
+    piece: handleAndSpout(90, 270),
+  },
+  { rule: 'parts-in-one-place', what: 'a handle alone', steps: [dry, ...finish], piece: withPart('handle') },
+  {
+    rule: 'spatter-unmasked',
+    what: 'spatter over the whole outside',
+    steps: [
+      leather,
+      build.coat('marsh-black', wholeOf('outside'), 2, { applicator: 'spatter', intent: 'blush' }),
+      dry,
+      ...finish,
+    ],
+  },
+  {
+    rule: 'spatter-unmasked',
+    what: 'the rest under tape',
+    steps: taped(
+      build.coat('marsh-black', outside(30, 60), 2, { applicator: 'spatter', intent: 'blush' }),
+      build.peel(),
+    ),
+  },
+  {
+    rule: 'light-over-dark',
+    what: 'black over yellow',
+    steps: [leather, coat('gorse-yellow', 3), coat('marsh-black', 3), dry, ...finish],
+  },
+  {
+    rule: 'light-over-dark',
+    what: 'a pale colour that is carved through to a dark one',
+    steps: [leather, coat('marsh-black', 3), coat('gorse-yellow', 5), divide, carve({ depthMm: 0.2 }), dry, ...finish],
+  },
+  {
+    rule: 'details-before-ground',
+    what: 'ground first',
+    steps: [leather, coat('gorse-yellow', 3), drawn, dry, ...finish],
+  },
+  {
+    rule: 'details-before-ground',
+    what: 'a studio that draws first',
+    steps: [leather, drawn, coat('gorse-yellow', 3), dry, ...finish],
+    ways: { order: 'detailsFirst' },
+  },
+  {
+    rule: 'line-too-thick',
+    what: 'two coats from a bottle',
+    steps: [leather, build.draw('marsh-black', spirals, 'bottle', { coats: 2 }), dry, ...finish],
+  },
+  {
+    rule: 'line-too-thick',
+    what: 'thick slip, which is made for it',
+    steps: [leather, build.draw('chalk-slip', spirals, 'trailer', { coats: 3 }), dry, ...finish],
+  },
+  {
+    rule: 'hollows-stay-white',
+    what: 'misted first',
+    steps: [
+      build.impress('dimples', outside(), 0.8),
+      dry,
+      bisque,
+      wipe,
+      build.mist(outside()),
+      coat('tide-blue', 3),
+      ...finish.slice(2),
+    ],
+  },
+  {
+    rule: 'hollows-stay-white',
+    what: 'thinned a little',
+    steps: [
+      build.impress('dimples', outside(), 0.8),
+      dry,
+      bisque,
+      wipe,
+      coat('tide-blue', 3, { water: 0.15 }),
+      ...finish.slice(2),
+    ],
+  },
+  { rule: 'not-damped', what: 'a studio that damps only what is thirsty', steps: decorated },
+  {
+    rule: 'not-damped',
+    what: 'damped first',
+    steps: [dry, bisque, wipe, build.mist(outside()), coat('tide-blue', 3), decoration, ...finish.slice(2)],
+    ways: { damping: 'dampEvenly' },
+  },
+  {
+    rule: 'place-reaches-nothing',
+    what: 'a band up to 2000 mm, that is to the rim',
+    steps: [leather, build.coat('marsh-black', bandOf(20, 2000), 3), dry, ...finish],
+  },
+  {
+    rule: 'place-reaches-nothing',
+    what: 'the whole outside',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
+  },
+  {
+    rule: 'too-few-coats',
+    what: 'three sponged coats on high places that were wiped clean',
+    steps: [
+      build.impress('cloth', outside()),
+      dry,
+      bisque,
+      wipe,
+      build.coat('rust-wash', outside(), 2),
+      sponge(),
+      coat('shell-white', 3, { applicator: 'sponge' }),
+      ...finish.slice(2),
+    ],
+  },
 ]
 
 describe('nothing is said near a mistake', () => {
@@ -452,8 +696,9 @@ describe('nothing is said near a mistake', () => {
     expect(saidBy(rule, plan).map((f) => f.sentence)).toEqual([])
   })
 
-  it('every rule has such a plan', () => {
-    expect(new Set(SILENCES.map((s) => s.rule))).toEqual(new Set(RULES.map((r) => r.id)))
+  it('every rule has two such plans', () => {
+    const plans = (id: string) => SILENCES.filter((s) => s.rule === id).length
+    expect(RULES.filter(({ id }) => plans(id) < 2).map(({ id }) => id)).toEqual([])
   })
 
   it('rules have ids of their own', () => {

@@ -2,13 +2,9 @@ import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
-import { buildForm } from '../form/buildForm'
-import { presetForm } from './presetForm'
 import { readVerniceFile, writeStudio } from '../formats/verniceFile'
-import { judge } from '../judge/judge'
 import { applyCommand, applyDiff, commandLabel, type Command } from './command'
 import { CURRENT_VERSION, migrate, MIGRATIONS, type Migration } from './migrations'
-import { SEQUENCE, SEQUENCES, startingSteps } from '../usecases/create/sequences'
 import { studioSchema } from './studio'
 import type { Step } from '../plan/step'
 import { nextStepIndex, timeline } from '../plan/timeline'
@@ -186,46 +182,6 @@ describe('the timeline', () => {
     const { steps } = demoStudio().pieces['reed-jugs']
     expect(nextStepIndex(steps)).toBe(3)
     expect(nextStepIndex(steps.map((s) => ({ ...s, done: true })))).toBe(steps.length)
-  })
-})
-
-describe('ways to begin', () => {
-  const studio = emptyStudio()
-  const cases = SEQUENCES.flatMap((sequence) =>
-    (['jug', 'tile'] as const).flatMap((preset) =>
-      Object.keys(studio.bodies).map((bodyId) => [sequence, preset, bodyId] as const),
-    ),
-  )
-
-  it.each(cases)('%s on a %s of %s gives a plan that nothing would ruin', (sequence, preset, bodyId) => {
-    const spec = presetForm(preset)
-    const form = buildForm(spec)
-    if (!form.ok) throw new Error('the preset does not build')
-    let n = 0
-    const { from, to } = form.value.zones.outside
-    const context = {
-      body: studio.bodies[bodyId],
-      media: Object.values(studio.media),
-      sizes: spec.sizes,
-      colourId: null,
-      outsideMm: to - from,
-      flat: form.value.flat,
-    }
-    const steps = startingSteps(sequence, context, () => `s${++n}`)
-    const piece = {
-      ...demoStudio().pieces['reed-jugs'],
-      id: 'p',
-      use: preset === 'tile' ? ('display' as const) : ('food' as const),
-      bodyId,
-      form: spec,
-      steps,
-      notes: '',
-    }
-    const findings = judge(piece, studio)
-    expect(
-      findings.ok && findings.value.filter((f) => f.severity === 'ruin').map((f) => `${f.ruleId}: ${f.sentence}`),
-    ).toEqual([])
-    expect(SEQUENCE[sequence].words.length).toBeGreaterThan(5)
   })
 })
 

@@ -65,6 +65,8 @@ export interface Beginning {
   readonly suiting: (kind: MediumKind) => string
   /** A motif on the face with as many repeats as have been marked out. */
   readonly motif: (kind: Motif['kind'], lineMm: number) => Motif
+  /** Brushed coats of a medium that cover a place here. */
+  readonly coversWith: (mediumId: string, place: Place) => number
   /** The last colour laid over an area. */
   readonly lastColourId: string | null
   readonly insideGlazed: boolean

@@ -42,6 +42,7 @@ export const bring = (to: DryingStage, cover: Cover = 'draped', blower: Blower =
   cover,
   blower,
 })
+export const mist = (place: Place): Content<'mist'> => ({ act: 'mist', place })
 export const burnish = (place: Place): Content<'burnish'> => ({ act: 'burnish', place })
 export const coat = (mediumId: string, place: Place, coats = 3, more: More<'coat'> = {}): Content<'coat'> => ({
   ...PLAIN_COAT,

@@ -170,13 +170,13 @@ describe('each act, on one stack', () => {
       { shown: [[0, 18]] },
     ],
     [
-      'another colour buries the first, rounded to half coats',
+      'another colour buries the first, rounded to quarters of a coat',
       films([0, 9]),
       { act: 'coat', medium: 1, gain: 1, settles: 'even' },
       8,
       {
         shown: [
-          [0, 8],
+          [0, 10],
           [1, 8],
         ],
       },

@@ -8,8 +8,11 @@ export interface MediumTraits {
   readonly filmUm: number
 }
 
-/** Where a coat settles: evenly; into the low places, as watery colour and washes do; or on the high ones, as from a sponge. */
-export type Settling = 'even' | 'low' | 'high'
+/**
+ * Where a coat settles: evenly; into the low places, as watery colour and washes do; on the high ones, as from a sponge; or it
+ * skips the hollows, since thirsty bisque has taken it at their edges.
+ */
+export type Settling = 'even' | 'low' | 'high' | 'skips'
 
 /**
  * One act of a step on the skin. Levels run 0–15; 8 is nominal for coats, 15 the full depth or strength elsewhere. Coats laid one
@@ -67,8 +70,11 @@ export const KEEPS_UM = 120
 
 const stepped = (um: number) => DEPTH_STEP_UM * Math.round(um / DEPTH_STEP_UM)
 
+/** How many films, counted from the bottom, nothing wet takes off: a firing has fixed them, or wax lies over them. */
+const safeFilms = (stack: Stack): number => Math.max(stack.fixed, stack.wax === 'none' ? 0 : stack.waxAt)
+
 const unfixedTop = (stack: Stack): Film | undefined =>
-  stack.films.length > stack.fixed ? stack.films[stack.films.length - 1] : undefined
+  stack.films.length > safeFilms(stack) ? stack.films[stack.films.length - 1] : undefined
 
 /** The stack with its top film at another thickness; a film of nothing is gone. */
 const withTop = (stack: Stack, eighths: number): Stack => {
@@ -93,9 +99,24 @@ const remaining = (before: number, share: number) => {
   return Math.min(before, eighths < 4 ? Math.round(eighths) : 4 * Math.round(eighths / 4))
 }
 
+/** A sponge takes its share of all that is not fixed, from the top down: what lies deeper goes once what covers it is gone. */
+function wiped(stack: Stack, share: number): Stack {
+  const safe = safeFilms(stack)
+  let left = share * stack.films.slice(safe).reduce((sum, film) => sum + film.eighths, 0)
+  let next = stack
+  while (next.films.length > safe && left > 0) {
+    const { eighths } = next.films[next.films.length - 1]
+    next = withTop(next, remaining(eighths, Math.min(1, left / eighths)))
+    if (next.films.length > safe && left < eighths) break
+    left -= eighths
+  }
+  return next
+}
+
 /** How much of a coat stays at a depth. Common practice, no source: washes gather in texture, a sponge does not reach it. */
 function settled(settles: Settling, recessUm: number): number {
   if (settles === 'low') return 1 + Math.min(1.6, recessUm / 160)
+  if (settles === 'skips') return recessUm > 100 ? Math.max(0.1, 1 - recessUm / 420) : 1
   if (settles === 'high') return recessUm > 60 ? Math.max(0.06, 1 - recessUm / 130) : 1
   return 1
 }
@@ -151,11 +172,11 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
 
   wipe: (stack, level, { high, low }, media) => {
     const top = unfixedTop(stack)
-    if (!top || stack.tape !== NO_TAPE || (stack.wax !== 'none' && stack.waxAt === stack.films.length)) return stack
+    if (!top || stack.tape !== NO_TAPE) return stack
     // A filled groove stands nearly level, yet holds its colour: what it was cut by still counts.
     const depth = Math.max(stack.recessUm, Math.min(stack.cutUm, thicknessUm([top], media)))
     const share = high + (low - high) * Math.min(1, depth / KEEPS_UM)
-    return withTop(stack, remaining(top.eighths, (share * level) / 15))
+    return wiped(stack, (share * level) / 15)
   },
 
   scrape: (stack, _level, _act, media) => {

@@ -28,6 +28,9 @@ const GLOSS: Readonly<Record<SurfaceKind, number>> = { gloss: 1, satin: 0.55, ma
 const TAPE = '#d8cfa8'
 const WAX_SHEEN = '#d9cfae'
 
+/** Slip or colour hides a burnished sheen within a coat or two: what share of it still runs across after so many coats [our choice]. */
+const SHEEN_PER_COAT = 0.3
+
 /** A glaze film under half a coat is too thin to make glass that shines. */
 const GLASS_EIGHTHS = 4
 
@@ -81,7 +84,7 @@ export class StackOptics {
     const heightUm = this.heightUm(stack, look.kind === 'fired')
     if (look.kind === 'fired') {
       const { rgb, outOfGamut } = mapToGamut(screenLinear(this.reflectance(stack), LIGHTS[light]))
-      return { linear: rgb, outOfGamut, gloss: GLOSS[this.surface(stack)], heightUm }
+      return { linear: rgb, outOfGamut, gloss: Math.max(GLOSS[this.surface(stack)], 0.55 * sheenLeft(stack)), heightUm }
     }
     return { ...this.benchLook(stack, look.stage, light), heightUm }
   }
@@ -104,12 +107,12 @@ export class StackOptics {
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
     if (stack.tape !== NO_TAPE)
       linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
-    const sheen = stack.burnished && stack.films.length === 0
+    const sheen = sheenLeft(stack)
     const gloss =
       stack.wax !== 'none'
         ? 0.5
-        : sheen
-          ? 0.4
+        : sheen > 0.1
+          ? 0.4 * sheen
           : stage === 'fired'
             ? GLOSS[this.surface(stack)]
             : stage === 'wet'
@@ -153,6 +156,11 @@ export class StackOptics {
     const covered = Math.min(1, glass / 360)
     return relief * (1 - 0.5 * covered) + films * (1 - 0.9 * covered) + Math.min(glass, 150)
   }
+}
+
+/** How much of a burnished sheen shows through what lies over it, 0–1. */
+function sheenLeft({ burnished, films }: Stack): number {
+  return burnished ? SHEEN_PER_COAT ** films.reduce((sum, film) => sum + film.eighths / 8, 0) : 0
 }
 
 function mix(a: Triple, b: Triple, share: number): Triple {

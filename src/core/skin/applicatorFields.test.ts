@@ -61,7 +61,7 @@ describe('what each applicator lays', () => {
   })
 
   it('drips hang from the rim down the outside and thin out toward the foot', () => {
-    const field = dripField(grid, 'rim', 5).make()
+    const field = dripField(grid, grid.form.zones.outside.to, 5).make()
     const rows = field.levels.length / grid.width
     const wet = (y: number) => field.levels.subarray(y * grid.width, (y + 1) * grid.width).filter((l) => l > 0).length
     expect(wet(rows - 3)).toBeGreaterThan(wet(Math.round(rows * 0.7)))

@@ -2,6 +2,7 @@ import { seededRandom } from '../base/random'
 import { clamp } from '../numeric/interpolation'
 import { profileAt, type Stretch } from '../form/turnedForm'
 import { keyOf, span } from './coatFields'
+import { isFlatRow } from './flatParts'
 import { NOMINAL } from './levels'
 import { TEXTURE, type TextureKind } from '../vocabulary/textures'
 import type { SkinGrid } from './grid'
@@ -59,9 +60,9 @@ export function bottleField(grid: SkinGrid, stretches: readonly Stretch[], seed:
   })
 }
 
-/** Spatter from a bristle brush: drops from a fine mist to large, more small ones than large. */
-export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed: number): FieldSource {
-  const key = `spatter:${seed}:${keyOf(stretches)}`
+/** Spatter from a bristle brush: drops from a fine mist to large, more small ones than large; `share` of the usual number. */
+export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed: number, share = 1): FieldSource {
+  const key = `spatter:${seed}:${share}:${keyOf(stretches)}`
   return {
     key,
     kind: 'patches',
@@ -74,7 +75,7 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
       for (const [a, b] of rows) {
         const widest = Math.max(...grid.columnMm.slice(a, b))
         // About nine drops a square centimetre where the form is widest, thinned where it narrows.
-        const drops = Math.round(((widest * grid.width * (b - a) * grid.rowMm) / 100) * 9)
+        const drops = Math.round(((widest * grid.width * (b - a) * grid.rowMm) / 100) * 9 * share)
         for (let i = 0; i < drops; i++) {
           const y = a + random() * (b - a)
           const x = random() * grid.width
@@ -86,6 +87,9 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
     },
   }
 }
+
+/** Units of a texture across a floor before it would repeat: more than any floor has. */
+const FLAT_UNITS = 1024
 
 /** A texture pressed in all over some stretches; `sizeMm` is one of its units. */
 export function textureField(
@@ -102,18 +106,29 @@ export function textureField(
   const middle = Math.min(grid.height - 1, Math.round((longest.from + longest.to) / 2 / grid.rowMm))
   const units = Math.max(2, Math.round((grid.columnMm[middle] * grid.width) / sizeMm))
   const { depth } = TEXTURE[texture]
+  const level = (u: number, v: number, round: number) => clamp(Math.round(15 * Math.min(1, depth(u, v, round))), 0, 15)
   return rowField(grid, key, 'area', stretches, (y, out) => {
+    if (isFlatRow(grid, y)) {
+      // A cloth laid on a floor or a slab is flat: its threads do not run to the middle.
+      for (let x = 0; x < out.length; x++) {
+        const [px, pz] = grid.form.plan.at((x + 0.5) / out.length)
+        out[x] = level(
+          FLAT_UNITS / 2 + (px * grid.radiusMm[y]) / sizeMm,
+          FLAT_UNITS / 2 + (pz * grid.radiusMm[y]) / sizeMm,
+          FLAT_UNITS,
+        )
+      }
+      return
+    }
     const v = (y * grid.rowMm) / sizeMm
-    for (let x = 0; x < out.length; x++)
-      out[x] = clamp(Math.round(15 * Math.min(1, depth((x / out.length) * units, v, units))), 0, 15)
+    for (let x = 0; x < out.length; x++) out[x] = level((x / out.length) * units, v, units)
   })
 }
 
-/** Runs of glaze from the rim down the outside, each ending in a drop. */
-export function dripField(grid: SkinGrid, from: 'rim' | 'belly', seed: number): FieldSource {
+/** Runs of glaze down the outside from a length `start` along the skin (mm), each ending in a drop. */
+export function dripField(grid: SkinGrid, start: number, seed: number): FieldSource {
   const { outside } = grid.form.zones
-  const start = from === 'rim' ? outside.to : outside.from + (outside.to - outside.from) * 0.45
-  const key = `drips:${from}:${seed}`
+  const key = `drips:${start.toFixed(1)}:${seed}`
   return {
     key,
     kind: 'patches',
@@ -148,12 +163,17 @@ export function dripField(grid: SkinGrid, from: 'rim' | 'belly', seed: number): 
 /** Steps of a blend from one medium to another. */
 export const BLEND_STEPS = 9
 
-/** The part of a brushed field where step `k` of a blend lies, going up the wall or round the form, dithered into its neighbours. */
+/** Ways that a blend may go: up the wall (on a slab out from its middle), there and back round the form, or from left to right. */
+export const BLEND_WAYS = ['height', 'around', 'across'] as const
+
+export type BlendWay = (typeof BLEND_WAYS)[number]
+
+/** The part of a brushed field where step `k` of a blend lies, dithered into its neighbours. */
 export function blendField(
   grid: SkinGrid,
   base: FieldSource,
   stretches: readonly Stretch[],
-  along: 'height' | 'around',
+  along: BlendWay,
   k: number,
 ): FieldSource {
   const key = `blend:${along}:${k}:${base.key}`
@@ -163,6 +183,18 @@ export function blendField(
     from: low + ((high - low) * n) / BLEND_STEPS,
     to: low + ((high - low) * (n + 1)) / BLEND_STEPS,
   })
+  // Seen from the front, the outline goes from its left end to its right one: 0 to 1.
+  const sides = Float64Array.from({ length: grid.width }, (_, x) => grid.form.plan.at((x + 0.5) / grid.width)[0])
+  const farthest = Math.max(...sides)
+  const widestMm = Math.max(...grid.form.profile.map((p) => p.r)) * farthest
+  const shareAt = {
+    height: (_x: number, up: number) => up,
+    around: (x: number) => 1 - Math.abs(1 - (2 * x) / grid.width),
+    across: (x: number, _up: number, y: number) => 0.5 + (sides[x] * grid.radiusMm[y]) / widestMm / 2,
+  }[along]
+  // Where the field is looked at without its raster: left and right of the front, on the widest part.
+  const turned = (share: number) => Math.asin(clamp(2 * share - 1, -1, 1)) / (2 * Math.PI)
+  const [left, right] = [turned(k / BLEND_STEPS), turned((k + 1) / BLEND_STEPS)]
   return {
     key,
     kind: 'area',
@@ -174,7 +206,12 @@ export function blendField(
             [k / BLEND_STEPS / 2, (k + 1) / BLEND_STEPS / 2],
             [1 - (k + 1) / BLEND_STEPS / 2, 1 - k / BLEND_STEPS / 2],
           ]
-        : null,
+        : along === 'across'
+          ? [
+              [left, right],
+              [0.5 - right, 0.5 - left],
+            ]
+          : null,
     make: () => {
       const field = base.make()
       const levels = field.levels.slice()
@@ -183,8 +220,7 @@ export function blendField(
         for (let x = 0; x < grid.width; x++) {
           const i = (y - field.top) * grid.width + x
           if (!levels[i]) continue
-          const share = along === 'height' ? up : 1 - Math.abs(1 - (2 * x) / grid.width)
-          const at = Math.floor(share * BLEND_STEPS + 1.4 * DITHER[((y & 63) << 6) | (x & 63)])
+          const at = Math.floor(shareAt(x, up, y) * BLEND_STEPS + 1.4 * DITHER[((y & 63) << 6) | (x & 63)])
           if (clamp(at, 0, BLEND_STEPS - 1) !== k) levels[i] = 0
         }
       }

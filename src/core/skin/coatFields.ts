@@ -43,7 +43,7 @@ export function evenField(grid: SkinGrid, stretches: readonly Stretch[], level: 
  * One brushed coat: streaks along the stroke that the next, crossed coat does not repeat, laps of the brush, and a hand's
  * wobble at the edge. `around` strokes follow the wheel, otherwise they go up the wall; across a floor or a base they are
  * straight, and on a slab, which stands on no wheel, all of them are. A coat of glaze has the streaks that are left when it has
- * melted.
+ * melted. Coats with equal `tracks` leave their streaks in the same places, and differ in how loaded the brush was.
  */
 export function brushField(
   grid: SkinGrid,
@@ -51,14 +51,15 @@ export function brushField(
   around: boolean,
   seed: number,
   kind: StreakKind = 'colour',
+  tracks = seed,
 ): FieldSource {
-  const key = `brush:${kind}:${around ? 'around' : 'up'}:${seed}:${keyOf(stretches)}`
+  const key = `brush:${kind}:${around ? 'around' : 'up'}:${seed}:${tracks}:${keyOf(stretches)}`
   return {
     key,
     kind: 'area',
     stretches,
     arcs: null,
-    make: () => makeBrushField(grid, key, stretches, around, seed, kind),
+    make: () => makeBrushField(grid, key, stretches, around, { seed, tracks }, kind),
   }
 }
 
@@ -67,7 +68,7 @@ function makeBrushField(
   key: string,
   stretches: readonly Stretch[],
   around: boolean,
-  seed: number,
+  { seed, tracks }: { readonly seed: number; readonly tracks: number },
   kind: StreakKind,
 ): LevelField {
   const { width, height } = grid
@@ -75,14 +76,14 @@ function makeBrushField(
   const levels = new Uint8Array(width * (bottom - top))
   const acrossCount = around ? height : width
   const acrossMm = around ? grid.rowMm : grid.columnMm[(top + bottom) >> 1] || 0.2
-  const bristles = closedNoise(acrossCount, Math.max(1.5, 0.9 / acrossMm), seed)
-  const strands = closedNoise(acrossCount, Math.max(3, 3.4 / acrossMm), seed + 1)
-  const laps = closedNoise(acrossCount, Math.max(8, 19 / acrossMm), seed + 2)
+  const bristles = closedNoise(acrossCount, Math.max(1.5, 0.9 / acrossMm), tracks)
+  const strands = closedNoise(acrossCount, Math.max(3, 3.4 / acrossMm), tracks + 1)
+  const laps = closedNoise(acrossCount, Math.max(8, 19 / acrossMm), tracks + 2)
   const alongCount = around ? width : height
-  const drift = closedNoise(alongCount, alongCount / 7, seed + 3)
+  const drift = closedNoise(alongCount, alongCount / 7, tracks + 3)
   const load = closedNoise(alongCount, alongCount / 11, seed + 4)
   const edge = closedNoise(width, width / 46, seed + 5)
-  const straight = straightStreaks(grid, around, seed, kind)
+  const straight = straightStreaks(grid, around, tracks, kind)
   const share = STREAKS[kind]
   for (const [a, b] of rows) {
     for (let y = a; y < b; y++) {

@@ -10,6 +10,7 @@ import type { Settling, SkinAct } from './acts'
 import {
   blendField,
   BLEND_STEPS,
+  type BlendWay,
   bottleField,
   dripField,
   spatterField,
@@ -54,8 +55,40 @@ const BEADS = { cover: 0.015, sizeMm: 3.5 } as const
 /** What a coat over one that still shines lifts off: share of the place and of the film. */
 const LIFTED = { cover: 0.4, share: 0.85 } as const
 
+/** Where glaze on the whole outside begins to run, as a share of the wall; and how much wall a run needs, mm. */
+const BELLY = 0.45
+const FOOT_MM = 6
+
+/** Share of the drops that fly past the place they are meant for. Common practice, no source. */
+const STRAY = 0.2
+
+/** How far tacky wax is dragged, mm. Common practice, no source. */
+const SMUDGE_MM = 1.6
+
 /** A film may build up to this much more than its nominal coats. */
 const UNEVEN = 1.4
+
+/** What lies in both of two lists of stretches. */
+const common = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
+  a.flatMap((s) =>
+    b.flatMap((t) => {
+      const [from, to] = [Math.max(s.from, t.from), Math.min(s.to, t.to)]
+      return from < to ? [{ from, to }] : []
+    }),
+  )
+
+/** What of a stretch lies in none of some others. */
+const without = (stretch: Stretch, others: readonly Stretch[]): Stretch[] =>
+  others.reduce<Stretch[]>(
+    (left, other) =>
+      left.flatMap((s) =>
+        [
+          { from: s.from, to: Math.min(s.to, other.from) },
+          { from: Math.max(s.from, other.to), to: s.to },
+        ].filter(({ from, to }) => from < to),
+      ),
+    [stretch],
+  )
 
 const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
   a.some((s) => b.some((t) => s.from < t.to && t.from < s.to))
@@ -71,8 +104,8 @@ export class SkinCompiler {
   seed = 0
   waxed = false
   flaking: Flaking[] = []
-  /** Where the last colour is still shiny, or the surface wet from a sponge. */
-  lastWet: { readonly stretches: readonly Stretch[] } | null = null
+  /** Where colour or glaze is still shiny, or the surface wet from a sponge. */
+  wet: readonly Stretch[] = []
   /** Where the surface has been misted since it last dried. */
   misted: readonly Stretch[] = []
   unfixedOnBisque = false
@@ -154,12 +187,22 @@ export class SkinCompiler {
     return patchField(this.grid, { stretches, cover, sizeMm, seed })
   }
 
+  /** Beside the edges of a resist that is still tacky: round the shapes of a motif, or in patches along the ends of stretches. */
+  smudged(motif: Motif | null, stretches: readonly Stretch[]): FieldSource {
+    if (motif) return this.marks(motif, 'halo')
+    const edges = stretches.flatMap(({ from, to }) =>
+      [from, to].map((at) => ({ from: at - SMUDGE_MM, to: at + SMUDGE_MM })),
+    )
+    return this.patches(common(edges, this.wholeSkin), 0.5, 2, this.seed + 11)
+  }
+
   /** Coat `i` of several with an applicator; brushed coats cross unless they all go one way. */
   applied(applicator: Applicator, stretches: readonly Stretch[], i: number, oneWay: boolean): FieldSource {
     const seed = this.seed + i
     switch (applicator) {
       case 'brush':
-        return brushField(this.grid, stretches, oneWay || i % 2 === 0, seed)
+        // Strokes that all go one way follow the tracks of those before them.
+        return brushField(this.grid, stretches, oneWay || i % 2 === 0, seed, 'colour', oneWay ? this.seed : seed)
       case 'bottle':
         return bottleField(this.grid, stretches, seed)
       case 'sponge':
@@ -167,6 +210,14 @@ export class SkinCompiler {
       case 'spatter':
         return spatterField(this.grid, stretches, seed)
     }
+  }
+
+  /** Drops that fly past a place of spatter, over the rest of the side. */
+  strayDrops(stretches: readonly Stretch[]): FieldSource | null {
+    const { outside, inside, floor } = this.grid.form.zones
+    const side = stretches.some((s) => s.from < outside.to && s.to > outside.from) ? [outside] : [inside, floor]
+    const beside = side.flatMap((s) => without(s, stretches)).filter((s) => s.to - s.from > 1)
+    return beside.length ? spatterField(this.grid, beside, this.seed + 13, STRAY) : null
   }
 
   brushedGlaze(stretches: readonly Stretch[], i: number): FieldSource {
@@ -185,8 +236,20 @@ export class SkinCompiler {
     return textureField(this.grid, stretches, texture, sizeMm)
   }
 
-  drips(from: 'rim' | 'belly', seed: number): FieldSource {
-    return dripField(this.grid, from, seed)
+  /** Runs down the outside from the lower edge of a place, or over the rim; null where glaze has nowhere to run. */
+  drips(stretches: readonly Stretch[], seed: number): FieldSource | null {
+    const { outside, base } = this.grid.form.zones
+    const own = stretches.filter((s) => s.from < outside.to && s.to > outside.from)
+    const overTheRim = stretches.some((s) => s.from >= outside.to)
+    const lowest = own.length
+      ? Math.max(outside.from, Math.min(...own.map((s) => s.from)))
+      : overTheRim
+        ? outside.to
+        : base.from
+    // Glazed down to the foot, it gathers from the belly on.
+    const start =
+      own.length && lowest < outside.from + FOOT_MM ? outside.from + (outside.to - outside.from) * BELLY : lowest
+    return start - outside.from > FOOT_MM ? dripField(this.grid, start, seed) : null
   }
 
   /** How the heat of a firing varies over the skin. */
@@ -224,7 +287,7 @@ export class SkinCompiler {
     place: Place,
     field: FieldSource,
     from: readonly MixturePart[],
-    into: { readonly mediumId: string; readonly along: 'height' | 'around' },
+    into: { readonly mediumId: string; readonly along: BlendWay },
   ): void {
     const total = from.reduce((sum, p) => sum + p.parts, 0)
     for (let k = 0; k < BLEND_STEPS; k++) {
@@ -247,8 +310,19 @@ export class SkinCompiler {
     this.lift(stretches, LIFTED.cover, LIFTED.share, seed)
   }
 
+  /** The part of some stretches that is still wet. */
+  wetIn(stretches: readonly Stretch[]): Stretch[] {
+    return common(stretches, this.wet)
+  }
+
   liftIfWet(stretches: readonly Stretch[], seed: number): void {
-    if (this.lastWet) this.liftShiny(stretches, seed)
+    const wet = this.wetIn(stretches)
+    if (wet.length) this.liftShiny(wet, seed)
+  }
+
+  /** A place has been dried, wiped or waxed; elsewhere what is wet stays wet. */
+  dried(stretches: readonly Stretch[]): void {
+    this.wet = this.wet.flatMap((s) => without(s, stretches))
   }
 
   beads(medium: number, stretches: readonly Stretch[]): void {
@@ -276,7 +350,8 @@ export class SkinCompiler {
   /** A colour has been laid: it is wet until it has waited, and on bisque nothing fixes it. */
   settle(waits: boolean, stretches: readonly Stretch[]): void {
     if (this.stage === 'bisque') this.unfixedOnBisque = true
-    this.lastWet = waits ? null : { stretches }
+    // While one place is waited for, all others dry too.
+    this.wet = waits ? [] : [...this.wet, ...stretches]
     this.misted = []
   }
 
@@ -298,7 +373,7 @@ export class SkinCompiler {
     this.flaking = []
     this.waxed = false
     this.unfixedOnBisque = false
-    this.lastWet = null
+    this.wet = []
     this.misted = []
     this.taped = []
     this.rawGlazes = []

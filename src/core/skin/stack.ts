@@ -167,7 +167,7 @@ const roundBuried = (eighths: number) =>
   eighths < 3
     ? eighths
     : eighths < 12
-      ? 4 * Math.max(1, Math.round(eighths / 4))
+      ? 2 * Math.round(eighths / 2)
       : eighths < 32
         ? 8 * Math.round(eighths / 8)
         : 16 * Math.round(eighths / 16)

@@ -14,6 +14,8 @@ import { PieceViewer } from './view/pieceView'
 const UNSEEN: Readonly<Record<string, string>> = {
   'dryer-firms-the-skin': 'the wall beneath is wet, which the skin does not tell',
   'thin-part-soaks': 'a part softens and drops off, and parts have no skin of their own',
+  'parts-in-one-place': 'parts are drawn in each other, and have no skin of their own',
+  'not-damped': 'a little more even, and no more',
   'clay-gets-wetter': 'the clay cannot come to that stage at all',
   'dry-scraping': 'dust in the air, not on the piece',
   'repeats-not-marked-out': 'drawn as if they had been spaced well',

@@ -3,6 +3,7 @@ import { motifMiddle } from '../../skin/motifs/marksField'
 import { reaches } from '../../skin/place'
 import { motifName } from '../../skin/motifs/motifName'
 import type { StepOf } from '../../plan/step'
+import { coverageAt } from '../coverage'
 import { JudgedPlan } from '../judgedPlan'
 import type { Mend } from '../finding'
 import { changeStep } from '../mends'
@@ -11,6 +12,10 @@ import type { Rule } from '../rule'
 /** |ΔL| of line against ground: from 40 it reads clearly, under 20 it is lost [our choice]. */
 const CLEAR_CONTRAST = 40
 const LOST_CONTRAST = 20
+
+/** How lines read that differ so much in lightness from their ground. */
+const contrastWord = (difference: number): string =>
+  difference >= CLEAR_CONTRAST ? 'reads clearly' : difference >= LOST_CONTRAST ? 'reads softly' : 'is lost'
 
 const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
 
@@ -38,15 +43,20 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
   return plan.media
     .filter((m) => m.kind === kind && m.id !== through.step.mediumId)
     .flatMap((medium) => {
-      const steps = plan.steps.map((s) => (s === through.step ? { ...through.step, mediumId: medium.id, coats: 3 } : s))
+      const other = { ...through.step, mediumId: medium.id }
+      const coats = coverageAt(plan, through.index, other)?.toGive ?? through.step.coats
+      const steps = plan.steps.map((s) => (s === through.step ? { ...other, coats } : s))
       const tried = JudgedPlan.of({ ...plan.piece, steps }, plan.studio)
-      return tried.ok ? [{ medium, difference: carvedContrast(tried.value, step, index).difference }] : []
+      return tried.ok ? [{ medium, coats, difference: carvedContrast(tried.value, step, index).difference }] : []
     })
     .filter(({ difference }) => difference > Math.max(now + 8, LOST_CONTRAST))
     .sort((a, b) => b.difference - a.difference)
     .slice(0, 2)
-    .map(({ medium, difference }) =>
-      changeStep(plan, `Use ${medium.name} (ΔL ${difference.toFixed(0)})`, through.step.id, { mediumId: medium.id }),
+    .map(({ medium, coats, difference }) =>
+      changeStep(plan, `Use ${medium.name} (${contrastWord(difference)})`, through.step.id, {
+        mediumId: medium.id,
+        coats,
+      }),
     )
 }
 
@@ -68,11 +78,11 @@ export const carveRules: readonly Rule[] = [
             where: `step ${index + 1}, carved ${motifName(step.motif)}`,
             severity: lost ? ('risk' as const) : ('note' as const),
             sentence: lost
-              ? `The carved lines are nearly lost: ΔL ${difference.toFixed(0)} against the ground when fired.`
-              : `The carved lines read softly: ΔL ${difference.toFixed(0)} against the ground when fired.`,
+              ? 'The carved lines are nearly lost against their ground when fired.'
+              : 'The carved lines read softly against their ground when fired.',
             because:
-              `Line L ${line.toFixed(0)}, ground L ${ground.toFixed(0)}; from ΔL ${CLEAR_CONTRAST} they ` +
-              'read clearly. Choose dark on a pale body, pale on a dark one.',
+              `On a scale from black 0 to white 100 the line is ${line.toFixed(0)} and the ground ${ground.toFixed(0)}; ` +
+              `${CLEAR_CONTRAST} apart they read clearly. Choose dark on a pale body, pale on a dark one.`,
             mends: contrastMends(plan, step, index, difference),
           },
         ]

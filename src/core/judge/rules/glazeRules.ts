@@ -287,9 +287,10 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) => {
       const glaze = plan.of('glaze').find(({ time }) => !isGreenware(time.stage))
       if (!glaze) return []
+      // What has been wiped after the bisque comes clean out of a decoration firing.
       const bisque = plan
         .of('fire')
-        .filter((f) => f.index < glaze.index)
+        .filter((f) => f.index < glaze.index && f.step.firing !== 'decoration')
         .at(-1)
       const wiped = plan.of('wipeDust').some((w) => w.index < glaze.index && (!bisque || w.index > bisque.index))
       if (wiped) return []

@@ -1,14 +1,33 @@
 import { stageIndex } from '../../clay/stages'
 import * as build from '../../plan/build'
-import { wholeOf } from '../../vocabulary/place'
-import { glazeWorth } from '../../vocabulary/tools'
+import { wholeOf, type Place } from '../../vocabulary/place'
+import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
-import { overlapMm } from '../../skin/place'
+import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
+import type { ProbePoint } from '../../skin/probe'
 import type { Sighting } from '../finding'
 import { addStep, changeStep, moveStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
+import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
+
+/** Fewest brushed coats of glaze; in a narrow place the hand is lighter. Common practice, no source: 2–3, and 3–4. */
+const LEAST_COATS = 2
+const NARROW_COATS = 3
+
+/** An opening so wide keeps a hand with a brush out, mm. Common practice, no source. */
+const NARROW_MM = 55
+
+/** Whether a place is inside a vessel that a hand does not get into. */
+function isNarrow({ form }: JudgedPlan, { parts }: Place): boolean {
+  if (form.flat || !(parts.includes('inside') || parts.includes('floor'))) return false
+  const { inside } = form.zones
+  const throat = form.profile.filter(
+    (_, i) => form.lengths[i] >= inside.from && form.lengths[i] <= (inside.from + inside.to) / 2,
+  )
+  return 2 * Math.min(...throat.map((point) => point.r)) < NARROW_MM
+}
 
 const lastGlazeFire = (plan: JudgedPlan) =>
   plan
@@ -25,9 +44,29 @@ function rawGlazesOutside(plan: JudgedPlan, fireIndex: number) {
     .filter(({ step, index }) => index > before && index < fireIndex && step.place.parts.includes('outside'))
 }
 
-/** What they come to, in brushed coats. */
-const glazeOutside = (plan: JudgedPlan, fireIndex: number) =>
-  rawGlazesOutside(plan, fireIndex).reduce((sum, { step }) => sum + glazeWorth(step.how, step.coats), 0)
+/** Heights at which the outside is looked at, as shares of the wall. */
+const LOOKED_AT = [0.25, 0.5, 0.75] as const
+
+/** Nominal brushed coats of raw glaze at a spot when a firing melts them. */
+function rawGlazeAt(plan: JudgedPlan, spot: ProbePoint, fireIndex: number): number {
+  const { films, fixed } = plan.probe(spot)[fireIndex]
+  return films
+    .slice(fixed)
+    .reduce(
+      (sum, film) => sum + (kindOrPlain(plan.media[film.medium].kind).melts === 'glass' ? film.eighths / 8 : 0),
+      0,
+    )
+}
+
+/** The thickest raw glaze on the outside when a firing melts it, in brushed coats: of what lies there, and not of what was poured. */
+function glazeOutside(plan: JudgedPlan, fireIndex: number): number {
+  const { outside } = plan.form.zones
+  return Math.max(
+    ...LOOKED_AT.map((share) =>
+      rawGlazeAt(plan, { lengthMm: outside.from + (outside.to - outside.from) * share, inLineOf: null }, fireIndex),
+    ),
+  )
+}
 
 export const layerRules: readonly Rule[] = [
   {
@@ -61,10 +100,9 @@ export const layerRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('peel').flatMap(({ step, index }): Sighting[] => {
-        const last = plan.steps
-          .slice(0, index)
-          .findLast((s) => s.act === 'coat' || s.act === 'draw' || s.act === 'glaze' || s.act === 'bring')
-        if (!last || !('waits' in last) || last.waits) return []
+        const masks = plan.of('mask').filter((mask) => mask.index < index)
+        const last = leftWetBefore(plan, index)
+        if (!last || !masks.some((mask) => meetOnSkin(plan, mask.step, last) || !mask.step.motif)) return []
         return [
           {
             stepId: step.id,
@@ -155,6 +193,44 @@ export const layerRules: readonly Rule[] = [
                 : [],
         },
       ]
+    },
+  },
+  {
+    id: 'glaze-too-thin',
+    guards: 'glaze thick enough to make good glass',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      const fire = lastGlazeFire(plan)
+      if (!fire) return []
+      return plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+        if (index > fire.index || step.how !== 'brush') return []
+        const narrow = isNarrow(plan, step.place)
+        const wanted = narrow ? NARROW_COATS : LEAST_COATS
+        const last = !plan
+          .of('glaze')
+          .some((g) => g.index > index && g.index < fire.index && meetOnSkin(plan, g.step, step))
+        const coats = stretchesOf(plan.form, step.place).map((s) =>
+          rawGlazeAt(plan, { lengthMm: (s.from + s.to) / 2, inLineOf: null, across: acrossOf(step.place) }, fire.index),
+        )
+        const laid = coats.filter((n) => n > 0)
+        if (!last || !laid.length || Math.max(...laid) > wanted - 0.3) return []
+        const rawMm = (Math.max(...laid) * GLAZING.brush.wetUm) / 1000
+        const coatsMore = step.coats + Math.ceil(wanted - Math.max(...laid) - 0.3)
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence:
+              `${plan.medium(step.mediumId)?.name ?? 'The glaze'} is only about ${rawMm.toFixed(1)} mm thick raw, and fires ` +
+              `thin, dry and streaked${narrow ? ' in this narrow place' : ''}.`,
+            because:
+              'Two or three brushed coats, in narrow places three or four, make about 1.3 mm; scratch a spot that will not ' +
+              'show and look.',
+            mends: [changeStep(plan, `Give it ${coatsMore} coats`, step.id, { coats: coatsMore })],
+          },
+        ]
+      })
     },
   },
   {

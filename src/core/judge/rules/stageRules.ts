@@ -2,7 +2,8 @@ import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/s
 import { goodStages, type StageRow } from '../../clay/stageFit'
 import * as build from '../../plan/build'
 import { actOf, isCut, type Step } from '../../plan/step'
-import type { Mend } from '../finding'
+import { stretchesOf } from '../../skin/place'
+import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -47,6 +48,38 @@ export const stageRules: readonly Rule[] = [
               .join(', ')}.`,
             severity,
             mends: stageMends(plan, step, technique.fit, stage),
+          },
+        ]
+      }),
+  },
+  {
+    id: 'place-reaches-nothing',
+    guards: 'a place that lies on the form',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.steps.flatMap((step, index): Sighting[] => {
+        if (!('place' in step) || ('motif' in step && step.motif)) return []
+        const { place } = step
+        const sectorless = place.sectors !== null && !place.sectors.take.some((k) => k < (place.sectors?.of ?? 0))
+        if (stretchesOf(plan.form, place).length && !sectorless) return []
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: place.band
+              ? `The band from ${place.band.fromMm} to ${place.band.toMm} mm lies beyond the wall, and the step reaches nothing.`
+              : 'No part of the form is chosen, and the step reaches nothing.',
+            because: 'What is laid on nothing is not there after the fire.',
+            mends: [
+              changeStep(plan, 'Take the whole part', step.id, {
+                place: {
+                  parts: place.parts.length ? place.parts : plan.form.flat ? ['floor'] : ['outside'],
+                  band: null,
+                  sectors: null,
+                },
+              }),
+            ],
           },
         ]
       }),

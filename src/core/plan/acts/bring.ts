@@ -22,7 +22,7 @@ export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.en
   minutes: () => 0,
   after: (_, { to, cover }) => atStage(to, cover),
   compile: (skin) => {
-    skin.lastWet = null
+    skin.wet = []
     skin.misted = []
   },
 })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Settling } from '../../skin/acts'
+import { BLEND_WAYS } from '../../skin/applicatorFields'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { placeSchema } from '../../vocabulary/place'
 import { APPLICATOR, APPLICATORS } from '../../vocabulary/tools'
@@ -9,6 +10,9 @@ import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
 
 /** From this share of water a colour runs into the low places like a wash [our choice]. */
 const WATERY = 0.35
+
+/** From this share of water a colour flows into the hollows of thirsty bisque before they have drunk it. Common practice, no source. */
+export const FLOWS_IN = 0.1
 
 /** Share of a coat that lands on a misted place: the surface is less thirsty [our choice]. */
 const ON_MISTED = 0.85
@@ -44,7 +48,7 @@ export const coat = defineAct('coat', {
   /** Share of water added, 0 from the jar. */
   water: z.number().min(0).max(0.9),
   /** A gradient into another medium, up the wall or round the form. */
-  blend: z.strictObject({ mediumId, along: z.enum(['height', 'around']) }).nullable(),
+  blend: z.strictObject({ mediumId, along: z.enum(BLEND_WAYS) }).nullable(),
   place: placeSchema,
   applicator: z.enum(APPLICATORS),
   coats: z.int().min(1).max(24),
@@ -55,13 +59,10 @@ export const coat = defineAct('coat', {
   family: 'Colour',
   word: 'Coat',
   hint: 'slip, underglaze, wash or opaque colour over an area',
-  begin: ({ stage, face, suiting }) => ({
-    ...PLAIN_COAT,
-    mix: [],
-    mediumId: suiting(stage === 'glazedRaw' ? 'opaque' : 'underglaze'),
-    place: face,
-    coats: stage === 'glazedRaw' ? 1 : 3,
-  }),
+  begin: ({ stage, face, suiting, coversWith }) => {
+    const jar = suiting(stage === 'glazedRaw' ? 'opaque' : 'underglaze')
+    return { ...PLAIN_COAT, mix: [], mediumId: jar, place: face, coats: coversWith(jar, face) }
+  },
   title: mixtureWords,
   brief: (step) =>
     [
@@ -85,9 +86,11 @@ export const coat = defineAct('coat', {
           : '; all in one direction'
     const blend = !step.blend
       ? ''
-      : step.blend.along === 'height'
-        ? '; from the lower colour to the upper'
-        : '; there and back round the form'
+      : {
+          height: '; from the lower colour to the upper',
+          around: '; there and back round the form',
+          across: '; from the left to the right, seen from the front',
+        }[step.blend.along]
     return {
       detail:
         `${what}: ${coatsWords(step.coats)}, ${how.name}, ${told.place(step.place)}${direction}${blend}. ` +
@@ -116,8 +119,15 @@ export const coat = defineAct('coat', {
     if (medium === undefined || stage === 'fired') return
     const stretches = skin.stretches(step.place)
     const kind = skin.kindOf(medium)
+    const thirsty = stage === 'bisque' && step.water < FLOWS_IN && !skin.isMisted(stretches)
     const settles: Settling =
-      step.applicator === 'sponge' ? 'high' : kind.watery || step.water > WATERY ? 'low' : 'even'
+      step.applicator === 'sponge'
+        ? 'high'
+        : kind.watery || step.water > WATERY
+          ? 'low'
+          : thirsty && step.applicator === 'brush'
+            ? 'skips'
+            : 'even'
     const taken = (stage === 'wet' ? kind.onWetClay : 1) * (skin.isMisted(stretches) ? ON_MISTED : 1)
     const laid = { gain: APPLICATOR[step.applicator].gain * (1 - step.water) * taken, settles }
     const field = (i: number) => skin.applied(step.applicator, stretches, i, step.direction === 'oneWay')
@@ -134,6 +144,8 @@ export const coat = defineAct('coat', {
         if (stage === 'wet') skin.lift(stretches, ON_WET.cover, ON_WET.share, seed + 80 + i)
       }
     }
+    const strays = step.applicator === 'spatter' ? skin.strayDrops(stretches) : null
+    if (strays) skin.push({ act: 'coat', medium, ...laid }, strays, true)
     skin.beads(medium, stretches)
     if (skin.sheds(medium)) skin.comesOff(medium, stretches)
     skin.settle(step.waits, stretches)

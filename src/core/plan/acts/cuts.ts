@@ -25,6 +25,9 @@ interface Cut {
 /** Burr on clay that is too soft, whatever the tool, µm. Common practice, no source. */
 const SOFT_BURR_UM: Readonly<Partial<Record<Stage, number>>> = { wet: 260, softLeatherHard: 130 }
 
+/** How far chips reach beside a line in dry clay, as widths of it, and how deep, as a share of the cut. Common practice, no source. */
+const CHIPPED = { wide: 1.7, deep: 0.5 } as const
+
 const TEARS: readonly Stage[] = ['wet', 'boneDry', 'bisque']
 
 /** Length of line that a tool cuts in a minute, mm. Ours, common practice. */
@@ -43,6 +46,13 @@ export function compileCut(skin: SkinCompiler, cut: Cut): void {
     { act: 'carve', depthUm: cut.depthMm * 1000, cutsBody: stage !== 'bisque' && stage !== 'glazedRaw' },
     skin.marks(cut.motif, TEARS.includes(stage) ? 'ragged' : tool.groove),
   )
+  // Dry clay chips beside the line, as shallow as the film.
+  if (stage === 'boneDry' && !cut.motif.ground)
+    skin.push(
+      { act: 'carve', depthUm: cut.depthMm * CHIPPED.deep * 1000, cutsBody: true },
+      skin.marks({ ...cut.motif, lineMm: cut.motif.lineMm * CHIPPED.wide }, 'ragged'),
+      true,
+    )
   skin.grooves.push(cut.motif)
   skin.dusty ||= stage === 'boneDry' || stage === 'bisque'
 }

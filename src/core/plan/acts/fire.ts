@@ -79,7 +79,8 @@ export const fire = defineAct('fire', {
       )
     if (firing === 'glaze') meltingFaults(skin, cone)
     skin.push({ act: 'fire', cone: coneIndex(cone), melts: firing === 'glaze' }, skin.heat())
-    skin.fired(firing !== 'glaze')
+    // A decoration firing leaves a clean surface clean.
+    skin.fired(firing === 'bisque' || (firing === 'decoration' && skin.dusty))
   },
 })
 
@@ -91,8 +92,8 @@ function meltingFaults(skin: SkinCompiler, cone: Cone): void {
     if (skin.medium(medium).cautions.includes('notAlone'))
       skin.push({ act: 'flake', medium }, skin.patches(stretches, SLIVERS.cover, SLIVERS.sizeMm, seed + 4), true)
   const medium = runningGlaze(skin, cone)
-  if (medium !== null)
-    skin.push({ act: 'coat', medium, gain: RUN_GAIN, settles: 'even' }, skin.drips('belly', seed + 2), true)
+  const runs = skin.drips([skin.grid.form.zones.outside], seed + 2)
+  if (medium !== null && runs) skin.push({ act: 'coat', medium, gain: RUN_GAIN, settles: 'even' }, runs, true)
 }
 
 /** The uppermost glaze of a pile on the outside that is thick enough to run, or hotter than it stands; or null. */

@@ -19,6 +19,10 @@ const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
   brush: (coats) => `Brush ${coatsWords(coats)} in one direction`,
 }
 
+/** Raw thickness of the glaze, mm to a tenth. */
+const rawMm = ({ how, coats }: { readonly how: Glazing; readonly coats: number }): string =>
+  ((GLAZING[how].wetUm * glazeCoats(how, coats)) / 1000).toFixed(1)
+
 /** Minutes for a dip or a pour. Ours, common practice. */
 const BUCKET_MINUTES = 2
 
@@ -52,7 +56,7 @@ export const glaze = defineAct('glaze', {
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,
-    lookFor: 'as thick as a thin coin; dab over finger marks',
+    lookFor: `about ${rawMm(step)} mm thick raw, as a thin coin: scratch a spot that will not show and look; dab over finger marks`,
     caution: COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,
@@ -91,12 +95,12 @@ export const glaze = defineAct('glaze', {
       })
     }
     if (step.drips) {
-      const from = step.place.parts.includes('outside') ? 'belly' : 'rim'
-      skin.push({ act: 'coat', medium, gain: DRIP_GAIN, settles: 'even' }, skin.drips(from, seed + 5), true)
+      const drips = skin.drips(stretches, seed + 5)
+      if (drips) skin.push({ act: 'coat', medium, gain: DRIP_GAIN, settles: 'even' }, drips, true)
     }
     skin.beads(medium, stretches)
     if (MEDIUM_KIND.glaze.laid.fit[stage].fit === 'harmful') skin.comesOff(medium, stretches)
     skin.rawGlazes.push({ medium, stretches, coats: glazeWorth(step.how, step.coats) })
-    skin.lastWet = null
+    skin.wet = step.waits ? [] : [...skin.wet, ...stretches]
   },
 })

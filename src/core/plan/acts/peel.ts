@@ -26,8 +26,9 @@ export const peel = defineAct(
   fit: () => ({ doing: 'Peeling tape', fit: stageRow(good, good, good, good, good, good, good) }),
   minutes: () => 2,
   compile: (skin) => {
-    if (skin.lastWet && skin.taped.length) {
-      const torn = skin.taped.map((s) => ({
+    const wet = skin.taped.filter((tape) => skin.wetIn([tape]).length > 0)
+    if (wet.length) {
+      const torn = wet.map((s) => ({
         from: Math.max(0, s.from - TORN_MM),
         to: Math.min(skin.grid.form.totalMm, s.to + TORN_MM),
       }))

@@ -3,6 +3,9 @@ import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
 import { wherePlain } from './phrases'
 
+/** Share of wet colour or glaze that a damp swab takes with it. Common practice, no source. */
+const WASHED_OUT = 0.75
+
 /** Beads of colour lifted off the wax. */
 export const swab = defineAct('swab', { place: placeSchema })({
   family: 'Resist',
@@ -21,5 +24,12 @@ export const swab = defineAct('swab', { place: placeSchema })({
     fit: stageRow(good, good, good, good, good, good, good, workable('there is no wax any more')),
   }),
   minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 150,
-  compile: (skin, { place }) => skin.push({ act: 'swab' }, skin.even(place)),
+  compile: (skin, { place }) => {
+    const stretches = skin.stretches(place)
+    // What has not dried comes off with the beads, out of the lines too.
+    if (skin.wetIn(stretches).length)
+      skin.push({ act: 'lift', share: WASHED_OUT }, skin.within(place, skin.swiped(stretches)))
+    skin.push({ act: 'swab' }, skin.even(place))
+    skin.dried(stretches)
+  },
 })

@@ -44,7 +44,10 @@ export const wax = defineAct('wax', {
   compile: (skin, step) => {
     if (skin.stage === 'fired') return
     skin.waxed = true
+    const stretches = step.motif ? [skin.motifStretch(step.motif)] : skin.stretches(step.place)
+    // Colour sticks to tacky wax and drags it along: its edge is no line any more.
+    if (!step.waits) skin.push({ act: 'wax', tacky: true }, skin.smudged(step.motif, stretches), true)
     skin.push({ act: 'wax', tacky: !step.waits }, skin.shape(step.place, step.motif))
-    skin.lastWet = null
+    skin.dried(stretches)
   },
 })

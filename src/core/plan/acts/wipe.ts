@@ -50,11 +50,12 @@ export const wipe = defineAct('wipe', {
     if (skin.stage === 'fired') return
     const stretches = skin.stretches(step.place)
     const { high, low } = WIPES[step.pressure]
-    const more = (step.sponge === 'wet' ? WET_MORE : 0) + (skin.lastWet ? UNSET_MORE : 0)
+    const more = (step.sponge === 'wet' ? WET_MORE : 0) + (skin.wetIn(stretches).length ? UNSET_MORE : 0)
     skin.push(
       { act: 'wipe', high: Math.min(1, high + more / 4), low: Math.min(1, low + more) },
       skin.within(step.place, skin.swiped(stretches)),
     )
-    skin.lastWet = step.sponge === 'wet' ? { stretches } : null
+    skin.dried(stretches)
+    if (step.sponge === 'wet') skin.wet = [...skin.wet, ...stretches]
   },
 })

@@ -80,6 +80,9 @@ export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldS
   }
 }
 
+/** Where the first copy stands before it is turned, as a share of a turn: a lone one in front, others in the middle of their sectors. */
+const firstShare = ({ repeats }: Motif): number => (repeats === 1 ? 0 : 0.5 / repeats)
+
 /** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
 function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {
   const list = []
@@ -88,7 +91,7 @@ function copies(motif: Motif): { across: number; row: number; flipX: boolean; fl
     for (let i = 0; i < motif.repeats; i++) {
       const odd = (i + row) % 2 === 1
       list.push({
-        across: (i + 0.5) / motif.repeats + shift,
+        across: firstShare(motif) + i / motif.repeats + shift,
         row,
         flipX: odd && motif.alternate === 'mirror',
         flipY: odd && motif.alternate === 'turn',
@@ -99,7 +102,7 @@ function copies(motif: Motif): { across: number; row: number; flipX: boolean; fl
 }
 
 /** Share of a turn at which the first copy of a motif stands. */
-export const firstAcross = (motif: Motif): number => (((0.5 / motif.repeats + motif.startDeg / 360) % 1) + 1) % 1
+export const firstAcross = (motif: Motif): number => (((firstShare(motif) + motif.startDeg / 360) % 1) + 1) % 1
 
 function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
   const shape = {
@@ -229,7 +232,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   // Seen from below, the base runs the other way round.
   const hand = motif.side === 'base' ? -1 : 1
   for (const copy of copies(motif)) {
-    const angle = 2 * Math.PI * (motif.repeats === 1 ? motif.startDeg / 360 : copy.across)
+    const angle = 2 * Math.PI * copy.across
     const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)

@@ -1,6 +1,9 @@
 import type { TurnedForm } from '../../form/turnedForm'
+import { coverageAt } from '../../judge/coverage'
+import { JudgedPlan } from '../../judge/judgedPlan'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
+import { PLAIN_COAT } from '../../plan/acts/coat'
 import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
@@ -24,6 +27,9 @@ export const ADDABLE: readonly Addable[] = FAMILIES.map((family) => ({
     words: ACTS[act].hint,
   })),
 }))
+
+/** Coats of what is not asked to cover, a wash for instance. */
+const USUAL_COATS = 2
 
 /** What a new step after step `afterStep` is begun from. */
 function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: number): Beginning {
@@ -51,6 +57,11 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
       return form.flat
         ? build.motif(kind, Math.min(repeats, 8), acrossMm * 0.52, acrossMm * 0.6, lineMm, { side: 'floor', seed })
         : build.motif(kind, repeats, wallMm * 0.25, wallMm * 0.4, lineMm, { seed })
+    },
+    coversWith: (mediumId, place) => {
+      const plan = JudgedPlan.of(piece, studio)
+      const coat = { ...PLAIN_COAT, mix: [], mediumId, place }
+      return (plan.ok && coverageAt(plan.value, afterStep + 1, coat)?.toGive) || USUAL_COATS
     },
     lastColourId: lastCoat?.act === 'coat' ? lastCoat.mediumId : null,
     insideGlazed: before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside')),

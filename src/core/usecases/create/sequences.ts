@@ -1,11 +1,13 @@
-import type { Body } from '../../vocabulary/material'
+import { coneIndex, rangesMeet, type Cone } from '../../firing/cones'
+import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import * as build from '../../plan/build'
 import { type Step, type StepContent } from '../../plan/step'
-import { bandOf, wholeOf, type Place, INSIDE, OUTSIDE } from '../../vocabulary/place'
-import type { TurnedSizes } from '../../form/presets'
-import type { Medium } from '../../vocabulary/material'
-import { coneIndex, rangesMeet, type Cone } from '../../firing/cones'
+import { MOTIFS } from '../../skin/motifs/library'
+import { motifAspect } from '../../skin/motifs/motifAspect'
+import { isClear, type Body, type Medium } from '../../vocabulary/material'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import type { Motif, MotifKind } from '../../vocabulary/motif'
+import { bandOf, INSIDE, OUTSIDE, wholeOf, type Place } from '../../vocabulary/place'
 
 export const SEQUENCES = [
   'sgraffito',
@@ -27,18 +29,23 @@ export type SequenceId = (typeof SEQUENCES)[number]
 export interface SequenceContext {
   readonly body: Body
   readonly media: readonly Medium[]
-  readonly sizes: TurnedSizes
+  readonly form: TurnedForm
   /** The first choice of colour, when the artist made one. */
   readonly colourId: string | null
-  /** Length of the outside wall along the profile, mm. */
-  readonly outsideMm: number
-  /** A slab is decorated on its face. */
-  readonly flat: boolean
+  /** What is decorated: the outside of a vessel, the face of a plate or a slab, the inside of a bowl. */
+  readonly side: DecoratedSide
 }
+
+/** Where a piece is decorated. */
+export const DECORATED_SIDES = ['outside', 'inside', 'face'] as const
+
+export type DecoratedSide = (typeof DECORATED_SIDES)[number]
 
 interface SequenceDefinition {
   readonly name: string
   readonly words: string
+  /** Media that it cannot do without: their kind must have a jar that this clay’s firing takes. */
+  readonly needs?: Medium['kind']
   readonly steps: (context: SequenceContext) => StepContent[]
 }
 
@@ -64,17 +71,43 @@ function clearFor(context: SequenceContext): Medium {
   )
 }
 
-/** A band of the outside from a share of its height up, or the whole face of a slab. */
-const onWall = ({ outsideMm, flat }: SequenceContext, from = 0, to = 1.5): Place =>
-  flat
-    ? wholeOf('floor')
-    : from === 0 && to > 1
-      ? OUTSIDE
-      : bandOf(Math.round(outsideMm * from), to > 1 ? 2000 : Math.round(outsideMm * to))
+/** Length of the decorated surface, mm: up the wall, down the inside, or across the face. */
+export function surfaceMm({ form, side }: Pick<SequenceContext, 'form' | 'side'>): number {
+  const { outside, inside, floor } = form.zones
+  if (side === 'outside') return outside.to - outside.from
+  return side === 'inside' ? inside.to - inside.from : floor.to - floor.from
+}
 
-/** A motif on the wall at shares of its height, or round the middle of a slab’s face. */
+/** A band of the decorated wall between two shares of it, or all of it; a face has no bands. */
+function onWall(context: SequenceContext, from = 0, to = 1.5): Place {
+  const { side, form } = context
+  if (side === 'face') return form.flat ? wholeOf('floor') : wholeOf('floor', 'inside')
+  const long = surfaceMm(context)
+  if (from === 0 && to > 1) return side === 'outside' ? OUTSIDE : wholeOf('inside', 'floor')
+  // The inside is measured down from the rim, the outside up from the foot.
+  const [low, high] = side === 'outside' ? [from, Math.min(1, to)] : [1 - Math.min(1, to), 1 - from]
+  return bandOf(Math.round(long * low), Math.round(long * high), side)
+}
+
+/** Radius at the middle of a motif, mm. */
+function middleRadius(form: TurnedForm, { side, upMm, heightMm }: Motif): number {
+  if (side === 'floor' || side === 'base') return upMm
+  const { from } = form.zones[side]
+  return profileAt(form, from + upMm + heightMm / 2).r
+}
+
+/** How many times a motif fits round at most, and how often it stands then. */
+function fitting(context: SequenceContext, motif: Motif): Motif {
+  const { form } = context
+  if (motif.repeats === 1 || MOTIFS[motif.kind].closes) return motif
+  const roundMm = form.plan.length * middleRadius(form, motif)
+  const room = Math.floor(roundMm / (motif.heightMm * motifAspect(motif)))
+  return { ...motif, repeats: Math.max(1, Math.min(motif.repeats, room)) }
+}
+
+/** A motif on the decorated wall at shares of its height, or round the middle of a face; as many times as there is room. */
 function onForm(
-  { outsideMm, sizes, flat }: SequenceContext,
+  context: SequenceContext,
   kind: MotifKind,
   repeats: number,
   from: number,
@@ -82,14 +115,21 @@ function onForm(
   lineMm: number,
   more: Partial<Motif> = {},
 ): Motif {
-  const radius = sizes.rimMm / 2
-  if (flat)
-    return build.motif(kind, Math.max(3, Math.min(repeats, 8)), radius * 0.52, radius * 0.6, lineMm, {
-      side: 'floor',
-      ...more,
-    })
-  return build.motif(kind, repeats, outsideMm * from, outsideMm * tall, lineMm, more)
+  const { side } = context
+  const long = surfaceMm(context)
+  // What would stand round a wall stands round the face, half way out, and the smaller the face the smaller the motif.
+  if (side === 'face')
+    return fitting(
+      context,
+      build.motif(kind, Math.max(3, Math.min(repeats, 8)), long * 0.56, long * 0.6, lineMm, { side: 'floor', ...more }),
+    )
+  const up = side === 'outside' ? from : Math.max(0.05, 1 - from - tall)
+  return fitting(context, build.motif(kind, repeats, long * up, long * tall, lineMm, { side, ...more }))
 }
+
+/** The marks for a motif: as many sectors as it has repeats. */
+const markedFor = (context: SequenceContext, motif: Motif): StepContent[] =>
+  motif.repeats > 1 ? [build.divide(motif.repeats, surfaceMm(context) * 0.5)] : []
 
 const cone = ({ body }: SequenceContext, glaze: Medium): Cone =>
   coneIndex(glaze.range.to) <= coneIndex(body.range.to) ? glaze.range.to : body.range.to
@@ -103,7 +143,9 @@ const finish = (context: SequenceContext, outer = clearFor(context)): StepConten
 ]
 
 function glazing(context: SequenceContext, outer: Medium): StepContent[] {
-  if (context.flat) return [build.glaze(outer.id, wholeOf('floor'), 'brush')]
+  if (context.form.flat) return [build.glaze(outer.id, wholeOf('floor'), 'brush')]
+  if (context.side !== 'outside')
+    return [build.glaze(clearFor(context).id, INSIDE, 'pour'), build.glaze(clearFor(context).id, OUTSIDE, 'dip')]
   return [build.glaze(clearFor(context).id, INSIDE, 'pour'), build.glaze(outer.id, OUTSIDE, 'dip')]
 }
 
@@ -119,49 +161,67 @@ function colour(context: SequenceContext, over: number): Medium {
 
 const bodyPaleness = ({ body }: SequenceContext) => lightness(body.reflectance)
 
-/** The first glaze with a colour of its own that this body’s firing takes, or the clear. */
-const colouredGlaze = (context: SequenceContext): Medium => {
-  const clear = clearFor(context)
-  return (
-    context.media.find(
-      (m) => m.kind === 'glaze' && m.id !== clear.id && m.range.to === clear.range.to && Math.max(...m.optics.K) > 0.2,
-    ) ?? clear
-  )
+const fittingGlazes = (c: SequenceContext): Medium[] => c.media.filter((m) => m.kind === 'glaze' && fits(m, c.body))
+
+/** The glaze that stands out most from another, of those that this clay’s firing takes. */
+function contrastingGlaze(c: SequenceContext, ground: Medium): Medium {
+  const others = fittingGlazes(c).filter((m) => m.id !== ground.id && m.range.to === ground.range.to && !isClear(m))
+  const depth = (m: Medium) => lightness(m.optics.K)
+  return others.length ? others.reduce((best, m) => (depth(m) > depth(best) ? m : best)) : clearFor(c)
 }
 
-const opaqueWhite = (context: SequenceContext): Medium =>
-  context.media.find((m) => m.kind === 'glaze' && lightness(m.optics.S) > 0.3) ?? clearFor(context)
+const opaqueWhite = (c: SequenceContext): Medium =>
+  fittingGlazes(c)
+    .filter((m) => lightness(m.optics.S) > 0.3)
+    .sort((a, b) => paleness(b) - paleness(a))[0] ?? clearFor(c)
 
 const ofKind = ({ media }: SequenceContext, kind: Medium['kind'], n = 0): string => {
   const all = media.filter((m) => m.kind === kind)
   return (all[n % Math.max(1, all.length)] ?? media[0]).id
 }
 
+/** Two colours for one over the other: the light one first, unless the artist’s own choice is the dark one. */
+function lightThenDark(context: SequenceContext): [Medium, Medium] {
+  const first = colour(context, bodyPaleness(context))
+  const others = { ...context, media: context.media.filter((m) => m.id !== first.id) }
+  const second = mostContrasting(others, 'underglaze', paleness(first))
+  return paleness(first) >= paleness(second) ? [first, second] : [second, first]
+}
+
+/** The clear inside, where the outside is worked on by itself. */
+const insideFirst = (c: SequenceContext): StepContent[] =>
+  c.form.flat || c.side !== 'outside' ? [] : [build.glaze(clearFor(c).id, INSIDE, 'pour')]
+
 /** Ways to begin a plan. */
 export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   sgraffito: {
     name: 'Colour over all, carve through',
-    words: 'three coats on leather-hard clay, a pattern cut through to the body, clear over it',
-    steps: (c) => [
-      build.bring('leatherHard'),
-      build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.08)),
-      build.divide(12, c.outsideMm * 0.5),
-      build.carve('narrowLoop', onForm(c, c.flat ? 'leaves' : 'reeds', 12, 0.14, 0.6, 1.6, { variation: 0.5 })),
-      ...throughBisque(c),
-      ...finish(c),
-    ],
+    words: 'colour on leather-hard clay, a pattern cut through to the body, clear over it',
+    steps: (c) => {
+      const cut = onForm(c, c.side === 'face' ? 'leaves' : 'reeds', 12, 0.14, 0.6, 1.6, { variation: 0.5 })
+      return [
+        build.bring('leatherHard'),
+        build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.08)),
+        ...markedFor(c, cut),
+        build.carve('narrowLoop', cut),
+        ...throughBisque(c),
+        ...finish(c),
+      ]
+    },
   },
   slipAndCarve: {
     name: 'Pale ground, dark over it, carve to the slip',
     words: 'a slip and a colour, the pattern shows the lower one',
     steps: (c) => {
-      const ground = mostContrasting(c, 'slip', bodyPaleness(c))
+      // Pale below and dark above on every clay: on a pale one the slip is still the whiter ground.
+      const ground = mostContrasting(c, 'slip', 0)
+      const cut = onForm(c, 'leaves', 10, 0.22, 0.5, 1.4, { seed: 3 })
       return [
         build.bring('leatherHard'),
         build.coat(ground.id, onWall(c), 2),
         build.coat(colour(c, paleness(ground)).id, onWall(c, 0.12)),
-        build.divide(10, c.outsideMm * 0.5),
-        build.carve('stylus', onForm(c, 'leaves', 10, 0.22, 0.5, 1.4, { seed: 3 }), 0.15),
+        ...markedFor(c, cut),
+        build.carve('stylus', cut, 0.15),
         ...throughBisque(c),
         ...finish(c),
       ]
@@ -171,19 +231,20 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     name: 'Wax, colour, wax again',
     words: 'wax keeps each colour while the next goes over; it burns away in the bisque',
     steps: (c) => {
-      const first = colour(c, bodyPaleness(c))
-      const second = mostContrasting(
-        { ...c, media: c.media.filter((m) => m.id !== first.id) },
-        'underglaze',
-        paleness(first),
-      )
+      const [light, dark] = lightThenDark(c)
+      const petals = onForm(c, 'petals', 8, 0.52, 0.2, 1.6, { seed: 5 })
       return [
         build.bring('leatherHard'),
-        build.divide(8, c.outsideMm * 0.5),
-        build.wax(onWall(c), onForm(c, 'petals', 8, 0.52, 0.2, 1.6, { seed: 5 })),
-        build.coat(first.id, onWall(c, 0.1)),
-        build.wax(onWall(c, 0.3, 0.44)),
-        build.coat(second.id, onWall(c, 0.1)),
+        ...markedFor(c, petals),
+        build.wax(onWall(c), petals),
+        build.coat(light.id, onWall(c, 0.1)),
+        c.side === 'face'
+          ? build.wax(
+              onWall(c),
+              onForm(c, 'dots', 12, 0, 0.3, 3, { upMm: surfaceMm(c) * 0.2, heightMm: surfaceMm(c) * 0.12 }),
+            )
+          : build.wax(onWall(c, 0.3, 0.44)),
+        build.coat(dark.id, onWall(c, 0.1)),
         build.swab(onWall(c)),
         ...throughBisque(c),
         ...finish(c),
@@ -207,11 +268,12 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     steps: (c) => {
       const ground = mostContrasting(c, 'slip', bodyPaleness(c))
       const line = mostContrasting({ ...c, media: c.media.filter((m) => m.id !== ground.id) }, 'slip', paleness(ground))
+      const spirals = onForm(c, 'spiral', 9, 0.4, 0.3, 2.4, { variation: 0.2 })
       return [
         build.bring('leatherHard'),
         build.coat(ground.id, onWall(c, 0.08), 2),
-        build.divide(9, c.outsideMm * 0.5),
-        build.draw(line.id, onForm(c, 'spiral', 9, 0.4, 0.3, 2.4, { variation: 0.2 }), 'trailer'),
+        ...markedFor(c, spirals),
+        build.draw(line.id, spirals, 'trailer'),
         ...throughBisque(c),
         ...finish(c),
       ]
@@ -220,17 +282,20 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   inlaidLines: {
     name: 'Lines cut and inlaid',
     words: 'cut on leather-hard clay, filled on bisque, wiped clean',
-    steps: (c) => [
-      build.bring('leatherHard'),
-      build.divide(12, c.outsideMm * 0.5),
-      build.incise('narrowLoop', onForm(c, 'knot', 12, 0.45, 0.2, 1.8, { variation: 0 })),
-      ...throughBisque(c),
-      build.wipeDust(),
-      build.fill(mostContrasting(c, 'underglaze', bodyPaleness(c)).id, onWall(c)),
-      build.wipe(onWall(c)),
-      ...(c.flat ? [] : [build.fire('decoration', c.body.bisqueCone)]),
-      ...finish(c),
-    ],
+    steps: (c) => {
+      const cut = onForm(c, 'knot', 12, 0.45, 0.2, 1.8, { variation: 0 })
+      return [
+        build.bring('leatherHard'),
+        ...markedFor(c, cut),
+        build.incise('narrowLoop', cut),
+        ...throughBisque(c),
+        build.wipeDust(),
+        build.fill(mostContrasting(c, 'underglaze', bodyPaleness(c)).id, onWall(c)),
+        build.wipe(onWall(c)),
+        ...(c.form.flat ? [] : [build.fire('decoration', c.body.bisqueCone)]),
+        ...finish(c),
+      ]
+    },
   },
   stainedTexture: {
     name: 'Texture, stained and wiped back',
@@ -242,7 +307,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
         build.impress('cloth', onWall(c, 0.15, 0.8)),
         ...throughBisque(c),
         build.wipeDust(),
-        ...(c.flat ? [] : [build.glaze(clearFor(c).id, INSIDE, 'pour')]),
+        ...insideFirst(c),
         build.coat(dark.id, onWall(c, 0.1), 2),
         build.wipe(onWall(c)),
         build.coat(pale.id, onWall(c, 0.15, 0.8), 2, { applicator: 'sponge', intent: 'blush' }),
@@ -257,15 +322,17 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     words: 'a glaze, wax over it, scratched through, a second glaze in the lines',
     steps: (c) => {
       const ground = opaqueWhite(c)
-      const line = colouredGlaze(c)
+      const line = contrastingGlaze(c, ground)
+      const cut = onForm(c, 'feather', 10, 0.3, 0.4, 1.6, { seed: 9 })
       return [
         ...throughBisque(c),
         build.wipeDust(),
-        ...(c.flat ? [] : [build.glaze(clearFor(c).id, INSIDE, 'pour')]),
+        // Marked on the bisque, on its rim: a pencil would take the raw glaze off.
+        ...markedFor(c, cut),
+        ...insideFirst(c),
         build.glaze(ground.id, onWall(c), 'brush', { coats: 2 }),
         build.wax(onWall(c)),
-        build.divide(10, c.outsideMm * 0.5),
-        build.carve('stylus', onForm(c, 'feather', 10, 0.3, 0.4, 1.6, { seed: 9 }), 0.5),
+        build.carve('stylus', cut, 0.5),
         build.glaze(line.id, onWall(c, 0.1), 'brush'),
         build.swab(onWall(c)),
         build.cleanFoot(),
@@ -276,30 +343,36 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   stencil: {
     name: 'Stencil and spatter',
     words: 'tape and cut paper hold the clay, colour is dabbed and flicked over',
-    steps: (c) => [
-      build.bring('boneDry', 'open'),
-      build.divide(14, c.outsideMm * 0.5),
-      build.mask(onWall(c), onForm(c, 'zigzag', 14, 0.4, 0.16, 5)),
-      build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.25, 0.75), 3, { applicator: 'sponge' }),
-      build.coat(ofKind(c, 'underglaze', 0), onWall(c, 0.1), 2, { applicator: 'spatter', intent: 'blush' }),
-      build.peel(),
-      build.fire('bisque', c.body.bisqueCone),
-      ...finish(c),
-    ],
+    steps: (c) => {
+      const cut = onForm(c, 'zigzag', 14, 0.4, 0.16, 5)
+      return [
+        build.bring('boneDry', 'open'),
+        ...markedFor(c, cut),
+        build.mask(onWall(c), cut),
+        build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.25, 0.75), 3, { applicator: 'sponge' }),
+        build.coat(ofKind(c, 'underglaze', 0), onWall(c, 0.1), 2, { applicator: 'spatter', intent: 'blush' }),
+        build.peel(),
+        build.fire('bisque', c.body.bisqueCone),
+        ...finish(c),
+      ]
+    },
   },
   opaqueColours: {
     name: 'Opaque colours on raw white',
     words: 'painted over unfired white glaze, both melt together',
+    needs: 'opaque',
     steps: (c) => {
       const white = opaqueWhite(c)
+      const leaves = onForm(c, 'leaves', 8, 0.25, 0.45, 2.2, { seed: 12 })
       return [
         ...throughBisque(c),
         build.wipeDust(),
-        ...(c.flat ? [] : [build.glaze(white.id, INSIDE, 'pour')]),
-        build.glaze(white.id, onWall(c), c.flat ? 'brush' : 'dip'),
-        build.draw(ofKind(c, 'opaque', 0), onForm(c, 'leaves', 8, 0.25, 0.45, 2.2, { seed: 12 }), 'brush', {
-          coats: 2,
-        }),
+        ...markedFor(c, leaves),
+        ...(c.form.flat || c.side !== 'outside' ? [] : [build.glaze(white.id, INSIDE, 'pour')]),
+        ...(c.side === 'outside' || c.form.flat
+          ? [build.glaze(white.id, onWall(c), c.form.flat ? 'brush' : 'dip')]
+          : [build.glaze(white.id, INSIDE, 'pour'), build.glaze(white.id, OUTSIDE, 'dip')]),
+        build.draw(ofKind(c, 'opaque', 0), leaves, 'brush', { coats: 2 }),
         build.draw(ofKind(c, 'opaque', 2), onForm(c, 'dots', 16, 0.78, 0.05, 2, { variation: 0.2 }), 'brush', {
           coats: 2,
         }),
@@ -309,6 +382,16 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     },
   },
   empty: { name: 'Empty plan', words: 'add each step yourself', steps: () => [] },
+}
+
+/** Why a way to begin cannot be taken with a clay, in a sentence; null when it can. */
+export function unsuitedBecause(
+  id: SequenceId,
+  { body, media }: Pick<SequenceContext, 'body' | 'media'>,
+): string | null {
+  const { needs } = SEQUENCE[id]
+  if (!needs || media.some((m) => m.kind === needs && fits(m, body))) return null
+  return `No ${MEDIUM_KIND[needs].name} in the cupboard stands cone ${body.range.from}, which ${body.name} needs.`
 }
 
 /** The steps of a starting sequence with ids from `newId`. */

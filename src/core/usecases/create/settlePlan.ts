@@ -4,17 +4,17 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 
 /** Rounds after which a plan is taken as it is. */
-const ROUNDS = 6
+const ROUNDS = 14
 
 /**
- * A new plan with its first mends taken: coats counted for this clay, depths cut to the film. Only findings graver than a
- * note are settled, worst first; a plan that cannot be judged comes back unchanged.
+ * A new plan with its first mends taken, worst first: coats counted for this clay, depths cut to the film, nothing under a handle.
+ * A plan that cannot be judged comes back unchanged.
  */
 export function settlePlan(piece: Piece, studio: Studio): Piece {
   let settled = piece
   for (let round = 0; round < ROUNDS; round++) {
     const findings = judge(settled, studio)
-    const finding = findings.ok ? findings.value.find((f) => f.severity !== 'note' && f.mends.length > 0) : undefined
+    const finding = findings.ok ? findings.value.find((f) => f.mends.length > 0) : undefined
     if (!finding) return settled
     const applied = applyCommand(
       { ...studio, pieces: { [piece.id]: settled }, order: [piece.id] },

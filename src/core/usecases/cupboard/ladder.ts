@@ -1,5 +1,4 @@
-import { ciede2000 } from '../../colour/ciede2000'
-import { coatsToCover, OPAQUE_COATS } from '../../colour/cover'
+import { coverOf } from '../../colour/cover'
 import { hexFromLinear, linearFromHex, type Triple } from '../../colour/colourSpaces'
 import { coneIndex, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
@@ -70,8 +69,7 @@ export function ladderOf(
         return placed === 'under' ? [own, other] : [other, own]
       }
       const labOf = (coats: number) => filmsLab(body, films(coats), studio.media, cone)
-      const opaque = labOf(OPAQUE_COATS)
-      const needed = coatsToCover([Infinity, ...LADDER_COATS.map((coats) => ciede2000(labOf(coats), opaque))])
+      const needed = medium.coats.brush ?? coverOf(labOf).needed
       return {
         bodyId: body.id,
         withId: withMedium?.id ?? null,

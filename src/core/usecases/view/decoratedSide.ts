@@ -1,6 +1,40 @@
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
+import type { Step } from '../../plan/step'
 
-/** An open form is looked at from above, a tall one from the side. */
-export const decoratedSide = (piece: Piece): 'outside' | 'inside' =>
-  PRESETS[piece.form.preset].flat || piece.form.sizes.rimMm > 1.6 * piece.form.sizes.heightMm ? 'inside' : 'outside'
+export type ShownSide = 'outside' | 'inside' | 'base'
+
+/** The side of the form on which a step acts; null when it acts everywhere or nowhere in particular. */
+export function sideOfStep(step: Step): ShownSide | null {
+  if ('motif' in step && step.motif)
+    return step.motif.side === 'outside' || step.motif.side === 'base' ? step.motif.side : 'inside'
+  if (!('place' in step)) return null
+  const { parts } = step.place
+  if (parts.includes('outside')) return 'outside'
+  if (parts.includes('floor') || parts.includes('inside')) return 'inside'
+  return parts.includes('base') ? 'base' : null
+}
+
+/** Drawing says more of where a piece is decorated than a coat does. */
+const WEIGHT: Readonly<Partial<Record<Step['act'], number>>> = {
+  carve: 3,
+  incise: 3,
+  draw: 3,
+  wax: 2,
+  mask: 2,
+  impress: 3,
+  fill: 2,
+  coat: 1,
+}
+
+/** The side that a piece is decorated on, as its steps say; an undecorated one is looked at by its proportions. */
+export function decoratedSide({ form, steps }: Pick<Piece, 'form' | 'steps'>): 'outside' | 'inside' {
+  if (PRESETS[form.preset].flat) return 'inside'
+  const sum = { outside: 0, inside: 0, base: 0 }
+  for (const step of steps) {
+    const side = sideOfStep(step)
+    if (side) sum[side] += WEIGHT[step.act] ?? 0
+  }
+  if (sum.outside !== sum.inside) return sum.outside > sum.inside ? 'outside' : 'inside'
+  return form.sizes.rimMm > 1.6 * form.sizes.heightMm ? 'inside' : 'outside'
+}

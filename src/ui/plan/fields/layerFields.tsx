@@ -168,8 +168,9 @@ function MixFields({ studio, step, change }: FieldsProps<StepOf<'coat'>>) {
             label="Blend runs"
             value={step.blend.along}
             choices={[
-              ['height', 'upward'],
+              ['height', 'up'],
               ['around', 'round'],
+              ['across', 'left to right'],
             ]}
             onChange={(along) => step.blend && change({ blend: { ...step.blend, along } })}
           />
