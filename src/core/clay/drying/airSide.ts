@@ -49,7 +49,8 @@ const BLOWING: Readonly<Record<Blower, { speed: number; mouth: number; celsius: 
   dryer: { speed: 5, mouth: 0.15, celsius: 60 },
 }
 
-const INSIDE_SPEED = 0.03
+/** Inside a vessel, and under plastic or in a box: the room’s draught does not get there. */
+const STILL_SPEED = 0.03
 const BOARD = { vapourMs: 5e-4, convection: 3 }
 const GRAVITY = 9.80665
 const STEFAN_BOLTZMANN = 5.670374419e-8
@@ -123,7 +124,7 @@ export function exchange(face: Face, around: Surroundings, surfaceC: number, sur
     }
   }
   const film = filmAir((surfaceC + airC) / 2)
-  const speed = face.to === 'inside' ? INSIDE_SPEED : blowing.speed
+  const speed = face.to === 'inside' || around.cover !== 'open' ? STILL_SPEED : blowing.speed
   let heat = convection(
     film,
     face.lengthM,

@@ -1,3 +1,5 @@
+import { interpolateLinear } from '../../numeric/interpolation'
+
 /** Element i of the Halton sequence to a base (Halton 1960). */
 export function halton(i: number, base: number): number {
   let share = 0
@@ -35,18 +37,20 @@ export type Unknown = (typeof UNKNOWNS)[number]
 /** Bounds: even chances within ±2 °C, ±5 % humidity, ±1 mm; θ is normal with its own σ. */
 export const BOUNDS = { temperature: 2, humidity: 0.05, thicknessM: 0.001 } as const
 
-const POINTS = 32
+const POINTS = 400
 
-/** 32 Halton points in bases 2, 3, 5, 7: −1 … 1 for the bounds, normal for θ. */
-export const UNCERTAIN_POINTS: readonly Readonly<Record<Unknown, number>>[] = Array.from(
-  { length: POINTS },
-  (_, i) => ({
+/** Halton points in bases 2, 3, 5, 7: −1 … 1 for the bounds, normal for θ. */
+export const uncertainPoints = (count: number): readonly Readonly<Record<Unknown, number>>[] =>
+  Array.from({ length: count }, (_, i) => ({
     temperature: 2 * halton(i + 1, 2) - 1,
     humidity: 2 * halton(i + 1, 3) - 1,
     thickness: 2 * halton(i + 1, 5) - 1,
     factor: normalQuantile(halton(i + 1, 7)),
-  }),
-)
+  }))
+
+const UNCERTAIN_POINTS = uncertainPoints(POINTS)
+
+const INDEX = Array.from({ length: POINTS }, (_, i) => i)
 
 /** A time that is not certain, hours. */
 export interface UncertainTime {
@@ -58,6 +62,7 @@ export interface UncertainTime {
 /**
  * Early, likely and late (10, 50 and 90 %) of a time, from the time itself and how it is stretched by one bound of each unknown.
  * Stretches are taken as powers, which drying follows: five courses instead of 32 give the same bounds within a few per cent.
+ * Tried and lost: the bounds of 32 points, whose tenth and ninetieth of a hundred hold 68 to 78 % of the truth.
  */
 export function uncertainTime(hours: number, stretched: Readonly<Record<Unknown, number>>): UncertainTime {
   const slope = (unknown: Unknown) => Math.log(stretched[unknown] / hours)
@@ -65,6 +70,7 @@ export function uncertainTime(hours: number, stretched: Readonly<Record<Unknown,
   const times = UNCERTAIN_POINTS.map(
     (point) => hours * Math.exp(UNKNOWNS.reduce((sum, unknown, i) => sum + point[unknown] * slopes[i], 0)),
   ).sort((x, y) => x - y)
-  const at = (share: number) => times[Math.round(share * (POINTS - 1))]
+  // The k-th of n values is the quantile k/(n + 1).
+  const at = (share: number) => interpolateLinear(INDEX, times, share * (POINTS + 1) - 1)
   return { early: at(0.1), likely: at(0.5), late: at(0.9) }
 }
