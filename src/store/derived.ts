@@ -5,9 +5,9 @@ import type { LightId } from '@/core/colour/light'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { mediaOfStep } from '@/core/plan/step'
+import { mediaOfStep, type Step } from '@/core/plan/step'
 import { type Section, type ViewKind, type ViewRequest } from '@/core/usecases/view/pieceView'
-import { decoratedSide } from '@/core/usecases/view/decoratedSide'
+import { decoratedSide, sideOfStep } from '@/core/usecases/view/decoratedSide'
 import { askShownSkin, askSkin, gates, SOON_MS, thumbnails } from '@/workers/clients'
 import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
 import type { Channel } from '@/workers/skin.worker'
@@ -105,8 +105,11 @@ export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({
   order: [piece.id],
 })
 
-/** How a form is best seen in a small picture. */
-export const restingView = (piece: Piece) => ({ turn: 0.3, tilt: decoratedSide(piece) === 'inside' ? 0.85 : 0.3 })
+/** How a form is best seen: the side that a step works on, or else the one that it is decorated on. */
+export function restingView(piece: Piece, step: Step | null = null): { turn: number; tilt: number; flipped: boolean } {
+  const side = (step && sideOfStep(step)) ?? decoratedSide(piece)
+  return { turn: 0.3, tilt: side === 'outside' ? 0.3 : side === 'inside' ? 0.85 : 0.9, flipped: side === 'base' }
+}
 
 interface PictureAsked {
   readonly pieceId: string

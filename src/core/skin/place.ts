@@ -2,11 +2,22 @@ import type { Place } from '../vocabulary/place'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import type { Arc } from './levelField'
 
+/** Stretches that touch are one: no brush lifts where the floor meets the wall. */
+const joined = (stretches: readonly Stretch[]): Stretch[] =>
+  stretches
+    .toSorted((a, b) => a.from - b.from)
+    .reduce<Stretch[]>((done, s) => {
+      const last = done.at(-1)
+      return last && s.from <= last.to + 0.01
+        ? [...done.slice(0, -1), { from: last.from, to: Math.max(last.to, s.to) }]
+        : [...done, s]
+    }, [])
+
 /** The stretches of the skin that a place names. A band cuts the outside, or the inside when no outside is named. */
 export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
   const { band } = place
   const bandSide = place.parts.includes('outside') ? 'outside' : 'inside'
-  return place.parts
+  const parts = place.parts
     .map((part) => {
       const zone = form.zones[part]
       if (!band || part !== bandSide) return zone
@@ -15,6 +26,7 @@ export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
       return { from: Math.min(zone.to, zone.from + low), to: Math.min(zone.to, zone.from + high) }
     })
     .filter((s) => s.to > s.from)
+  return joined(parts)
 }
 
 /** The arcs that a place names by sectors: null for all round. */

@@ -1,7 +1,6 @@
 import { presetForm } from '../model/presetForm'
 import { describe, expect, it } from 'vitest'
 import { FORM_PRESETS, type FormPreset } from '../form/presets'
-import { buildForm } from '../form/buildForm'
 import { demoStudio } from '../demo/demoStudio'
 import { DEMO_NOW_MS } from '../demo/demoDays'
 import { studioSchema } from '../model/studio'

@@ -49,7 +49,7 @@ export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = {
 }
 
 /** From this length a band goes to the edge of the wall, mm. */
-const TO_THE_EDGE_MM = 400
+export const TO_THE_EDGE_MM = 400
 
 /** A place in words; `flat` for slabs, whose floor is their face. */
 export function placeWords({ parts, band, sectors }: Place, length: (mm: number) => string, flat = false): string {
@@ -60,6 +60,6 @@ export function placeWords({ parts, band, sectors }: Place, length: (mm: number)
   const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')
   const text = sectors ? `${where}, ${sectors.take.length} of ${sectors.of} sectors` : where
   if (!band) return text
-  const to = band.toMm >= TO_THE_EDGE_MM ? 'the edge' : length(band.toMm)
+  const to = band.toMm < TO_THE_EDGE_MM ? length(band.toMm) : parts.includes('outside') ? 'the rim' : 'the floor'
   return `${text}, ${length(band.fromMm)} to ${to} ${parts.includes('outside') ? 'up the wall' : 'down the wall'}`
 }

@@ -10,14 +10,14 @@ import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
 import { buildForm } from '@/core/form/buildForm'
 import { presetForm } from '@/core/model/presetForm'
-import { beginPiece } from '@/core/usecases/create/beginPiece'
-import { SEQUENCES } from '@/core/usecases/create/sequences'
+import { beginPiece, sidesOf, usualSide } from '@/core/usecases/create/beginPiece'
+import { SEQUENCES, type DecoratedSide } from '@/core/usecases/create/sequences'
 import { USES, type Form } from '@/core/model/piece'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, useStudio } from '@/store/studioStore'
 import { settledPiece } from '@/store/derived'
-import { Field } from '@/ui/kit/fields'
+import { Field, Segments } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
@@ -45,6 +45,12 @@ const draftSchema = z.object({
 type Draft = z.infer<typeof draftSchema>
 
 const USE_WORDS = { food: 'for food', water: 'holds water', display: 'to look at' } as const
+
+const SIDE_WORDS: Readonly<Record<DecoratedSide, string>> = {
+  outside: 'outside',
+  inside: 'inside wall',
+  face: 'face',
+}
 
 const SIZE_WORDS = {
   heightMm: 'Height',
@@ -83,14 +89,21 @@ export function NewPieceView() {
   const draft = useWatch({ control: form.control })
   const preset = draft.preset ?? 'jug'
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
+  const [chosenSide, setChosenSide] = useState<DecoratedSide | null>(null)
   const [extras, setExtras] = useState<Extras>(() => extrasOf('jug'))
   const built = buildForm({ preset, sizes, ...extras })
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
+  const body = studio.bodies[draft.bodyId ?? ''] ?? Object.values(studio.bodies)[0]
+  const sides = built.ok ? sidesOf(built.value) : []
+  const side =
+    (chosenSide && sides.includes(chosenSide) ? chosenSide : null) ??
+    (built.ok ? usualSide(built.value, preset) : 'outside')
 
   const choose = (next: FormPreset) => {
     const named = FORM_PRESETS.some((p) => PRESETS[p].name === form.getValues('name'))
     form.setValue('preset', next)
+    setChosenSide(null)
     setExtras(extrasOf(next))
     if (PRESETS[next].flat) form.setValue('use', 'display')
     form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
@@ -101,9 +114,13 @@ export function NewPieceView() {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
     const { name, count, use, bodyId, sequence } = values
     const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
-    const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null }
+    const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null, side }
     const piece = beginPiece(wish, studio, newId)
-    if (!piece.ok) return form.setError('sizes', { message: sentence(piece.issue) })
+    if (!piece.ok) {
+      const { issue } = piece
+      const unsuited = issue.code === 'bad-value' && issue.path === 'way to begin'
+      return form.setError('sizes', { message: unsuited ? issue.expected : sentence(issue) })
+    }
     const settled = await settledPiece(piece.value, studio)
     if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${settled.id}`)
   })
@@ -175,7 +192,7 @@ export function NewPieceView() {
             </p>
           )}
         </fieldset>
-        <WayToBegin radio={form.register('sequence')} />
+        <WayToBegin radio={form.register('sequence')} body={body} media={media} />
       </div>
       <div className="space-y-4">
         <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">
@@ -243,6 +260,17 @@ export function NewPieceView() {
             )}
           </Field>
         </div>
+        {sides.length > 1 && (
+          <div>
+            <p className="mb-1 text-sm font-bold">Decorated on</p>
+            <Segments
+              label="Decorated on"
+              value={side}
+              choices={sides.map((s) => [s, SIDE_WORDS[s]] as const)}
+              onChange={setChosenSide}
+            />
+          </div>
+        )}
         <Field label="Clay">
           {(id) => (
             <>

@@ -114,6 +114,7 @@ export function PiecePicture({
           form={form}
           skin={skin}
           piece={piece}
+          step={step}
           request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
           onSpot={onSpot}
           label={`${piece.name}, ${moment}`}

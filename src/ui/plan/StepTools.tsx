@@ -6,8 +6,8 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Act, Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { ADDABLE, newStepContent } from '@/core/usecases/create/newStep'
-import { newId, run } from '@/store/studioStore'
+import { ADDABLE, placedStep } from '@/core/usecases/create/newStep'
+import { newId, run, tell } from '@/store/studioStore'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
 import { shiftStep } from './planCommands'
 
@@ -80,9 +80,11 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
   const step = selected === null ? null : piece.steps[selected]
   const add = (act: Act) => {
     if (!form) return
-    const after = selected ?? -1
-    const added = { ...newStepContent(act, piece, studio, form, after), id: newId(), done: false } as Step
-    if (!run({ type: 'step.add', pieceId: piece.id, at: after + 1, step: added })) onSelect(added.id)
+    const { at, content, moved } = placedStep(act, piece, studio, form, selected ?? -1)
+    const added = { ...content, id: newId(), done: false } as Step
+    if (run({ type: 'step.add', pieceId: piece.id, at, step: added })) return
+    if (moved) tell('news', moved)
+    onSelect(added.id)
   }
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pt-2">

@@ -5,6 +5,9 @@ import { useCallback, useEffect, useImperativeHandle, useReducer, useRef, useSta
 import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
 import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
+import type { Step } from '@/core/plan/step'
+import { skinGrid } from '@/core/skin/grid'
+import { spotOfStep } from '@/core/usecases/view/decoratedSide'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { restingView, sectionOf } from '@/store/derived'
@@ -23,6 +26,8 @@ interface WheelProps {
   form: TurnedForm
   skin: SkinAnswer | null
   piece: Piece
+  /** The step that is looked at. */
+  step: Step | null
   request: ViewRequest
   onSpot: (spot: Spot) => void
   label: string
@@ -55,6 +60,7 @@ export function Wheel({
   form,
   skin,
   piece,
+  step,
   request,
   onSpot,
   label,
@@ -69,8 +75,14 @@ export function Wheel({
   const [live, setLive] = useState<WheelScene | null>(null)
   const [magnified, setMagnified] = useState(false)
   const [loupe, setLoupe] = useState<LoupeSpot | null>(null)
-  const resting = restingView(piece)
-  const [view, turn] = useReducer(turned, { turn: resting.turn, tilt: resting.tilt, zoom: 1, flipped: false })
+  const resting = restingView(piece, step)
+  const [view, turn] = useReducer(turned, { ...resting, zoom: 1 })
+  // Another step on another side: the form is turned to it. On the same side it stays as it was turned.
+  const [shownSide, setShownSide] = useState(resting)
+  if (shownSide.tilt !== resting.tilt || shownSide.flipped !== resting.flipped) {
+    setShownSide(resting)
+    turn({ tilt: resting.tilt, flipped: resting.flipped })
+  }
 
   useEffect(() => {
     let alive = true
@@ -130,6 +142,7 @@ export function Wheel({
     [piece],
   )
 
+  useStepSpot(step, form, skin, onSpot)
   const look = useSpot(canvas, scene, form, skin, onSpot, magnified ? setLoupe : null)
   const drag = useDrag(turn)
 
@@ -187,7 +200,7 @@ export function Wheel({
         />
         <WheelButton
           label="From the front"
-          onClick={() => turn({ ...resting, zoom: 1, flipped: false })}
+          onClick={() => turn({ ...resting, zoom: 1 })}
           icon={<RotateCcw size={17} />}
         />
       </div>
@@ -259,6 +272,24 @@ function useDrag(turn: (change: Turning) => void) {
       from.current = null
     },
   }
+}
+
+/** The cut follows the step: it is taken in the middle of where the step works until the pointer asks for another. */
+function useStepSpot(step: Step | null, form: TurnedForm, skin: SkinAnswer | null, onSpot: (spot: Spot) => void) {
+  useEffect(() => {
+    if (!step || !skin) return
+    const spot = spotOfStep(skinGrid(form, 64, 64), step)
+    if (!spot) return
+    const down = spot.lengthMm / form.totalMm
+    let alive = true
+    sectionOf(skin, spot.across, down)
+      .then((section) => alive && section && onSpot({ section, ...placeOf(form, { across: spot.across, down }) }))
+      // The cut stays as it is; pointing at the form asks again.
+      .catch(() => undefined)
+    return () => {
+      alive = false
+    }
+  }, [step, form, skin, onSpot])
 }
 
 /** Asks for the cut at the spot under the pointer, one question at a time. */

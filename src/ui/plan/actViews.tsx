@@ -3,6 +3,8 @@
 import type { ReactNode } from 'react'
 import {
   Bandage,
+  BrushCleaning,
+  Box,
   Brush,
   CloudDrizzle,
   Disc3,
@@ -11,7 +13,10 @@ import {
   Feather,
   Flame,
   Footprints,
+  Hammer,
   Grid3x3,
+  RectangleHorizontal,
+  SprayCan,
   Highlighter,
   PaintBucket,
   Paintbrush,
@@ -73,6 +78,14 @@ export const ACT_VIEW: { readonly [A in Act]: ActView<A> } = {
   pick: { icon: Highlighter, fields: onlyPlace },
   cleanFoot: { icon: Footprints, fields: (props) => <FootFields {...props} /> },
   wipeDust: { icon: Wind, fields: only('Dust and skin grease off, all over.') },
+  boxIt: { icon: Box, fields: only('It stays as dry as it is until it is taken out.') },
+  practiceSlab: {
+    icon: RectangleHorizontal,
+    fields: only('As thick as the wall, of the same clay, given the same coats.'),
+  },
+  brushCrumbs: { icon: BrushCleaning, fields: only('Onto paper, with a soft dry brush; never blown.') },
+  sand: { icon: SprayCan, fields: only('With a damp, fine pad, then wiped clean.') },
+  tapFlat: { icon: Hammer, fields: only('On a flat board, while the clay gives.') },
   fire: { icon: Flame, fields: (props) => <FireFields {...props} /> },
 }
 
@@ -82,6 +95,8 @@ export const FAMILY_ICON: Readonly<Partial<Record<Family, LucideIcon>>> = {
   Cut: Feather,
   Inlay: PaintBucket,
   Resist: Shield,
+  Dry: Droplets,
+  'Mark out': PieChart,
   Clean: Footprints,
 }
 

@@ -1,6 +1,7 @@
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
+import { firstShare } from '@/core/skin/motifs/marksField'
 import type { Motif } from '@/core/vocabulary/motif'
 import { run } from '@/store/studioStore'
 import type { Handle } from './HeightHandles'
@@ -82,7 +83,7 @@ export function standingPlace(
     if (lengthMm < zone.from || lengthMm > zone.to) return
     const upMm = Math.max(0, Math.round(lengthMm - zone.from - motif.heightMm / 2))
     const snap = 180 / sectorsBefore(piece, step)
-    const turned = Math.round(((across - 0.5 / motif.repeats) * 360) / snap) * snap
+    const turned = Math.round(((across - firstShare(motif)) * 360) / snap) * snap
     change(piece, step, { motif: { ...motif, upMm, startDeg: Number((((turned % 360) + 360) % 360).toFixed(3)) } })
   }
 }

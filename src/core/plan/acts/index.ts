@@ -8,6 +8,7 @@ import { draw } from './draw'
 import { fill } from './fill'
 import { fire } from './fire'
 import { glaze } from './glaze'
+import { boxIt, brushCrumbs, practiceSlab, sand, tapFlat } from './handwork'
 import { impress } from './impress'
 import { incise } from './incise'
 import { mask } from './mask'
@@ -24,10 +25,12 @@ import { wipeDust } from './wipeDust'
 /** All acts of the hand, in the order in which a hand reaches for them. */
 export const ACTS = {
   bring,
+  boxIt,
   coat,
   draw,
   touchUp,
   divide,
+  practiceSlab,
   carve,
   incise,
   impress,
@@ -42,6 +45,9 @@ export const ACTS = {
   glaze,
   mist,
   wipeDust,
+  brushCrumbs,
+  sand,
+  tapFlat,
   cleanFoot,
   pick,
   fire,

@@ -81,7 +81,7 @@ export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldS
 }
 
 /** Where the first copy stands before it is turned, as a share of a turn: a lone one in front, others in the middle of their sectors. */
-const firstShare = ({ repeats }: Motif): number => (repeats === 1 ? 0 : 0.5 / repeats)
+export const firstShare = ({ repeats }: Motif): number => (repeats === 1 ? 0 : 0.5 / repeats)
 
 /** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
 function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {

@@ -1,4 +1,5 @@
 import type { TurnedForm } from '../../form/turnedForm'
+import { STAGE } from '../../clay/stages'
 import { coverageAt } from '../../judge/coverage'
 import { JudgedPlan } from '../../judge/judgedPlan'
 import type { Piece } from '../../model/piece'
@@ -7,7 +8,7 @@ import { PLAIN_COAT } from '../../plan/acts/coat'
 import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
-import { ACT_NAMES, type Act, type StepContent } from '../../plan/step'
+import { ACT_NAMES, actOf, type Act, type Step, type StepContent } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
@@ -66,6 +67,43 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
     lastColourId: lastCoat?.act === 'coat' ? lastCoat.mediumId : null,
     insideGlazed: before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside')),
     glazeRange: (lastGlaze?.act === 'glaze' && studio.media[lastGlaze.mediumId]?.range) || null,
+  }
+}
+
+/** A new step and where it goes in the plan. */
+export interface PlacedStep {
+  readonly at: number
+  readonly content: StepContent
+  /** Why it was not put where the hand was, in a sentence; null when it was. */
+  readonly moved: string | null
+}
+
+/**
+ * A new step of an act after step `afterStep`, or where the clay is at a stage that it belongs to: later in the plan rather than
+ * earlier, and nowhere else if the plan has no such stage.
+ */
+export function placedStep(act: Act, piece: Piece, studio: Studio, form: TurnedForm, afterStep: number): PlacedStep {
+  const times = timeline(piece.steps)
+  const wanted = (at: number) => {
+    const content = newStepContent(act, piece, studio, form, at - 1)
+    const technique = actOf(content as Step).fit(content as Step, (id) => studio.media[id]?.kind)
+    return { content, technique, fit: technique?.fit[times[at].stage] }
+  }
+  const here = afterStep + 1
+  const first = wanted(here)
+  if (!first.technique || !first.fit || first.fit.fit !== 'harmful')
+    return { at: here, content: first.content, moved: null }
+  const places = [...times.keys()].sort(
+    (a, b) => Number(a < here) - Number(b < here) || Math.abs(a - here) - Math.abs(b - here),
+  )
+  const at = places.find((place) => wanted(place).fit?.fit === 'good')
+  if (at === undefined) return { at: here, content: first.content, moved: null }
+  return {
+    at,
+    content: wanted(at).content,
+    moved:
+      `${ACTS[act].word} went ${at === 0 ? 'to the beginning' : `after step ${at}`}, where the clay is ` +
+      `${STAGE[times[at].stage].name}: on ${STAGE[times[here].stage].name} clay ${first.fit.because}.`,
   }
 }
 

@@ -1,3 +1,6 @@
+import type { SkinGrid } from '../../skin/grid'
+import { firstAcross, motifMiddle } from '../../skin/motifs/marksField'
+import { acrossOf, stretchesOf } from '../../skin/place'
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
 import type { Step } from '../../plan/step'
@@ -13,6 +16,17 @@ export function sideOfStep(step: Step): ShownSide | null {
   if (parts.includes('outside')) return 'outside'
   if (parts.includes('floor') || parts.includes('inside')) return 'inside'
   return parts.includes('base') ? 'base' : null
+}
+
+/** A spot in the middle of what a step acts on: share of a turn and length along the skin (mm); null when it acts nowhere in particular. */
+export function spotOfStep(grid: SkinGrid, step: Step): { across: number; lengthMm: number } | null {
+  if ('motif' in step && step.motif)
+    return { across: firstAcross(step.motif), lengthMm: motifMiddle(grid, step.motif).alongMm }
+  if (!('place' in step)) return null
+  const stretches = stretchesOf(grid.form, step.place)
+  if (!stretches.length) return null
+  const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
+  return { across: acrossOf(step.place) ?? 0, lengthMm: (longest.from + longest.to) / 2 }
 }
 
 /** Drawing says more of where a piece is decorated than a coat does. */

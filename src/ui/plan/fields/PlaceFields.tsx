@@ -4,9 +4,12 @@ import clsx from 'clsx'
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
 import { PRESETS } from '@/core/form/presets'
 import type { Piece } from '@/core/model/piece'
-import { type Place, FLAT_PART_NAMES, PART_NAMES } from '@/core/vocabulary/place'
+import { type Place, FLAT_PART_NAMES, PART_NAMES, TO_THE_EDGE_MM } from '@/core/vocabulary/place'
 import { Check, LengthInput, NumberInput } from '@/ui/kit/fields'
 import type { Change } from './types'
+
+/** A length no wall has: a band up to here goes to its edge. */
+const WHOLE_WALL_MM = 2000
 
 /** Where a step acts: parts of the piece to press, a band if only part of the wall is meant, some of its sectors. */
 export function PlaceFields({ piece, place, change }: { piece: Piece; place: Place; change: Change }) {
@@ -25,6 +28,7 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
       : place.parts.includes('inside')
         ? 'inside'
         : null
+  const toTheEdge = place.band !== null && place.band.toMm >= TO_THE_EDGE_MM
   const shown = flat ? (['base', 'outside', 'floor'] as const) : ZONES
   return (
     <div className="space-y-2">
@@ -70,14 +74,25 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
               maxMm={2000}
               onCommit={(fromMm) => place.band && set({ band: { ...place.band, fromMm } })}
             />
-            <LengthInput
-              label="Band to"
-              mm={place.band.toMm}
-              minMm={0}
-              maxMm={2000}
-              onCommit={(toMm) => place.band && set({ band: { ...place.band, toMm } })}
-            />
+            {toTheEdge ? (
+              <span className="self-end pb-1 text-sm">to {wall === 'outside' ? 'the rim' : 'the floor'}</span>
+            ) : (
+              <LengthInput
+                label="Band to"
+                mm={place.band.toMm}
+                minMm={0}
+                maxMm={2000}
+                onCommit={(toMm) => place.band && set({ band: { ...place.band, toMm } })}
+              />
+            )}
           </div>
+          <Check
+            label={wall === 'outside' ? 'to the rim' : 'to the floor'}
+            checked={toTheEdge}
+            onChange={(on) =>
+              place.band && set({ band: { ...place.band, toMm: on ? WHOLE_WALL_MM : place.band.fromMm + 40 } })
+            }
+          />
           <span className="text-xs text-base-content/75">
             {wall === 'outside' ? 'up the wall; drag its edges on the form' : 'down the wall from the rim'}
           </span>
