@@ -40,6 +40,11 @@ test('cupboard and tiles can be read and used without eyes or mouse', async ({ p
     expect(await faults(page), tab).toEqual([])
   }
   await open(page, '/tiles')
+  expect(await faults(page), 'the wall').toEqual([])
+  await page.getByRole('radio', { name: 'jar over jar' }).click()
+  await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  expect(await faults(page), 'jar over jar').toEqual([])
+  await page.getByRole('radio', { name: 'ask and enter' }).click()
   await page.getByRole('button', { name: 'Lay it out' }).click()
   await page.getByRole('button', { name: 'Make this tile' }).click()
   expect(await faults(page)).toEqual([])

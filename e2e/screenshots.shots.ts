@@ -142,6 +142,7 @@ test('mixing and matching', async ({ page }) => {
 
 test('tiles', async ({ page }) => {
   await open(page, '/tiles')
+  await page.getByRole('radio', { name: 'ask and enter' }).click()
   await page.getByLabel('Does').selectOption({ label: 'Tide blue' })
   await page.getByRole('button', { name: 'Lay it out' }).click()
   await page.getByRole('button', { name: 'Make this tile' }).click()
@@ -153,6 +154,21 @@ test('tiles', async ({ page }) => {
   await page.getByRole('button', { name: 'See what that teaches' }).click()
   await expect(page.getByTestId('after')).toBeVisible({ timeout: 30_000 })
   await page.screenshot(shot('tiles'))
+})
+
+test('the wall of tiles', async ({ page }) => {
+  await open(page, '/tiles')
+  await page.getByRole('button', { name: /^Tile 24: 3 coats of Berry red, then Clear, satin/ }).click()
+  await atRest(page)
+  await page.screenshot(shot('tile-wall'))
+})
+
+test('jar over jar', async ({ page }) => {
+  await open(page, '/tiles')
+  await page.getByRole('radio', { name: 'jar over jar' }).click()
+  await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+  await page.getByRole('application').press('ArrowDown')
+  await page.screenshot(shot('layers'))
 })
 
 test('the colours of a piece', async ({ page }) => {

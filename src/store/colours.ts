@@ -4,6 +4,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { Tile } from '@/core/model/tile'
 import type { LadderRow } from '@/core/usecases/cupboard/ladder'
+import type { LayerMatrix, LayersAsked } from '@/core/usecases/tiles/layerMatrix'
 import type { Refit } from '@/core/usecases/tiles/opticsBelief'
 import type { Amount } from '@/core/usecases/bench/amounts'
 import type { PaletteColour } from '@/core/usecases/view/palette'
@@ -31,6 +32,29 @@ export const useLadder = (
   { bodies, media, tiles }: Studio,
   besideId: string | null,
 ): Asked<readonly LadderRow[]> => useAsked(LADDER, { mediumId, besideId, bodies, media, tiles })
+
+const LAYERS: Question<Materials & Omit<LayersAsked, 'ids'> & { inWriting: string }, LayerMatrix> = {
+  name: 'layers',
+  what: 'The layers could not be worked out',
+  ask: ({ inWriting, bodyId, cone, clearId, ...materials }) =>
+    colours.ask((worker) => worker.layers(materials, { bodyId, cone, clearId, ids: inWriting.split(' ') }), {
+      limitMs: SOON_MS,
+    }),
+}
+
+/** Every jar over every jar; nothing while there is nothing to ask. */
+export function useLayers({ bodies, media, tiles }: Studio, asked: LayersAsked | null): Asked<LayerMatrix> {
+  const about = asked && {
+    bodies,
+    media,
+    tiles,
+    bodyId: asked.bodyId,
+    cone: asked.cone,
+    clearId: asked.clearId,
+    inWriting: asked.ids.join(' '),
+  }
+  return useAsked(LAYERS, about)
+}
 
 interface PaletteAsked extends Pick<Piece, 'form' | 'bodyId' | 'steps'>, Pick<Studio, 'bodies' | 'media'> {
   readonly pieceId: string

@@ -1,6 +1,7 @@
-import { expose } from 'comlink'
+import { expose, transfer } from 'comlink'
 import type { Studio } from '@/core/model/studio'
 import { ladderOf, type LadderRow } from '@/core/usecases/cupboard/ladder'
+import { layerMatrix, type LayerMatrix, type LayersAsked } from '@/core/usecases/tiles/layerMatrix'
 import { refit, type Refit } from '@/core/usecases/tiles/opticsBelief'
 import { recipesFor, type Matched, type Wanted } from '@/core/usecases/cupboard/recipes'
 import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/tiles/testTiles'
@@ -16,6 +17,11 @@ const api = {
     materials.media[mediumId]
       ? ladderOf(materials.media[mediumId], materials, besideId ? (materials.media[besideId] ?? null) : null)
       : [],
+  /** Every jar over every jar. */
+  layers: (materials: Materials, asked: LayersAsked): LayerMatrix => {
+    const matrix = layerMatrix(materials, asked)
+    return transfer(matrix, [matrix.rgb.buffer, matrix.expected.buffer])
+  },
   /** What measured tiles change. */
   refit: (studio: Studio, tileIds: readonly string[], progress: (share: number) => void): Refit =>
     refit(studio, tileIds, progress),

@@ -5,6 +5,7 @@ import { plainRoom } from '../model/room'
 import { DEFAULT_SETTINGS, DEFAULT_WAYS, type Studio } from '../model/studio'
 import { DEMO_NOW_MS, withDemoDays } from './demoDays'
 import { stocked } from './demoStock'
+import { demoTiles } from './demoTiles'
 import { firstPieces } from './firstPieces'
 import { techniquePieces } from './techniquePieces'
 
@@ -37,6 +38,7 @@ export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
       media: stocked(empty.media),
       pieces: byId(pieces),
       order: pieces.map((piece) => piece.id),
+      tiles: byId(demoTiles()),
     },
     nowMs,
     timeZone,

@@ -9,9 +9,13 @@ import type { Refit } from '@/core/usecases/tiles/opticsBelief'
 import { filmsHex } from '@/core/usecases/tiles/squares'
 import { fitTiles } from '@/store/colours'
 import { run } from '@/store/studioStore'
+import { Check } from '@/ui/kit/fields'
 
 /** What measured tiles teach: before and after, tiles that disagree, pieces that change; keep it or not. */
-export function FitPanel({ studio, tiles }: { studio: Studio; tiles: readonly Tile[] }) {
+export function FitPanel({ studio, tiles: all }: { studio: Studio; tiles: readonly Tile[] }) {
+  const [whole, setWhole] = useState(false)
+  // The newest by itself, or all that have not been taken yet.
+  const tiles = whole ? all : all.slice(0, 1)
   const [fit, setFit] = useState<Refit | null>(null)
   const [share, setShare] = useState<number | null>(null)
   const look = async () => {
@@ -53,6 +57,9 @@ export function FitPanel({ studio, tiles }: { studio: Studio; tiles: readonly Ti
           {tiles.length === 1 ? `Tile ${tiles[0].number} has` : `Tiles ${tiles.map((t) => t.number).join(', ')} have`}{' '}
           come out of the kiln.
         </h2>
+        {!fit && all.length > 1 && (
+          <Check label={`all ${all.length} that are measured`} checked={whole} onChange={setWhole} />
+        )}
         {!fit && (
           <button
             type="button"

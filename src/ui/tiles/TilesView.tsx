@@ -5,14 +5,26 @@ import { Printer } from 'lucide-react'
 import type { Tile } from '@/core/model/tile'
 import { exportLabels } from '@/store/colours'
 import { useStudio } from '@/store/studioStore'
+import { Segments } from '@/ui/kit/fields'
 import { FitPanel } from './FitPanel'
+import { LayersMatrix } from './LayersMatrix'
 import { ProposePanel } from './ProposePanel'
 import { TileCard } from './TileCard'
+import { TileWall } from './TileWall'
+
+type Shown = 'wall' | 'layers' | 'ask'
+
+const SHOWN: readonly (readonly [Shown, string])[] = [
+  ['wall', 'the wall'],
+  ['layers', 'jar over jar'],
+  ['ask', 'ask and enter'],
+]
 
 /** Test tiles: what to ask, what came out, and what that teaches. */
 export function TilesView() {
   const studio = useStudio((s) => s.studio)
   const [openId, setOpenId] = useState<string | null>(null)
+  const [shown, setShown] = useState<Shown>('wall')
   const tiles = Object.values(studio.tiles).sort((a, b) => b.number - a.number)
   const measured = tiles.filter((tile) => !tile.taken && tile.squares.some((square) => square.measured))
   return (
@@ -22,6 +34,7 @@ export function TilesView() {
         <p className="text-base-content/80">
           {tiles.length ? `${tiles.length} ${tiles.length === 1 ? 'tile' : 'tiles'}` : 'No tile yet: ask a question.'}
         </p>
+        <Segments label="What is shown of tiles" value={shown} choices={SHOWN} onChange={setShown} />
         <button
           type="button"
           className="btn ml-auto btn-sm"
@@ -31,29 +44,41 @@ export function TilesView() {
           <Printer size={15} aria-hidden /> Print labels
         </button>
       </div>
-      <div className="grid gap-8 lg:grid-cols-[22rem_minmax(0,1fr)]">
-        <ProposePanel studio={studio} onAdded={setOpenId} />
-        <div className="space-y-4">
-          {measured.length > 0 && <FitPanel studio={studio} tiles={measured} />}
-          <ul className="space-y-3">
-            {tiles.map((tile: Tile) => (
-              <TileCard
-                key={tile.id}
-                tile={tile}
-                studio={studio}
-                open={openId === tile.id}
-                onOpen={(open) => setOpenId(open ? tile.id : null)}
-              />
-            ))}
-          </ul>
-          {!tiles.length && (
-            <p className="max-w-xl text-base-content/80">
-              A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest squares
-              that answer it, and learns from what comes out of the kiln.
-            </p>
-          )}
+      {shown === 'wall' && (
+        <TileWall
+          studio={studio}
+          onOpen={(id) => {
+            setOpenId(id)
+            setShown('ask')
+          }}
+        />
+      )}
+      {shown === 'layers' && <LayersMatrix studio={studio} />}
+      {shown === 'ask' && (
+        <div className="grid gap-8 lg:grid-cols-[22rem_minmax(0,1fr)]">
+          <ProposePanel studio={studio} onAdded={setOpenId} />
+          <div className="space-y-4">
+            {measured.length > 0 && <FitPanel studio={studio} tiles={measured} />}
+            <ul className="space-y-3">
+              {tiles.map((tile: Tile) => (
+                <TileCard
+                  key={tile.id}
+                  tile={tile}
+                  studio={studio}
+                  open={openId === tile.id}
+                  onOpen={(open) => setOpenId(open ? tile.id : null)}
+                />
+              ))}
+            </ul>
+            {!tiles.length && (
+              <p className="max-w-xl text-base-content/80">
+                A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest
+                squares that answer it, and learns from what comes out of the kiln.
+              </p>
+            )}
+          </div>
         </div>
-      </div>
+      )}
     </div>
   )
 }
