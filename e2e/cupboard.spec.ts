@@ -127,7 +127,9 @@ test('two jars are mixed and kept; a colour is matched, and its recipe used on a
   await wanted.press('Enter')
   await page.getByRole('button', { name: 'Find recipes' }).click()
   const recipes = page.getByTestId('recipes')
-  await expect(recipes.locator('li').first()).toContainText(/ΔE 0\.\d from it, give or take/, { timeout: 30_000 })
+  await expect(recipes.locator('li').first()).toContainText(/from it: hardly to be seen \(ΔE 0\.\d\), give or take/, {
+    timeout: 30_000,
+  })
   await expect(recipes.locator('li').first()).toHaveAttribute('data-recipe', /tide-blue.*gorse-yellow/)
 
   await wanted.fill('97 0 60')
@@ -285,7 +287,7 @@ test('the wall shows the season’s tiles; a square that came out otherwise says
     .getByRole('button', { name: /^Tile 24: 3 coats of Berry red, then Clear, satin, .*another colour/ })
     .click()
   const layers = page.getByTestId('layers-in-use')
-  await expect(layers).toContainText('another colour: ΔE 24')
+  await expect(layers).toContainText('another colour (ΔE 24')
   await layers.getByLabel('Piece to use them on').selectOption({ label: 'Dotted jar' })
   await layers.getByRole('button', { name: 'Use these layers' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'Dotted jar has 3 coats of Berry red' })).toBeVisible()
@@ -310,7 +312,7 @@ test('jar over jar: both orders of a pair, by keyboard, filtered, and used', asy
   const [, above, below] = /^(.+) over (.+); the other way round, (.+) over/.exec(over) ?? []
   expect(above).not.toBe(below)
   await expect(page.getByTestId('layers-in-use')).toContainText(
-    /(sure|fairly sure|a guess|unknown): may be off by ΔE \d/,
+    /(sure|fairly sure|a guess|unknown): a difference of ΔE \d/,
   )
   const all = await size()
   await page.getByLabel('only labelled for food').check()

@@ -197,3 +197,27 @@ test('what is done is marked, and everything is there after a reload', async ({ 
   await open(page, '/')
   await expect(page.getByTestId('piece-card').filter({ hasText: 'Dotted jar' })).toContainText('To leather-hard')
 })
+
+test('a trade word in a finding opens what it means, by keyboard too', async ({ page }) => {
+  await openPlan(page, 'scallop-dish')
+  const word = rule(page, 'dust-under-glaze').getByRole('button', { name: 'bisque', exact: true })
+  await word.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('note')).toContainText('Clay after its first firing')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('note')).toHaveCount(0)
+})
+
+test('a step that would harm the clay where the hand is goes where it belongs, and says so', async ({ page }) => {
+  await openPlan(page, 'reed-jugs')
+  await step(page, 'Step 8: Wipe dust').click()
+  await addStep(page, 'Cut', 'Burnish')
+  await expect(
+    page
+      .getByRole('status')
+      .filter({ hasText: /Burnish went after step \d+, where the clay is leather-hard: on bisque clay/ }),
+  ).toBeVisible()
+  // By keyboard: what is told lies over the rail for a while.
+  await step(page, 'Carve reeds').press('Enter')
+  await expect(page.getByTestId('section')).toContainText('Estuary red earthenware')
+})

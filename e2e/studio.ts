@@ -121,6 +121,9 @@ export async function takeAway(page: Page, what: string): Promise<void> {
 export async function addStep(page: Page, family: string, act?: string): Promise<void> {
   const tools = page.getByRole('toolbar', { name: 'Add a step' })
   if (!act) return tools.getByRole('button', { name: family, exact: true }).click()
-  await tools.getByText(family, { exact: true }).click()
+  await tools
+    .locator('summary')
+    .filter({ hasText: new RegExp(`^${family}$`) })
+    .click()
   await tools.getByRole('button', { name: act, exact: true }).click()
 }

@@ -5,7 +5,7 @@ import { addStep, drawn, expect, open, settled, test, unrolled } from './studio'
 
 /* Techniques built step by step in the real interface; the fired skin is read at named spots of the unrolled view. */
 
-test.setTimeout(240_000)
+test.setTimeout(150_000)
 
 const built = buildForm(presetForm('beaker'))
 if (!built.ok) throw new Error('the beaker does not build')
@@ -102,7 +102,7 @@ const [R, G, B] = [0, 1, 2]
 
 test('a three-colour wax resist', async ({ page }) => {
   await emptyBeaker(page)
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await addStep(page, 'Resist', 'Wax')
   await press(page, 'a drawn shape')
   await motif(page, 'Dots')
@@ -118,7 +118,7 @@ test('a three-colour wax resist', async ({ page }) => {
   await band(page, 62, 72)
   await coat(page, 'Tide blue', 4)
   await addStep(page, 'Resist', 'Swab beads')
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await choose(page, 'Dry it to', 'bone dry')
   await addStep(page, 'Fire')
   await settled(page)
@@ -130,7 +130,7 @@ test('a three-colour wax resist', async ({ page }) => {
 
 test('a glaze inlay through wax', async ({ page }) => {
   await emptyBeaker(page)
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await choose(page, 'Dry it to', 'bone dry')
   await addStep(page, 'Fire')
   await addStep(page, 'Clean', 'Dust')
@@ -162,7 +162,7 @@ test('a stained texture, dark below and pale above', async ({ page }) => {
   await addStep(page, 'Cut', 'Press texture')
   await choose(page, 'Texture', 'dimples')
   await set(page, 'Depth', '0.8')
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await choose(page, 'Dry it to', 'bone dry')
   await addStep(page, 'Fire')
   await addStep(page, 'Clean', 'Dust')
@@ -179,7 +179,7 @@ test('a stained texture, dark below and pale above', async ({ page }) => {
 
 test('an inlaid fence between two glazes', async ({ page }) => {
   await emptyBeaker(page)
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await addStep(page, 'Cut', 'Incise')
   await choose(page, 'Tool', 'wide loop')
   await motif(page, 'Line')
@@ -190,7 +190,7 @@ test('an inlaid fence between two glazes', async ({ page }) => {
     ['Depth', '0.9'],
   ])
     await set(page, label, value)
-  await addStep(page, 'Dry')
+  await addStep(page, 'Dry', 'Dry')
   await choose(page, 'Dry it to', 'bone dry')
   await addStep(page, 'Fire')
   await addStep(page, 'Inlay', 'Fill')

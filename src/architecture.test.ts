@@ -26,7 +26,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/quantities': ['core/base'],
   'core/devices': ['core/model', 'core/base'],
   'core/schedule': ['core/model', 'core/clay', 'core/firing', 'core/numeric', 'core/base'],
-  'core/demo': ['core/cupboard', ...PLANS, 'core/clay', 'core/form'],
+  'core/demo': ['core/cupboard', ...PLANS, 'core/clay', 'core/form', 'core/firing'],
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', ...PLANS, ...FIELDS, 'core/base'],
   'core/formats': ['core/colour', 'core/numeric', ...PLANS, 'core/form', 'core/base'],

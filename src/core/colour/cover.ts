@@ -8,7 +8,7 @@ export const COVERED_WITHIN = 2.5
 export const OPAQUE_COATS = 16
 
 /** The most coats that are counted. */
-export const MOST_COATS = 8
+const MOST_COATS = 8
 
 /** How coats of one medium come nearer to full cover. */
 export interface Cover {

@@ -30,7 +30,7 @@ const SPONGE_COATS = 3
 type Coating = Pick<StepOf<'coat'>, 'mediumId' | 'mix' | 'water' | 'place' | 'applicator'>
 
 /** Middle of the longest stretch of a place, mm along the skin; null when it reaches nothing. */
-export function middleOf(plan: JudgedPlan, { place }: Pick<Coating, 'place'>): number | null {
+function middleOf(plan: JudgedPlan, { place }: Pick<Coating, 'place'>): number | null {
   const stretches = stretchesOf(plan.form, place)
   if (!stretches.length) return null
   const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))

@@ -5,7 +5,7 @@ import { stretchesOf } from '../skin/place'
 import type { JudgedPlan } from './judgedPlan'
 
 /** Where on the skin a step acts: its motif, or its place; nothing for a step without either. */
-export function stepStretches({ form, grid }: JudgedPlan, step: Step): Stretch[] {
+function stepStretches({ form, grid }: JudgedPlan, step: Step): Stretch[] {
   if ('motif' in step && step.motif) return [motifStretch(grid, step.motif)]
   return 'place' in step ? stretchesOf(form, step.place) : []
 }

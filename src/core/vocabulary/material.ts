@@ -103,6 +103,4 @@ export type Medium = z.infer<typeof mediumSchema>
 
 /** Clears: glazes that hardly scatter or absorb. */
 export const isClear = (medium: Medium): boolean =>
-  medium.kind === 'glaze' &&
-  Math.max(...medium.optics.S) < 0.1 &&
-  medium.optics.K.reduce((a, b) => a + b, 0) / medium.optics.K.length < 0.05
+  medium.kind === 'glaze' && Math.max(...medium.optics.S) < 0.1 && Math.max(...medium.optics.K) < 0.06

@@ -31,8 +31,8 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
         )
       })}
       <p className="text-xs text-base-content/75">
-        The left third of a square is raw, the rest fired. Below it: the ΔE that the fired colour may be off. Hatched
-        where it is a guess; tiles make it sure.
+        The left third of a square is raw, the rest fired. Below it: the coats, and how far the fired colour may be off
+        (under 2 nobody sees it). Hatched where it is a guess; tiles make it sure.
       </p>
     </div>
   )

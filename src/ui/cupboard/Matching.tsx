@@ -1,6 +1,7 @@
 'use client'
 
 import { useState } from 'react'
+import { differenceInFull } from '@/core/colour/differenceWords'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
 import { type Cone } from '@/core/firing/cones'
 import type { Studio } from '@/core/model/studio'
@@ -129,7 +130,7 @@ function RecipeLine({ recipe, wanted, studio }: { recipe: SureRecipe; wanted: Tr
       <span className="min-w-40 flex-1">
         <b>{words}</b>, {recipe.coats} {recipe.coats === 1 ? 'coat' : 'coats'}
         <span className="numbers block text-xs text-base-content/80">
-          ΔE {recipe.difference.toFixed(1)} from it, give or take {recipe.expected.toFixed(1)} (
+          from it: {differenceInFull(recipe.difference)}, give or take {recipe.expected.toFixed(1)} (
           {sureWord(recipe.expected)}){recipe.cost > 0 ? `, cost ${recipe.cost.toFixed(2)} a ml` : ''}
         </span>
       </span>

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import { ciede2000 } from '@/core/colour/ciede2000'
+import { differenceInFull, differenceWords } from '@/core/colour/differenceWords'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
 import type { FiredSpot, Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -54,7 +55,8 @@ export function ColoursSheet({ piece, studio }: { piece: Piece; studio: Studio }
               <span>
                 {c.warnings.join('; ')}{' '}
                 <span className="numbers text-xs text-base-content/75">
-                  ΔE {c.underLight.daylight.toFixed(0)} in daylight, {c.underLight.lamp.toFixed(0)} by lamp
+                  {differenceWords(c.underLight.daylight)} in daylight, {differenceWords(c.underLight.lamp)} by lamp (ΔE{' '}
+                  {c.underLight.daylight.toFixed(0)} and {c.underLight.lamp.toFixed(0)})
                 </span>
               </span>
             </li>
@@ -78,8 +80,11 @@ export function ColoursSheet({ piece, studio }: { piece: Piece; studio: Studio }
               .sort((a, b) => b.lightness - a.lightness)
               .map((c) => (
                 <li key={`${c.a}-${c.b}`} className="numbers flex items-center gap-2">
-                  <Pair contrast={c} palette={palette} /> ΔL {c.lightness.toFixed(0)},{' '}
-                  {c.grade === 'lost' ? 'drawing is lost' : `${c.grade} drawing`}
+                  <Pair contrast={c} palette={palette} />{' '}
+                  {c.grade === 'lost'
+                    ? 'a drawing is lost'
+                    : `a drawing reads ${c.grade === 'clear' ? 'clearly' : 'softly'}`}
+                  : {c.lightness.toFixed(0)} of 100 apart in lightness
                 </li>
               ))}
           </ul>
@@ -108,7 +113,7 @@ function acrossSides(palette: readonly PaletteColour[]): string | null {
   const off = ciede2000(out.lab, inside.lab)
   return off < 6
     ? 'Inside and outside are nearly one colour.'
-    : `Inside against outside: ΔE ${off.toFixed(0)}, ` +
+    : `Inside against outside: ${differenceInFull(off)}, ` +
         `${Math.abs(out.lab[0] - inside.lab[0]) >= 30 ? 'a strong change at the rim' : 'a quiet change at the rim'}.`
 }
 
@@ -205,7 +210,7 @@ function CameOut({ piece, studio }: { piece: Piece; studio: Studio }) {
               <span className="flex-1" style={{ background: hexFromLab(spot.measured) }} />
             </span>
             <span className="min-w-0 flex-1 truncate">{spot.where}</span>
-            <span className="numbers">ΔE {ciede2000(spot.planned, spot.measured).toFixed(1)}</span>
+            <span className="numbers">{differenceInFull(ciede2000(spot.planned, spot.measured))}</span>
           </li>
         ))}
       </ul>

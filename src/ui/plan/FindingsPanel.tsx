@@ -4,6 +4,7 @@ import { CircleCheck } from 'lucide-react'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import { run } from '@/store/studioStore'
+import { Words } from '@/ui/kit/Words'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 
 /** What will go wrong, worst first, with mends. */
@@ -60,9 +61,11 @@ export function FindingsPanel({
           >
             <SeverityMark severity={finding.severity} />
             <div className="min-w-0">
-              <p className="leading-snug font-bold">{finding.sentence}</p>
+              <p className="leading-snug font-bold">
+                <Words text={finding.sentence} />
+              </p>
               <p className="text-sm text-base-content/80">
-                {finding.because}{' '}
+                <Words text={finding.because} />{' '}
                 {finding.stepId && piece.steps.some((s) => s.id === finding.stepId) ? (
                   <button type="button" className="link" onClick={() => onSelect(finding.stepId)}>
                     {finding.where}

@@ -13,6 +13,7 @@ import { stepWindows } from '@/core/usecases/drying/stepWindow'
 import { windowWords } from '@/core/usecases/words/timeWords'
 import { useDrying, useNow } from '@/store/days'
 import { run } from '@/store/studioStore'
+import { Words } from '@/ui/kit/Words'
 import { Check } from '@/ui/kit/fields'
 import { StepFields } from './actViews'
 
@@ -76,7 +77,9 @@ function Line({ term, words }: { term: string; words: string }) {
   return (
     <div>
       <dt className="inline font-bold">{term}: </dt>
-      <dd className="inline">{words}</dd>
+      <dd className="inline">
+        <Words text={words} />
+      </dd>
     </div>
   )
 }

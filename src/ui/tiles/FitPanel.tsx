@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { useState } from 'react'
+import { differenceInFull } from '@/core/colour/differenceWords'
 import { hexFromLab } from '@/core/colour/colourSpaces'
 import type { Tile } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
@@ -75,8 +76,9 @@ export function FitPanel({ studio, tiles: all }: { studio: Studio; tiles: readon
       {fit && (
         <div className="mt-3 space-y-3 text-sm">
           <p className="numbers">
-            The plan was off by ΔE <b>{mean('differenceBefore').toFixed(1)}</b> on average; with what the tiles say it
-            would be <b data-testid="after">{mean('differenceAfter').toFixed(1)}</b>.
+            What was foretold was off by <b>{mean('differenceBefore').toFixed(1)}</b> on average (ΔE; under 2 nobody
+            sees it); with what the tiles say it would be{' '}
+            <b data-testid="after">{mean('differenceAfter').toFixed(1)}</b>.
           </p>
           <ul className="flex flex-wrap gap-3">
             {Object.entries(fit.media).map(([id, optics]) => {
@@ -118,8 +120,8 @@ export function FitPanel({ studio, tiles: all }: { studio: Studio; tiles: readon
               <tr className="text-left">
                 <th className="pr-4 font-normal">square</th>
                 <th className="pr-4 font-normal">came out</th>
-                <th className="pr-4 font-normal">ΔE before</th>
-                <th className="font-normal">ΔE after</th>
+                <th className="pr-4 font-normal">off before, ΔE</th>
+                <th className="font-normal">off after, ΔE</th>
               </tr>
             </thead>
             <tbody>
@@ -152,7 +154,7 @@ export function FitPanel({ studio, tiles: all }: { studio: Studio; tiles: readon
                   <Link className="link" href={`/plan/${p.pieceId}`}>
                     {studio.pieces[p.pieceId].name}
                   </Link>{' '}
-                  <span className="numbers">(ΔE {p.difference.toFixed(1)})</span>
+                  <span className="numbers">({differenceInFull(p.difference)})</span>
                 </span>
               ))}
               .

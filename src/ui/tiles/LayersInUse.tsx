@@ -6,7 +6,7 @@ import type { Studio } from '@/core/model/studio'
 import { CAUTION_WORDS } from '@/core/vocabulary/material'
 import { layFilms } from '@/core/usecases/tiles/layFilms'
 import { filmsHex, type Films } from '@/core/usecases/tiles/squares'
-import { filmsWords } from '@/core/usecases/tiles/tileWall'
+import { filmsWords, foodWords } from '@/core/usecases/tiles/tileWall'
 import { newId, run, tell } from '@/store/studioStore'
 import { Select } from '@/ui/kit/fields'
 
@@ -34,9 +34,7 @@ export function LayersInUse({
   if (!body) return null
   const piece = pieces.find((p) => p.id === pieceId) ?? pieces[0]
   const cautions = [...new Set(films.flatMap((film) => studio.media[film.mediumId]?.cautions ?? []))]
-  const unlabelled = films.filter(
-    (film) => studio.media[film.mediumId] && !studio.media[film.mediumId].labelledFoodSafe,
-  )
+  const forFood = foodWords(films, studio.media)
   const use = () => {
     if (!piece) return
     const command = layFilms(films, piece, studio, newId)
@@ -49,7 +47,11 @@ export function LayersInUse({
       tell('news', `${piece.name} has ${filmsWords(films, studio.media)} in its plan now. Undo takes it back.`)
   }
   return (
-    <section aria-label="These layers" className="space-y-3 border border-base-content p-4" data-testid="layers-in-use">
+    <section
+      aria-label="These layers"
+      className="space-y-3 self-start border border-base-content p-4"
+      data-testid="layers-in-use"
+    >
       <div className="flex items-start gap-3">
         <span
           className="h-20 w-24 shrink-0 border border-base-content"
@@ -63,17 +65,12 @@ export function LayersInUse({
           <span className="block text-base-content/80">{note}</span>
         </p>
       </div>
-      {(cautions.length > 0 || unlabelled.length > 0) && (
+      {(cautions.length > 0 || forFood) && (
         <ul className="list-disc pl-5 text-[13px]">
           {cautions.map((caution) => (
             <li key={caution}>{CAUTION_WORDS[caution]}</li>
           ))}
-          {unlabelled.length > 0 && (
-            <li>
-              not labelled for food:{' '}
-              {[...new Set(unlabelled.map((film) => studio.media[film.mediumId].name))].join(', ')}
-            </li>
-          )}
+          {forFood && <li>{forFood}</li>}
         </ul>
       )}
       {piece && films.length > 0 && (

@@ -2,6 +2,7 @@
 
 import { useLayoutEffect, useRef, useState } from 'react'
 import { CONES, conesOutside, type Cone } from '@/core/firing/cones'
+import { differenceWords } from '@/core/colour/differenceWords'
 import type { Studio } from '@/core/model/studio'
 import { sureWord } from '@/core/usecases/cupboard/ladder'
 import { clearsAt, layerable, pairFilms, type LayerMatrix } from '@/core/usecases/tiles/layerMatrix'
@@ -83,7 +84,7 @@ export function LayersMatrix({ studio }: { studio: Studio }) {
             cone={cone}
             studio={studio}
             fired={null}
-            note={`${sureWord(expected)}: may be off by ΔE ${expected.toFixed(1)}`}
+            note={`${sureWord(expected)}: a difference of ΔE ${expected.toFixed(1)} would be ${differenceWords(expected)}`}
           />
         )}
       </div>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Tile } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
 import { filmsHex } from '@/core/usecases/tiles/squares'
+import { filmsWords } from '@/core/usecases/tiles/tileWall'
 import type { ProposedTile, Question } from '@/core/usecases/tiles/testTiles'
 import { propose } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
@@ -132,7 +133,7 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
                 key={i}
                 className="h-9 w-12 border border-base-content/70"
                 style={{ background: filmsHex(studio.bodies[tile.bodyId], square.films, studio.media, tile.cone) }}
-                title={square.films.map((f) => `${f.coats} × ${studio.media[f.mediumId].name}`).join(', ')}
+                title={filmsWords(square.films, studio.media)}
               />
             ))}
           </ol>

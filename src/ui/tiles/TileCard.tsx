@@ -2,10 +2,12 @@
 
 import Link from 'next/link'
 import { ciede2000 } from '@/core/colour/ciede2000'
+import { differenceInFull } from '@/core/colour/differenceWords'
 import { hexFromLab } from '@/core/colour/colourSpaces'
 import type { Tile, TileSquare } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
 import { filmsHex, filmsLab } from '@/core/usecases/tiles/squares'
+import { filmsWords } from '@/core/usecases/tiles/tileWall'
 import { tilePiece } from '@/core/usecases/tiles/tilePieces'
 import { newId, run } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
@@ -88,9 +90,7 @@ function Square({
   const body = studio.bodies[tile.bodyId]
   if (!body) return null
   const planned = filmsHex(body, square.films, studio.media, tile.cone)
-  const words = square.films
-    .map((film) => `${film.coats} × ${studio.media[film.mediumId]?.name ?? 'missing'}`)
-    .join(', ')
+  const words = filmsWords(square.films, studio.media)
   const off = square.measured
     ? ciede2000(filmsLab(body, square.films, studio.media, tile.cone), square.measured.lab)
     : null
@@ -118,7 +118,7 @@ function Square({
       <span className="w-56 leading-tight">
         {index + 1}: {words}
         {off !== null && (
-          <span className="numbers block text-xs text-base-content/80">came out ΔE {off.toFixed(1)} from the plan</span>
+          <span className="numbers block text-xs text-base-content/80">from the plan: {differenceInFull(off)}</span>
         )}
       </span>
       <ColourEntry

@@ -2,16 +2,10 @@
 
 import clsx from 'clsx'
 import { useMemo, useState } from 'react'
+import { differenceInFull, differenceWords } from '@/core/colour/differenceWords'
 import type { Studio } from '@/core/model/studio'
 import { isClear } from '@/core/vocabulary/material'
-import {
-  ALL_TILES,
-  outcomeWords,
-  tileWall,
-  type WallFilter,
-  type WallSquare,
-  type WallTile,
-} from '@/core/usecases/tiles/tileWall'
+import { ALL_TILES, tileWall, type WallFilter, type WallSquare, type WallTile } from '@/core/usecases/tiles/tileWall'
 import { Select } from '@/ui/kit/fields'
 import { LayersInUse } from './LayersInUse'
 
@@ -62,7 +56,7 @@ export function TileWall({ studio, onOpen }: { studio: Studio; onOpen: (tileId: 
             fired={chosen.square.measured?.hex ?? null}
             note={
               chosen.square.measured
-                ? `${outcomeWords(chosen.square.measured.difference)}: ΔE ${chosen.square.measured.difference.toFixed(1)} from what was foretold, by ${chosen.square.measured.by}`
+                ? `from what was foretold: ${differenceInFull(chosen.square.measured.difference)}; by ${chosen.square.measured.by}`
                 : 'not fired yet: this is foretold'
             }
           />
@@ -163,7 +157,7 @@ function Half({
         const id = `${tile.id}/${square.id}`
         const { measured } = square
         const said = measured
-          ? `came out ${measured.hex}, ${outcomeWords(measured.difference)}`
+          ? `came out ${measured.hex}, ${differenceWords(measured.difference)}`
           : `not fired yet, foretold ${square.predictedHex}`
         return (
           <li key={square.id} className="min-w-0 flex-1">
@@ -196,7 +190,7 @@ function Half({
                   <rect width="100%" height="100%" fill="url(#hatch-glaze)" />
                 </svg>
               )}
-              {measured && measured.difference >= 7 && (
+              {measured && measured.difference >= 10 && (
                 <span
                   aria-hidden
                   className="absolute top-0.5 right-0.5 bg-base-100 px-0.5 text-[11px] leading-none font-bold text-base-content"

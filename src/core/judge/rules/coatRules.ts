@@ -1,4 +1,5 @@
 import { coatsToGive, OPAQUE_COATS } from '../../colour/cover'
+import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { FLOWS_IN } from '../../plan/acts/coat'
 import * as build from '../../plan/build'
@@ -59,7 +60,7 @@ export const coatRules: readonly Rule[] = [
           because:
             `What lies under ${step.coats === 1 ? 'it' : 'them'}, ` +
             `${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}, ` +
-            `shows through${over.length ? ' the clear' : ''} (ΔE ${cover.fromOpaque(worth).toFixed(1)} from full cover); ` +
+            `shows through${over.length ? ' the clear' : ''}, ${differenceInFull(cover.fromOpaque(worth))}; ` +
             'raw it already looks finished.',
           mends: [
             changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive }),

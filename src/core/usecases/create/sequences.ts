@@ -72,7 +72,7 @@ function clearFor(context: SequenceContext): Medium {
 }
 
 /** Length of the decorated surface, mm: up the wall, down the inside, or across the face. */
-export function surfaceMm({ form, side }: Pick<SequenceContext, 'form' | 'side'>): number {
+function surfaceMm({ form, side }: Pick<SequenceContext, 'form' | 'side'>): number {
   const { outside, inside, floor } = form.zones
   if (side === 'outside') return outside.to - outside.from
   return side === 'inside' ? inside.to - inside.from : floor.to - floor.from

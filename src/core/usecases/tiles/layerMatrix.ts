@@ -1,4 +1,5 @@
-import { toBytes, mapToGamut } from '../../colour/colourSpaces'
+import { ciede2000 } from '../../colour/ciede2000'
+import { toBytes, mapToGamut, type Triple } from '../../colour/colourSpaces'
 import { screenLinear } from '../../colour/layeredColour'
 import { LIGHTS } from '../../colour/light'
 import { conesOutside, type Cone } from '../../firing/cones'
@@ -6,7 +7,7 @@ import type { Studio } from '../../model/studio'
 import { isClear, type Body, type Medium } from '../../vocabulary/material'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { Beliefs } from './opticsBelief'
-import { filmsReflectance, type Films } from './squares'
+import { filmsLab, filmsReflectance, type Films } from './squares'
 
 type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 
@@ -29,7 +30,7 @@ export interface LayerMatrix {
 }
 
 /** Nominal coats in which a medium is usually laid over or under another. Common practice, no source: a dip is worth three. */
-export const usualLayer = ({ kind }: Medium): number => {
+const usualLayer = ({ kind }: Medium): number => {
   const { melts, hides, watery } = MEDIUM_KIND[kind]
   return melts === 'glass' ? 3 : watery || !hides ? 1 : melts === 'overGlaze' ? 2 : 3
 }
@@ -49,21 +50,33 @@ export const layerable = (media: Studio['media'], cone: Cone): Medium[] =>
 /** Clears that stand a cone. */
 export const clearsAt = (media: Studio['media'], cone: Cone): Medium[] => layerable(media, cone).filter(isClear)
 
-/** How far a pair may be off: what each of its films is unsure of by itself, as far as it is seen through what lies over it. */
-function unsure(beliefs: Beliefs, body: Body, films: Films, cone: Cone, single: Map<string, number>): number {
+/** ΔE00 by which a film must change a pair to count in full for how sure it is [our choice]. */
+const COUNTS_FROM = 10
+
+/** How far a pair may be off: what each of its films is unsure of by itself, as far as it is seen at all. */
+function unsure(
+  beliefs: Beliefs,
+  body: Body,
+  films: Films,
+  cone: Cone,
+  lab: (films: Films) => Triple,
+  single: Map<string, number>,
+): number {
+  const whole = lab(films)
   let variance = 0
-  for (const { mediumId, coats } of films) {
-    const key = `${mediumId}:${coats}`
+  for (const film of films) {
+    const key = `${film.mediumId}:${film.coats}`
     let own = single.get(key)
-    if (own === undefined) single.set(key, (own = beliefs.expected(body, [{ mediumId, coats }], cone)))
-    variance += own ** 2
+    if (own === undefined) single.set(key, (own = beliefs.expected(body, [film], cone)))
+    const seen = Math.min(1, ciede2000(whole, lab(films.filter((other) => other !== film))) / COUNTS_FROM)
+    variance += (own * seen) ** 2
   }
   return Math.sqrt(variance)
 }
 
 /**
- * Colours of all pairs. The uncertainty of a pair is that of its films by themselves, taken together: an upper bound, since what
- * is covered matters less. Tried and lost: the sensitivity of each pair, 4 s for 40 jars against .3 s.
+ * Colours of all pairs. The uncertainty of a pair is that of its films by themselves, taken together, each as far as leaving it out
+ * would be seen.
  */
 export function layerMatrix(
   { bodies, media, tiles }: Materials,
@@ -77,12 +90,13 @@ export function layerMatrix(
   const expected = new Float32Array(n * n)
   const beliefs = new Beliefs({ bodies, media, tiles })
   const single = new Map<string, number>()
+  const lab = (films: Films) => filmsLab(body, films, media, cone)
   jars.forEach((below, row) =>
     jars.forEach((above, column) => {
       const films = pairFilms(below, above, clear)
       const bytes = toBytes(mapToGamut(screenLinear(filmsReflectance(body, films, media, cone), LIGHTS.daylight)).rgb)
       rgb.set(bytes, (row * n + column) * 3)
-      expected[row * n + column] = unsure(beliefs, body, films, cone, single)
+      expected[row * n + column] = unsure(beliefs, body, films, cone, lab, single)
     }),
   )
   return { ids: jars.map((jar) => jar.id), rgb, expected }

@@ -1,13 +1,14 @@
 import { NOT_MADE, type Piece } from '../../model/piece'
 import { presetForm } from '../../model/presetForm'
 import type { Studio } from '../../model/studio'
-import type { Tile, TileSquare } from '../../model/tile'
+import type { Tile } from '../../model/tile'
 import * as build from '../../plan/build'
 import type { StepContent } from '../../plan/step'
 import type { Body, Medium } from '../../vocabulary/material'
 import { rangesMeet } from '../../firing/cones'
 import type { Place } from '../../vocabulary/place'
 import { isClear } from '../../vocabulary/material'
+import { filmsWords } from './tileWall'
 
 /** The clear that suits a body best: its range reaches into the body’s. */
 export function clearFor(body: Body, media: Studio['media']): Medium | null {
@@ -63,15 +64,11 @@ export function tilePiece(tile: Tile, studio: Studio, freshId: () => string): Pi
 
 /** What is written on the back of a tile and listed beside it. */
 export function tileLabel(tile: Tile, studio: Studio): { title: string; lines: string[] } {
-  const films = (square: TileSquare) =>
-    square.films
-      .map((film) => `${Number(film.coats.toFixed(2))} × ${studio.media[film.mediumId]?.name ?? 'missing'}`)
-      .join(', ')
   return {
     title: `Tile ${tile.number}`,
     lines: [
       `${studio.bodies[tile.bodyId]?.name ?? 'missing clay'}, cone ${tile.cone}`,
-      ...tile.squares.map((square, i) => `${i + 1}: ${films(square)}`),
+      ...tile.squares.map((square, i) => `${i + 1}: ${filmsWords(square.films, studio.media)}`),
     ],
   }
 }

@@ -35,10 +35,6 @@ export interface WallFilter {
 
 export const ALL_TILES: WallFilter = { mediumId: null, bodyId: null, cone: null, clearId: null }
 
-/** How far what came out is from what was foretold, in words. Ours: under 2 nobody sees it, over 6 it is another colour. */
-export const outcomeWords = (difference: number): string =>
-  difference < 2 ? 'as foretold' : difference < 4 ? 'a little off' : difference < 7 ? 'clearly off' : 'another colour'
-
 /** Films in words, from the clay up. */
 export const filmsWords = (films: Films, media: Studio['media']): string =>
   films.length
@@ -52,6 +48,14 @@ export const filmsWords = (films: Films, media: Studio['media']): string =>
         })
         .join(', then ')
     : 'bare clay'
+
+/** Why layers are not for what food touches, in a phrase; null when the glass on top is labelled for it. Never a promise that they are. */
+export function foodWords(films: Films, media: Studio['media']): string | null {
+  const top = films.length ? media[films[films.length - 1].mediumId] : undefined
+  if (!top) return null
+  if (MEDIUM_KIND[top.kind].melts !== 'glass') return 'bare colour stays porous: not where food or water lies'
+  return top.labelledFoodSafe ? null : `${top.name} is not labelled for food`
+}
 
 /** The tiles of a studio as they hang, the newest first. */
 export function tileWall(
