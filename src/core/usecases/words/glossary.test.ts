@@ -14,7 +14,9 @@ describe('the glossary', () => {
     ['Slippery when wet', []],
     ['wax over wax', ['wax']],
     ['a waxed rim', []],
-    ['Fire to cone 04, then dip the clear.', ['cone', 'clear']],
+    ['Fire to cone 04, then dip the clear.', ['cone', 'the clear']],
+    ['no eating at the bench, wash hands', []],
+    ['a wash is wiped back', ['a wash']],
     ['', []],
   ])('finds in “%s” the words %o', (text, words) => {
     const parts = withTerms(text)

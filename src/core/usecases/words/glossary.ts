@@ -39,13 +39,17 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     means:
       'Clay-like colour that does not melt or run. Bare it is matte and porous; under clear it is deep and bright.',
   },
-  { term: 'wash', means: 'A metal oxide in water. It runs into texture, and is wiped back from the high places.' },
+  {
+    term: 'stain wash',
+    forms: ['a wash', 'the wash', 'washes'],
+    means: 'A metal oxide in water. It runs into texture, and is wiped back from the high places.',
+  },
   {
     term: 'glaze',
     means:
       'Raw it is chalk; in the fire it becomes glass, seals the clay, runs if it is thick, and sticks to what it touches.',
   },
-  { term: 'clear', means: 'A glaze that is glass without colour of its own.' },
+  { term: 'clear glaze', forms: ['the clear', 'a clear'], means: 'A glaze that is glass without colour of its own.' },
   { term: 'sgraffito', means: 'A drawing scratched through a colour to what lies beneath.' },
   { term: 'inlay', forms: ['inlaid'], means: 'Lines that are cut, filled with another colour, and cleaned flush.' },
   { term: 'wax', means: 'Repels what is laid over it and burns away in the kiln, so that what was under it shows.' },
