@@ -14,16 +14,20 @@ import { inlayRules } from './rules/inlayRules'
 import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
+import { orderRules } from './rules/orderRules'
 import { stageRules } from './rules/stageRules'
+import { textureRules } from './rules/textureRules'
 
 /** All rules. */
 export const RULES: readonly Rule[] = [
   ...stageRules,
   ...dryingRules,
   ...coatRules,
+  ...orderRules,
   ...carveRules,
   ...motifRules,
   ...inlayRules,
+  ...textureRules,
   ...layerRules,
   ...glazeRules,
   ...jarRules,

@@ -30,7 +30,8 @@ export function TileWall({ studio, onOpen }: { studio: Studio; onOpen: (tileId: 
           <p className="max-w-xl text-base-content/80">
             {Object.keys(studio.tiles).length
               ? 'No tile on the wall has that; choose “any” again.'
-              : 'The wall is empty. A test tile tells more than any swatch: ask a question, and Vernice lays out the fewest squares that answer it.'}
+              : 'The wall is empty. A test tile tells more than any swatch: ask a question, and Vernice lays out the ' +
+                'fewest squares that answer it.'}
           </p>
         )}
         <ul className="flex flex-wrap gap-x-5 gap-y-6">

@@ -1,77 +1,16 @@
 import type { StepOf } from '../../plan/step'
 import { motifMiddle } from '../../skin/motifs/marksField'
-import { acrossOf, overlapMm, reaches, stretchesOf } from '../../skin/place'
-import { OPAQUE_COATS } from '../../colour/cover'
-import { BARE, withFilm } from '../../skin/stack'
-import { PART_NAMES } from '../../vocabulary/place'
+import { overlapMm, reaches } from '../../skin/place'
 import * as build from '../../plan/build'
-import { addStep, changeStep, moveStep, removeStep, together } from '../mends'
+import { addStep, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
-import { leftWetBefore, meetOnSkin, sharedMm } from '../stepStretches'
+import { leftWetBefore } from '../stepStretches'
 import type { Rule } from '../rule'
-import type { Mend, Sighting } from '../finding'
+import type { Sighting } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 /** A groove shallower than this loses its filling to the sponge, mm [our choice; common practice: cut deep enough]. */
 const GROOVE_MM = 0.4
-
-/** |ΔL| between low and high places from which a texture reads [our choice]. */
-const READS_FROM = 15
-
-/** Share of a part that must be wiped for its wash to count as wiped back. */
-const LEFT_SHARE = 0.5
-
-/** Whether a texture is meant to read by its colours: something is wiped back over it, or two colours lie on it. One plain colour is a choice. */
-function isStained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): boolean {
-  const later = plan.steps.slice(index + 1).filter((step) => meetOnSkin(plan, step, texture))
-  const colours = new Set(later.flatMap((step) => (step.act === 'coat' || step.act === 'fill' ? [step.mediumId] : [])))
-  return colours.size > 0 && (colours.size > 1 || later.some((step) => step.act === 'wipe'))
-}
-
-/** Lightness of a colour by itself when fired. */
-const lightnessOf = (plan: JudgedPlan, mediumId: string): number =>
-  plan.firedLab(withFilm(BARE, plan.mediaTable.numberOf(mediumId) ?? 0, 8 * OPAQUE_COATS))[0]
-
-/** Two colours on a texture put into their right order: the dark one in, wiped back, the pale one dabbed on. */
-function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
-  const coats = plan.of('coat').filter((c) => c.index > index && meetOnSkin(plan, c.step, texture))
-  const byLightness = coats
-    .map(({ step }) => ({ step, lightness: lightnessOf(plan, step.mediumId) }))
-    .sort((a, b) => a.lightness - b.lightness)
-  const dark = byLightness[0]?.step
-  const pale = byLightness.at(-1)?.step
-  if (!dark || !pale || dark.mediumId === pale.mediumId) return null
-  const others = plan.steps.filter((step) => step !== pale)
-  const at = others.indexOf(dark)
-  const wiped = others.findIndex((step, i) => i > at && step.act === 'wipe')
-  const { watery } = kindOrPlain(plan.medium(dark.mediumId)?.kind)
-  const intoTheMarks = { applicator: 'brush', intent: 'blush', ...(watery ? {} : { water: 0.4 }) }
-  return together(
-    `${plan.medium(dark.mediumId)?.name} first, wiped back, ${plan.medium(pale.mediumId)?.name} dabbed over`,
-    [
-      moveStep(plan, 'After it', pale.id, (wiped < 0 ? at : wiped) + 1),
-      ...(wiped < 0 ? [addStep(plan, 'Wipe it back', at + 1, build.wipe(dark.place))] : []),
-      changeStep(plan, 'Into the marks', dark.id, intoTheMarks),
-      changeStep(plan, 'Dabbed', pale.id, { applicator: 'sponge', intent: 'blush' }),
-    ],
-  )
-}
-
-/** A wash brushed into a texture under its one colour, which is dabbed on. */
-function stained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
-  const wash = plan.media.find((m) => m.kind === 'wash')
-  if (!wash || !plan.steps.some((s, i) => i > index && s.act === 'coat')) return null
-  const bisqued = plan.of('fire')[0]?.index
-  const at = bisqued === undefined ? plan.steps.length : bisqued + 1
-  const pale = plan.of('coat').find((c) => c.index > index && !kindOrPlain(plan.medium(c.step.mediumId)?.kind).watery)
-  return together(`Brush ${wash.name} into it, wipe back, dab the colour`, [
-    ...(pale && pale.step.applicator !== 'sponge'
-      ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })]
-      : []),
-    addStep(plan, 'Wash', at, build.coat(wash.id, texture.place, 1)),
-    addStep(plan, 'Wipe it back', at + 1, build.wipe(texture.place), 1),
-  ])
-}
 
 const cuts = (plan: JudgedPlan) => [...plan.of('carve'), ...plan.of('incise')].sort((a, b) => a.index - b.index)
 
@@ -232,129 +171,6 @@ export const inlayRules: readonly Rule[] = [
             ]
           : [],
       ),
-  },
-  {
-    id: 'wiped-off-with-it',
-    guards: 'a pale colour that is dabbed on after the sponge, not before it',
-    school: null,
-    severity: 'risk',
-    look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }): Sighting[] => {
-        const stretch = stretchesOf(plan.form, step.place)[0]
-        if (!stretch) return []
-        const spot = {
-          lengthMm: (stretch.from + stretch.to) / 2,
-          inLineOf: null,
-          across: acrossOf(step.place),
-          onHigh: true,
-        }
-        const stacks = plan.probe(spot)
-        const [before, after] = [stacks[index], stacks[index + 1]]
-        // What was laid last is what the sponge is for.
-        const lost = before.films
-          .slice(before.fixed, -1)
-          .find(
-            ({ medium, eighths }) =>
-              eighths >= 4 && (after.films.find((f) => f.medium === medium)?.eighths ?? 0) < eighths / 4,
-          )
-        const top = before.films.at(-1)
-        if (!lost || !top || lost.medium === top.medium) return []
-        const texture = plan.of('impress').find((i) => i.index < index && meetOnSkin(plan, i.step, step))
-        const mend = texture && darkBelow(plan, texture.step, texture.index)
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            sentence: `The sponge takes ${plan.media[lost.medium].name} off the high places together with ${plan.media[top.medium].name}.`,
-            because:
-              'A sponge takes all that is not fired on: the dark colour first, wiped back, then the pale one dabbed over.',
-            mends: mend ? [mend] : [],
-          },
-        ]
-      }),
-  },
-  {
-    id: 'wash-left-thick',
-    guards: 'a wash is wiped back',
-    school: null,
-    severity: 'risk',
-    look: (plan) =>
-      plan.of('coat').flatMap(({ step, index }): Sighting[] => {
-        if (!kindOrPlain(plan.medium(step.mediumId)?.kind).watery) return []
-        const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
-        const wipes = plan.of('wipe').filter((w) => w.index > index && w.index < fire)
-        const left = step.place.parts.filter((part) => {
-          const own = stretchesOf(plan.form, { ...step.place, parts: [part] })
-          const wiped = sharedMm(
-            own,
-            wipes.flatMap((w) => stretchesOf(plan.form, w.step.place)),
-          )
-          return own.length > 0 && wiped < LEFT_SHARE * own.reduce((sum, s) => sum + s.to - s.from, 0)
-        })
-        if (!left.length) return []
-        const onFoot = left.includes('base')
-        const wiping = wipes[0]
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            severity: onFoot ? 'ruin' : 'risk',
-            sentence: onFoot
-              ? `${plan.medium(step.mediumId)?.name} is left thick under the foot, runs, and sticks to the shelf.`
-              : `${plan.medium(step.mediumId)?.name} is left thick, covers the texture and may run.`,
-            because: 'Wiped thin it stays in the deep places only, and may even touch the shelf.',
-            mends: [
-              wiping
-                ? changeStep(
-                    plan,
-                    `Wipe there too: ${left.map((part) => PART_NAMES[part]).join(', ')}`,
-                    wiping.step.id,
-                    {
-                      place: {
-                        ...wiping.step.place,
-                        parts: [...new Set([...wiping.step.place.parts, ...left])],
-                        band: null,
-                      },
-                    },
-                  )
-                : addStep(plan, 'Wipe it back', index + 1, build.wipe(step.place)),
-            ],
-          },
-        ]
-      }),
-  },
-  {
-    id: 'texture-reads-as-one',
-    guards: 'dark below, light above',
-    school: null,
-    severity: 'risk',
-    look: (plan) =>
-      plan.of('impress').flatMap(({ step, index }): Sighting[] => {
-        const zone = plan.form.zones[step.place.parts[0]]
-        const lengthMm =
-          step.place.band && step.place.parts[0] === 'outside'
-            ? zone.from + (step.place.band.fromMm + Math.min(step.place.band.toMm, zone.to - zone.from)) / 2
-            : (zone.from + zone.to) / 2
-        const low = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
-        const high = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null, onHigh: true }))
-        const difference = high[0] - low[0]
-        if (difference >= READS_FROM || !isStained(plan, step, index)) return []
-        const mend = darkBelow(plan, step, index) ?? stained(plan, step, index)
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            severity: difference < -READS_FROM ? 'note' : 'risk',
-            sentence:
-              difference < -READS_FROM
-                ? 'The low places come out paler than the high ones.'
-                : 'Low and high places come out nearly alike, and the texture reads as one.',
-            because:
-              'Dark colour right down in the marks and pale above makes texture read; the other way round the two melt into each other.',
-            mends: mend ? [mend] : [],
-          },
-        ]
-      }),
   },
   {
     id: 'glaze-over-the-fence',

@@ -141,7 +141,9 @@ export const motifRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `${motif.repeats} repeats of ${Math.round(wideMm)} mm do not fit into ${Math.round(roundMm)} mm; they run into each other.`,
+            sentence:
+              `${motif.repeats} repeats of ${Math.round(wideMm)} mm do not fit into ${Math.round(roundMm)} mm; ` +
+              'they run into each other.',
             because: 'Lines cut or laid twice in one place turn into a tangle.',
             mends: [
               changeStep(plan, `Take ${fits} repeats`, step.id, { motif: { ...motif, repeats: fits } }),

@@ -4,7 +4,8 @@ import type { FormPreset } from '../../form/presets'
 import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import { NOT_MADE, type Form, type Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { SEQUENCE, startingSteps, unsuitedBecause, type DecoratedSide, type SequenceId } from './sequences'
+import { SEQUENCE, startingSteps, unsuitedBecause, type SequenceId } from './sequences'
+import type { DecoratedSide } from './choices'
 
 /** What the artist says of a new piece. */
 export interface Wish {

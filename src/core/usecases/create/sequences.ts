@@ -1,13 +1,26 @@
-import { coneIndex, rangesMeet, type Cone } from '../../firing/cones'
+import { coneIndex, type Cone } from '../../firing/cones'
 import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import * as build from '../../plan/build'
 import { type Step, type StepContent } from '../../plan/step'
 import { MOTIFS } from '../../skin/motifs/library'
 import { motifAspect } from '../../skin/motifs/motifAspect'
-import { isClear, type Body, type Medium } from '../../vocabulary/material'
+import { type Medium } from '../../vocabulary/material'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import type { Motif, MotifKind } from '../../vocabulary/motif'
 import { bandOf, INSIDE, OUTSIDE, wholeOf, type Place } from '../../vocabulary/place'
+import {
+  fits,
+  paleness,
+  mostContrasting,
+  clearFor,
+  colour,
+  bodyPaleness,
+  contrastingGlaze,
+  opaqueWhite,
+  ofKind,
+  lightThenDark,
+  type SequenceContext,
+} from './choices'
 
 export const SEQUENCES = [
   'sgraffito',
@@ -25,50 +38,12 @@ export const SEQUENCES = [
 
 export type SequenceId = (typeof SEQUENCES)[number]
 
-/** What a starting sequence may choose from. */
-export interface SequenceContext {
-  readonly body: Body
-  readonly media: readonly Medium[]
-  readonly form: TurnedForm
-  /** The first choice of colour, when the artist made one. */
-  readonly colourId: string | null
-  /** What is decorated: the outside of a vessel, the face of a plate or a slab, the inside of a bowl. */
-  readonly side: DecoratedSide
-}
-
-/** Where a piece is decorated. */
-export const DECORATED_SIDES = ['outside', 'inside', 'face'] as const
-
-export type DecoratedSide = (typeof DECORATED_SIDES)[number]
-
 interface SequenceDefinition {
   readonly name: string
   readonly words: string
   /** Media that it cannot do without: their kind must have a jar that this clay’s firing takes. */
   readonly needs?: Medium['kind']
   readonly steps: (context: SequenceContext) => StepContent[]
-}
-
-const fits = (medium: Medium, body: Body) => rangesMeet(medium.range, body.range)
-
-const lightness = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
-
-/** Reflectance of a full film, averaged: a quick measure of how pale a medium is. */
-const paleness = ({ optics: { K, S } }: Medium) =>
-  lightness(K.map((k, i) => (S[i] > 0 ? 1 / (1 + k / S[i] + Math.sqrt((k / S[i]) ** 2 + (2 * k) / S[i])) : 0)))
-
-function mostContrasting(context: SequenceContext, kind: Medium['kind'], over: number): Medium {
-  const candidates = context.media.filter((m) => m.kind === kind && fits(m, context.body))
-  const pool = candidates.length ? candidates : context.media.filter((m) => m.kind === kind)
-  return pool.reduce((best, m) => (Math.abs(paleness(m) - over) > Math.abs(paleness(best) - over) ? m : best))
-}
-
-function clearFor(context: SequenceContext): Medium {
-  const glazes = context.media.filter((m) => m.kind === 'glaze' && fits(m, context.body))
-  const pool = glazes.length ? glazes : context.media.filter((m) => m.kind === 'glaze')
-  return pool.reduce((best, m) =>
-    lightness(m.optics.K) + lightness(m.optics.S) < lightness(best.optics.K) + lightness(best.optics.S) ? m : best,
-  )
 }
 
 /** Length of the decorated surface, mm: up the wall, down the inside, or across the face. */
@@ -153,40 +128,6 @@ const throughBisque = ({ body }: SequenceContext): StepContent[] => [
   build.bring('boneDry', 'open'),
   build.fire('bisque', body.bisqueCone),
 ]
-
-function colour(context: SequenceContext, over: number): Medium {
-  const chosen = context.media.find((m) => m.id === context.colourId && m.kind !== 'slip')
-  return chosen ?? mostContrasting(context, 'underglaze', over)
-}
-
-const bodyPaleness = ({ body }: SequenceContext) => lightness(body.reflectance)
-
-const fittingGlazes = (c: SequenceContext): Medium[] => c.media.filter((m) => m.kind === 'glaze' && fits(m, c.body))
-
-/** The glaze that stands out most from another, of those that this clay’s firing takes. */
-function contrastingGlaze(c: SequenceContext, ground: Medium): Medium {
-  const others = fittingGlazes(c).filter((m) => m.id !== ground.id && m.range.to === ground.range.to && !isClear(m))
-  const depth = (m: Medium) => lightness(m.optics.K)
-  return others.length ? others.reduce((best, m) => (depth(m) > depth(best) ? m : best)) : clearFor(c)
-}
-
-const opaqueWhite = (c: SequenceContext): Medium =>
-  fittingGlazes(c)
-    .filter((m) => lightness(m.optics.S) > 0.3)
-    .sort((a, b) => paleness(b) - paleness(a))[0] ?? clearFor(c)
-
-const ofKind = ({ media }: SequenceContext, kind: Medium['kind'], n = 0): string => {
-  const all = media.filter((m) => m.kind === kind)
-  return (all[n % Math.max(1, all.length)] ?? media[0]).id
-}
-
-/** Two colours for one over the other: the light one first, unless the artist’s own choice is the dark one. */
-function lightThenDark(context: SequenceContext): [Medium, Medium] {
-  const first = colour(context, bodyPaleness(context))
-  const others = { ...context, media: context.media.filter((m) => m.id !== first.id) }
-  const second = mostContrasting(others, 'underglaze', paleness(first))
-  return paleness(first) >= paleness(second) ? [first, second] : [second, first]
-}
 
 /** The clear inside, where the outside is worked on by itself. */
 const insideFirst = (c: SequenceContext): StepContent[] =>

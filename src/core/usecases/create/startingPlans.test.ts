@@ -7,7 +7,8 @@ import { presetForm } from '../../model/presetForm'
 import { stretchesOf } from '../../skin/place'
 import { decoratedSide } from '../view/decoratedSide'
 import { beginPiece, sidesOf, usualSide } from './beginPiece'
-import { SEQUENCE, SEQUENCES, unsuitedBecause, type DecoratedSide, type SequenceId } from './sequences'
+import { SEQUENCE, SEQUENCES, unsuitedBecause, type SequenceId } from './sequences'
+import type { DecoratedSide } from './choices'
 import { settlePlan } from './settlePlan'
 
 const studio = emptyStudio()

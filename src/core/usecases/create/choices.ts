@@ -1,0 +1,77 @@
+import { rangesMeet } from '../../firing/cones'
+import { type TurnedForm } from '../../form/turnedForm'
+import { isClear, type Body, type Medium } from '../../vocabulary/material'
+
+/* What a starting plan chooses from the cupboard. */
+
+/** Where a piece is decorated. */
+export const DECORATED_SIDES = ['outside', 'inside', 'face'] as const
+
+export type DecoratedSide = (typeof DECORATED_SIDES)[number]
+
+/** What a starting sequence may choose from. */
+export interface SequenceContext {
+  readonly body: Body
+  readonly media: readonly Medium[]
+  readonly form: TurnedForm
+  /** The first choice of colour, when the artist made one. */
+  readonly colourId: string | null
+  /** What is decorated: the outside of a vessel, the face of a plate or a slab, the inside of a bowl. */
+  readonly side: DecoratedSide
+}
+
+export const fits = (medium: Medium, body: Body) => rangesMeet(medium.range, body.range)
+
+const lightness = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
+
+/** Reflectance of a full film, averaged: a quick measure of how pale a medium is. */
+export const paleness = ({ optics: { K, S } }: Medium) =>
+  lightness(K.map((k, i) => (S[i] > 0 ? 1 / (1 + k / S[i] + Math.sqrt((k / S[i]) ** 2 + (2 * k) / S[i])) : 0)))
+
+export function mostContrasting(context: SequenceContext, kind: Medium['kind'], over: number): Medium {
+  const candidates = context.media.filter((m) => m.kind === kind && fits(m, context.body))
+  const pool = candidates.length ? candidates : context.media.filter((m) => m.kind === kind)
+  return pool.reduce((best, m) => (Math.abs(paleness(m) - over) > Math.abs(paleness(best) - over) ? m : best))
+}
+
+export function clearFor(context: SequenceContext): Medium {
+  const glazes = context.media.filter((m) => m.kind === 'glaze' && fits(m, context.body))
+  const pool = glazes.length ? glazes : context.media.filter((m) => m.kind === 'glaze')
+  return pool.reduce((best, m) =>
+    lightness(m.optics.K) + lightness(m.optics.S) < lightness(best.optics.K) + lightness(best.optics.S) ? m : best,
+  )
+}
+
+export function colour(context: SequenceContext, over: number): Medium {
+  const chosen = context.media.find((m) => m.id === context.colourId && m.kind !== 'slip')
+  return chosen ?? mostContrasting(context, 'underglaze', over)
+}
+
+export const bodyPaleness = ({ body }: SequenceContext) => lightness(body.reflectance)
+
+const fittingGlazes = (c: SequenceContext): Medium[] => c.media.filter((m) => m.kind === 'glaze' && fits(m, c.body))
+
+/** The glaze that stands out most from another, of those that this clay’s firing takes. */
+export function contrastingGlaze(c: SequenceContext, ground: Medium): Medium {
+  const others = fittingGlazes(c).filter((m) => m.id !== ground.id && m.range.to === ground.range.to && !isClear(m))
+  const depth = (m: Medium) => lightness(m.optics.K)
+  return others.length ? others.reduce((best, m) => (depth(m) > depth(best) ? m : best)) : clearFor(c)
+}
+
+export const opaqueWhite = (c: SequenceContext): Medium =>
+  fittingGlazes(c)
+    .filter((m) => lightness(m.optics.S) > 0.3)
+    .sort((a, b) => paleness(b) - paleness(a))[0] ?? clearFor(c)
+
+export const ofKind = ({ media }: SequenceContext, kind: Medium['kind'], n = 0): string => {
+  const all = media.filter((m) => m.kind === kind)
+  return (all[n % Math.max(1, all.length)] ?? media[0]).id
+}
+
+/** Two colours for one over the other: the light one first, unless the artist’s own choice is the dark one. */
+export function lightThenDark(context: SequenceContext): [Medium, Medium] {
+  const first = colour(context, bodyPaleness(context))
+  const others = { ...context, media: context.media.filter((m) => m.id !== first.id) }
+  const second = mostContrasting(others, 'underglaze', paleness(first))
+  return paleness(first) >= paleness(second) ? [first, second] : [second, first]
+}
