@@ -267,6 +267,8 @@ test('the jar says how many coats, and the plan is judged by it', async ({ page 
   await open(page, '/cupboard')
   await ready(page)
   await page.getByRole('button', { name: /^Marsh black/ }).click()
+  await expect(page.getByTestId('jar-label')).toContainText('cone 08 to 6')
+  await page.getByText('Change this jar').click()
   await page.getByLabel('By brush').fill('5')
   await page.getByLabel('By brush').press('Enter')
   await saved(page)

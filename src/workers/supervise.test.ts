@@ -98,7 +98,7 @@ describe('a supervised worker', () => {
     const worker = supervised()
     let asked = 0
     const answer = worker.ask((remote) => (asked++ === 0 ? remote.never() : remote.double(21)), SOON)
-    await moment()
+    await vi.waitFor(() => expect(asked).toBe(1))
     ChannelWorker.started[0].fail(kind)
     expect(await answer).toBe(42)
     expect(ChannelWorker.started).toHaveLength(2)
@@ -109,7 +109,7 @@ describe('a supervised worker', () => {
     const worker = supervised()
     let asked = 0
     const answer = worker.ask((remote) => (asked++ === 0 ? remote.never() : remote.double(21)), SOON)
-    await moment()
+    await vi.waitFor(() => expect(asked).toBe(1))
     locks.holdersAreGone()
     expect(await answer).toBe(42)
     expect(ChannelWorker.started).toHaveLength(2)

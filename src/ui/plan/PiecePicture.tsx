@@ -153,8 +153,8 @@ export function PiecePicture({
           </span>{' '}
           fired
         </p>
-        <p className="mt-1 text-[13px] font-bold" data-testid="moment">
-          {moment}
+        <p className="mt-1 text-[13px] font-bold [&>span]:bg-[var(--stage)]/80" data-testid="moment">
+          <span>{moment}</span>
         </p>
         {busy && <Redrawing first={!skin} />}
         {problem && (
