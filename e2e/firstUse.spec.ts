@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test } from './studio'
+import { DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test, wheel } from './studio'
 
 test('from an empty studio to a judged plan with a fired picture, in inches', async ({ page }) => {
   await open(page, '/studio')
@@ -18,6 +18,33 @@ test('from an empty studio to a judged plan with a fired picture, in inches', as
   expect((await middleColour(page)).some((v) => v > 20)).toBe(true)
   await expect(step(page, 'Step 4: Carve reeds')).toBeVisible()
   await expect(page.getByRole('heading', { name: /Nothing to settle|Nothing stands in the way/ })).toBeVisible()
+})
+
+test('a plate begun from nothing shows its carving on the face at once', async ({ page }) => {
+  await open(page, '/studio')
+  await page.getByRole('button', { name: 'Empty the studio' }).click()
+  await page.getByRole('link', { name: 'New piece' }).click()
+  await page.getByRole('radio', { name: 'Plate' }).click()
+  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await expect(page.getByRole('heading', { name: 'Plate', exact: true })).toBeVisible()
+  await drawn(page, 0)
+  await expect(page.getByTestId('gauges')).toContainText(/inside: light \d+ %/)
+  await expect(page.getByRole('heading', { name: 'Nothing to settle' })).toBeVisible()
+  // Pale lines on dark colour in the middle of the picture: along a line across the face it changes often.
+  const box = (await wheel(page).boundingBox())!
+  const clip = { x: box.x + box.width * 0.3, y: box.y + box.height * 0.5, width: box.width * 0.3, height: 2 }
+  const png = [...(await page.screenshot({ clip }))]
+  const changes = await page.evaluate(async (bytes) => {
+    const picture = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
+    const context = new OffscreenCanvas(picture.width, 1).getContext('2d')!
+    context.drawImage(picture, 0, 0)
+    const { data } = context.getImageData(0, 0, picture.width, 1)
+    const light = Array.from({ length: picture.width }, (_, i) => data[4 * i + 1] > 120)
+    return light.filter((v, i) => i > 0 && v !== light[i - 1]).length
+  }, png)
+  expect(changes).toBeGreaterThan(3)
+  await step(page, /Carve/).click()
+  await expect(page.getByTestId('step-sheet').getByRole('radio', { name: 'floor' })).toBeChecked()
 })
 
 test('a size that cannot be is refused with the reason before anything is made', async ({ page }) => {

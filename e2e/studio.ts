@@ -92,7 +92,7 @@ export async function middleColour(page: Page): Promise<number[]> {
 
 export const distance = (a: number[], b: number[]): number => Math.hypot(...a.map((v, i) => v - b[i]))
 
-export const step = (page: Page, title: string): Locator =>
+export const step = (page: Page, title: string | RegExp): Locator =>
   page.getByRole('group', { name: 'Plan along the life of the clay' }).getByRole('button', { name: title })
 
 export const rule = (page: Page, id: string): Locator => page.locator(`[data-rule="${id}"]`)

@@ -93,6 +93,7 @@ export function PiecePicture({
   const mesh = useMemo(() => (form ? latheMesh(form, 96, piece.form.parts) : null), [form, piece.form.parts])
   const body = studio.bodies[piece.bodyId]
   const length = (mm: number) => formatLength(mm, studio.settings.length)
+  const lines = useMemo(() => (form ? lineWeights(piece, body, form) : []), [piece, body, form])
   const { sizes } = piece.form
   const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
@@ -170,7 +171,7 @@ export function PiecePicture({
           kind={kind}
           flat={form?.flat ?? false}
           target={piece.lightTarget}
-          lines={lineWeights(piece, body)}
+          lines={lines}
           length={length}
         />
       </div>

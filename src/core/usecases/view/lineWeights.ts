@@ -1,5 +1,8 @@
 import { STAGE } from '../../clay/stages'
 import { firedLength } from '../../form/shrinkage'
+import type { TurnedForm } from '../../form/turnedForm'
+import { skinGrid } from '../../skin/grid'
+import { strokesOf } from '../../skin/motifs/marksField'
 import type { Body } from '../../vocabulary/material'
 import type { Piece } from '../../model/piece'
 import { timeline } from '../../plan/timeline'
@@ -10,17 +13,19 @@ export interface LineWeight {
   readonly firedMm: number
 }
 
-/** The different weights of line that a plan cuts, draws or waxes, thinnest first. */
-export function lineWeights(piece: Piece, body: Body): LineWeight[] {
+/** The different weights of line that a plan cuts, draws or waxes, of the strokes themselves, thinnest first. */
+export function lineWeights(piece: Piece, body: Body, form: TurnedForm): LineWeight[] {
   const times = timeline(piece.steps)
+  const grid = skinGrid(form, 64, 64)
   const weights = new Map<number, LineWeight>()
   piece.steps.forEach((step, i) => {
     if (!('motif' in step) || !step.motif || step.act === 'mask') return
-    const { lineMm } = step.motif
-    weights.set(lineMm, {
-      drawnMm: lineMm,
-      firedMm: firedLength(lineMm, body.dryingShrinkage, body.firingShrinkage, STAGE[times[i].stage].shrunk),
-    })
+    const { thinnestMm, boldestMm } = strokesOf(grid, step.motif)
+    for (const drawnMm of [thinnestMm, boldestMm].map((mm) => Number(mm.toFixed(1))))
+      weights.set(drawnMm, {
+        drawnMm,
+        firedMm: firedLength(drawnMm, body.dryingShrinkage, body.firingShrinkage, STAGE[times[i].stage].shrunk),
+      })
   })
   return [...weights.values()].sort((a, b) => a.drawnMm - b.drawnMm)
 }

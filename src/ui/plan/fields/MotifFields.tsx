@@ -1,5 +1,6 @@
 'use client'
 
+import { motifOnSide } from '@/core/usecases/create/motifOnSide'
 import clsx from 'clsx'
 import { useRef } from 'react'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
@@ -108,7 +109,7 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
           label="Side"
           value={motif.side}
           choices={sides.map((s) => [s, (form?.flat ? FLAT_SIDE_WORDS : SIDE_WORDS)[s]] as const)}
-          onChange={(side) => set({ side })}
+          onChange={(side) => set(form ? motifOnSide(motif, side, form) : { side })}
         />
         <Check
           label="outlines only"

@@ -1,0 +1,27 @@
+import type { TurnedForm } from '../../form/turnedForm'
+import { motifAspect } from '../../skin/motifs/motifAspect'
+import type { Motif } from '../../vocabulary/motif'
+
+/** Share of a wall, and of the way out from a middle, that a motif takes at most when it is put there. */
+const OF_WALL = 0.8
+const OF_FLAT = 0.7
+
+/** A motif on another side of the form, made smaller and moved where it would not fit there. */
+export function motifOnSide(motif: Motif, side: Motif['side'], form: TurnedForm): Motif {
+  const { from, to } = form.zones[side]
+  const long = to - from
+  if (side === 'outside' || side === 'inside') {
+    const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor((long * OF_WALL) / motif.rows)))
+    return {
+      ...motif,
+      side,
+      heightMm,
+      upMm: Math.max(0, Math.round(Math.min(motif.upMm, long - heightMm * motif.rows))),
+    }
+  }
+  // A lone one lies across the middle, as a mark or initials do; several stand round it.
+  const across = motif.repeats === 1 ? (2 * long * OF_FLAT) / Math.max(1, motifAspect(motif)) : long * OF_FLAT
+  const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor(across)))
+  const middle = motif.repeats === 1 ? 0 : Math.round(long - heightMm / 2 - long * 0.08)
+  return { ...motif, side, heightMm, upMm: Math.max(0, middle) }
+}
