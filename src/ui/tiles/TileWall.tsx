@@ -26,6 +26,12 @@ export function TileWall({ studio, onOpen }: { studio: Studio; onOpen: (tileId: 
     <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div className="space-y-4">
         <WallFilters studio={studio} filter={filter} onFilter={setFilter} />
+        {wall.length > 0 && (
+          <p className="text-[13px] text-base-content/80">
+            Each square as it came out, bare above and under clear below; the strip at its foot is what was foretold. A
+            “!” is another colour than that; hatched is not fired yet.
+          </p>
+        )}
         {wall.length === 0 && (
           <p className="max-w-xl text-base-content/80">
             {Object.keys(studio.tiles).length
@@ -97,7 +103,7 @@ function WallFilters({
       ).map(([label, key, choices]) => (
         <label key={key} className="flex items-center gap-2 text-sm">
           {label}
-          <span className="w-44">
+          <span className="w-36">
             <Select label={label} value={filter[key] ?? ''} choices={[any, ...choices]} onChange={pick(key)} />
           </span>
         </label>
