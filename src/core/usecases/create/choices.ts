@@ -68,10 +68,15 @@ export const ofKind = ({ media }: SequenceContext, kind: Medium['kind'], n = 0):
   return (all[n % Math.max(1, all.length)] ?? media[0]).id
 }
 
-/** Two colours for one over the other: the light one first, unless the artist’s own choice is the dark one. */
+/**
+ * Two colours for one over the other, the light one first: the artist’s own or what contrasts most with the clay, and what stands out
+ * best from both that colour and the clay, so that clay, first and second can be told apart.
+ */
 export function lightThenDark(context: SequenceContext): [Medium, Medium] {
-  const first = colour(context, bodyPaleness(context))
-  const others = { ...context, media: context.media.filter((m) => m.id !== first.id) }
-  const second = mostContrasting(others, 'underglaze', paleness(first))
+  const clay = bodyPaleness(context)
+  const first = colour(context, clay)
+  const others = context.media.filter((m) => m.kind === 'underglaze' && m.id !== first.id && fits(m, context.body))
+  const apart = (m: Medium) => Math.min(Math.abs(paleness(m) - paleness(first)), Math.abs(paleness(m) - clay))
+  const second = others.length ? others.reduce((best, m) => (apart(m) > apart(best) ? m : best)) : first
   return paleness(first) >= paleness(second) ? [first, second] : [second, first]
 }

@@ -1,3 +1,5 @@
+import { ciede2000 } from '../../colour/ciede2000'
+import { filmsLab } from '../tiles/squares'
 import { describe, expect, it } from 'vitest'
 import { demoStudio, emptyStudio } from '../../demo/demoStudio'
 import { buildForm } from '../../form/buildForm'
@@ -74,6 +76,25 @@ describe('ways to begin', () => {
     )
     const paleness = (m: typeof ground) => m.optics.S.reduce((a, b) => a + b) / m.optics.K.reduce((a, b) => a + b)
     expect(paleness(ground)).toBeGreaterThan(2 * paleness(dark))
+  })
+
+  it.each(bodies)('wax, colour, wax again on %s: clay and both colours can be told apart', (bodyId) => {
+    const piece = begun('cylinderJar', bodyId, 'waxRounds')
+    if (!piece.ok) throw new Error()
+    const cone = studio.bodies[bodyId].range.from
+    const [light, dark] = piece.value.steps.flatMap((step) =>
+      step.act === 'coat'
+        ? [filmsLab(studio.bodies[bodyId], [{ mediumId: step.mediumId, coats: 4 }], studio.media, cone)]
+        : [],
+    )
+    const clay = filmsLab(studio.bodies[bodyId], [], studio.media, cone)
+    expect(light[0]).toBeGreaterThan(dark[0])
+    for (const [a, b] of [
+      [light, dark],
+      [light, clay],
+      [dark, clay],
+    ])
+      expect(ciede2000(a, b)).toBeGreaterThan(10)
   })
 
   it('a way that this clay’s firing cannot take is refused with the reason', () => {
