@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { Stage } from '../clay/stages'
 import type { StageRow } from '../clay/stageFit'
 import type { ConeRange } from '../firing/cones'
-import type { TurnedForm } from '../form/turnedForm'
+import type { TurnedForm, ZoneName } from '../form/turnedForm'
 import type { SkinCompiler } from '../skin/skinCompiler'
 import type { Body, Medium } from '../vocabulary/material'
 import type { MediumKind } from '../vocabulary/mediumKinds'
@@ -36,6 +36,8 @@ export interface BenchTold extends Told {
   readonly stage: Stage
   /** Waits between coats, one after another; empty when there are none. */
   readonly waits: string
+  /** Parts that have been burnished. */
+  readonly burnished: readonly ZoneName[]
   /** Whether the waits are those of the piece’s own room. */
   readonly inThisRoom: boolean
 }

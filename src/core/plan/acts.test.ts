@@ -77,6 +77,23 @@ function expectReasons(fits: readonly StageFit[]) {
   for (const fit of fits) if (fit.fit !== 'good') expect(fit.because.length).toBeGreaterThan(15)
 }
 
+describe('the highlight of burnished clay', () => {
+  const coat = build.coat('chalk-slip', OUTSIDE, 2)
+  const asks = (contents: readonly StepContent[]) => {
+    const steps = build.numbered('s', 0, contents)
+    return benchWords(steps.at(-1) as Step, timeline(steps)[steps.length - 1], studio).lookFor.includes('highlight')
+  }
+  const leather = build.bring('leatherHard')
+
+  it.each([
+    ['a coat on plain clay', [leather, coat], false],
+    ['a coat on burnished clay', [leather, build.burnish(OUTSIDE), coat], true],
+    ['a coat after it has dried on', [leather, build.burnish(OUTSIDE), build.bring('hardLeatherHard'), coat], true],
+    ['a coat elsewhere', [leather, build.burnish(wholeOf('floor')), coat], false],
+    ['a coat on bisque', [leather, build.burnish(OUTSIDE), build.fire('bisque', '04'), coat], false],
+  ])('%s', (_, contents, asked) => expect(asks(contents as StepContent[])).toBe(asked))
+})
+
 describe('every kind of medium', () => {
   it.each(MEDIUM_KINDS)('%s has a name, an act that lays it, a film, and a stage that suits it', (kind) => {
     const { name, plural, laidBy, wetUm, laid, trailed, filled, dries } = MEDIUM_KIND[kind]
@@ -172,7 +189,7 @@ describe('the life of clay along a plan', () => {
   const at = (...contents: StepContent[]) => timeline(build.numbered('s', 0, contents)).at(-1)
 
   it('is changed by drying, glazing bisque and firing, and by nothing else', () => {
-    expect(at()).toEqual({ stage: 'wet', surface: 'wet', cover: 'open' })
+    expect(at()).toEqual({ burnished: [], stage: 'wet', surface: 'wet', cover: 'open' })
     expect(at(build.bring('leatherHard', 'sealed'))).toMatchObject({ stage: 'leatherHard', cover: 'sealed' })
     expect(at(build.bring('boneDry'), build.fire('bisque', '04'))?.stage).toBe('bisque')
     expect(at(build.fire('decoration', '04'))?.stage).toBe('bisque')

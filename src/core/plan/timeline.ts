@@ -2,7 +2,15 @@ import { actOf, isFiring, type Step } from './step'
 import { atStage, type StepTime } from './stepTime'
 
 /** The state of the clay after a step, from the state before it. */
-const afterStep = (before: StepTime, step: Step): StepTime => actOf(step).after?.(before, step) ?? before
+function afterStep(before: StepTime, step: Step): StepTime {
+  const after = actOf(step).after?.(before, step) ?? before
+  return { ...after, burnished: burnishedAfter(before, step) }
+}
+
+function burnishedAfter({ burnished }: StepTime, step: Step): StepTime['burnished'] {
+  if (isFiring(step)) return []
+  return step.act === 'burnish' ? [...burnished, ...step.place.parts] : burnished
+}
 
 const AT_THE_START: StepTime = atStage('wet', 'open')
 

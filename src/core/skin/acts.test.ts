@@ -96,6 +96,9 @@ describe('each act, on one stack', () => {
     ],
     ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
     ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
+    ['dust lies in thirds', BARE, { act: 'dust' }, 10, { dust: 2 }],
+    ['less dust takes none away', { ...BARE, dust: 2 }, { act: 'dust' }, 5, { dust: 2 }],
+    ['a brush takes dust off', { ...BARE, dust: 2 }, { act: 'dustOff' }, 15, { dust: 0 }],
     ['burnishing does nothing to what is coated', films([0, 8]), { act: 'burnish' }, 15, { burnished: false }],
     [
       'a cut takes the sheen off',

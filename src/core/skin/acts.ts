@@ -42,6 +42,8 @@ export type SkinAct =
   | { readonly act: 'press'; readonly depthUm: number }
   | { readonly act: 'burr'; readonly heightUm: number }
   | { readonly act: 'burnish' }
+  | { readonly act: 'dust' }
+  | { readonly act: 'dustOff' }
   | { readonly act: 'wax'; readonly tacky: boolean }
   | { readonly act: 'swab' }
   | { readonly act: 'tape' }
@@ -181,7 +183,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
 
   scrape: (stack, _level, _act, media) => {
     const above = thicknessUm(stack.films.slice(stack.fixed), media) - stack.cutUm
-    if (above <= 0) return { ...stack, burrUm: 0, recessUm: 0 }
+    if (above <= 0) return { ...stack, burrUm: 0, recessUm: 0, dust: 0 }
     const { films } = takenOff(stack, above, media)
     return { ...stack, films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
   },
@@ -216,6 +218,10 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
   }),
 
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
+
+  dust: (stack, level) => ({ ...stack, dust: Math.max(stack.dust, Math.round(level / 5)) }),
+
+  dustOff: (stack) => (stack.dust ? { ...stack, dust: 0 } : stack),
 
   wax: (stack, _level, { tacky }) =>
     stack.tape !== NO_TAPE ? stack : { ...stack, wax: tacky ? 'tacky' : 'dry', waxAt: stack.films.length },
@@ -269,6 +275,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     ...stack,
     films: stack.films.slice(0, stack.fixed),
     burrUm: 0,
+    dust: 0,
     wax: 'none',
     waxAt: 0,
     tape: NO_TAPE,
@@ -288,6 +295,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
       ...stack,
       films: merged,
       fixed: merged.length,
+      dust: 0,
       wax: 'none',
       waxAt: 0,
       tape: NO_TAPE,

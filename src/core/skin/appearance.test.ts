@@ -28,6 +28,13 @@ describe('the look of a stack', () => {
     expect(rawClear.linear[0]).toBeGreaterThan(rawClear.linear[1])
   })
 
+  it('dust veils a dark colour with the clay’s own, and nothing once fired', () => {
+    const dusty = (dust: number) => bench(stack([['marsh-black', 3]], { fixed: 0, cone: -1, dust }), 'boneDry').linear
+    expect(luminance(dusty(3))).toBeGreaterThan(luminance(dusty(1)))
+    expect(luminance(dusty(1))).toBeGreaterThan(luminance(dusty(0)))
+    expect(luminance(dusty(3))).toBeLessThan(luminance(bench(stack([]), 'boneDry').linear))
+  })
+
   it('raw, one coat already nearly covers, though fired it does not', () => {
     const rawGap = Math.abs(
       luminance(bench(stack([['gorse-yellow', 1]], { fixed: 0, cone: -1 })).linear) -

@@ -104,6 +104,7 @@ export class StackOptics {
     for (const film of stack.films.slice(stack.fixed)) {
       linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
+    if (stack.dust) linear = mix(linear, linearFromHex(this.bodyRecord.raw.dry), (DUST_HIDES * stack.dust) / 3)
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
     if (stack.tape !== NO_TAPE)
       linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
@@ -157,6 +158,9 @@ export class StackOptics {
     return relief * (1 - 0.5 * covered) + films * (1 - 0.9 * covered) + Math.min(glass, 150)
   }
 }
+
+/** How much of what is below the thickest dust of a dry cut hides [our choice]. */
+const DUST_HIDES = 0.4
 
 /** How much of a burnished sheen shows through what lies over it, 0–1. */
 function sheenLeft({ burnished, films }: Stack): number {

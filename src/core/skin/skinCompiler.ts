@@ -110,6 +110,8 @@ export class SkinCompiler {
   misted: readonly Stretch[] = []
   unfixedOnBisque = false
   dusty = false
+  /** Whether dust lies on the skin as something to see. */
+  private dustDrawn = false
   /** Motifs cut so far, whose lines a filling smears beside. */
   readonly grooves: Motif[] = []
   /** Where tape lies now. */
@@ -368,6 +370,20 @@ export class SkinCompiler {
     )
   }
 
+  /** Dust of a dry cut or a scraper, lying where `field` says. */
+  dustLies(field: FieldSource): void {
+    this.push({ act: 'dust' }, field, true)
+    this.dustDrawn = true
+    this.dusty = true
+  }
+
+  /** All dust is taken off. */
+  dustOff(): void {
+    if (this.dustDrawn) this.push({ act: 'dustOff' }, this.evenOver(this.wholeSkin))
+    this.dustDrawn = false
+    this.dusty = false
+  }
+
   /** Everything wet, waxed, taped, loose or raw is settled by a firing. */
   fired(dusty: boolean): void {
     this.flaking = []
@@ -377,6 +393,7 @@ export class SkinCompiler {
     this.misted = []
     this.taped = []
     this.rawGlazes = []
+    this.dustDrawn = false
     this.dusty = dusty
   }
 }

@@ -23,6 +23,8 @@ export interface Stack {
   readonly tape: number
   /** The bare clay was rubbed to a sheen. */
   readonly burnished: boolean
+  /** Loose dust of a dry cut, in thirds of what hides the most. */
+  readonly dust: number
   /** How many films, counted from the bottom, a firing has fixed. */
   readonly fixed: number
   /** Place in the cone table of the hottest firing so far; −1 raw. */
@@ -38,6 +40,7 @@ export const BARE: Stack = {
   waxAt: 0,
   tape: NO_TAPE,
   burnished: false,
+  dust: 0,
   fixed: 0,
   cone: -1,
 }
@@ -54,7 +57,8 @@ function hashOf(stack: Stack): number {
       (stack.waxAt << 12) +
       (stack.fixed << 17) +
       ((stack.cone + 1) << 22) +
-      (stack.burnished ? 1 << 28 : 0))
+      (stack.burnished ? 1 << 28 : 0) +
+      (stack.dust << 29))
   hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b) + stack.tape
   const { films } = stack
   for (let i = 0; i < films.length; i++)
@@ -74,6 +78,7 @@ function sameStack(a: Stack, b: Stack): boolean {
   if (
     a.tape !== b.tape ||
     a.burnished !== b.burnished ||
+    a.dust !== b.dust ||
     a.fixed !== b.fixed ||
     a.cone !== b.cone ||
     a.films.length !== b.films.length

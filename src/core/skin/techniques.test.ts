@@ -487,3 +487,30 @@ describe('areas against closed forms', () => {
     expect(cut(0).filter((c, i) => c !== cut(on.width - 1)[i]).length).toBeLessThan(cut(0).filter(Boolean).length)
   })
 })
+
+describe('dust of dry cuts. Common practice, no source', () => {
+  const slipped = [leather, build.coat('chalk-slip', wall, 2)]
+  const dry = build.bring('boneDry', 'open')
+  const cut = build.carve('wideLoop', rings, 0.5)
+  const dusty = (steps: readonly StepContent[]) => new Skin(steps).share(30, 50, ({ dust }) => dust > 0)
+
+  it('bone-dry carving lies under dust beyond its lines, leather-hard carving under none', () => {
+    const cutShare = new Skin([...slipped, dry, cut]).share(30, 50, ({ cutUm }) => cutUm > 0)
+    expect(dusty([...slipped, dry, cut])).toBeGreaterThan(1.3 * cutShare)
+    expect(dusty([...slipped, cut])).toBe(0)
+  })
+
+  it.each([['brushCrumbs'], ['wipeDust'], ['sand']] as const)('%s takes it off', (act) => {
+    expect(dusty([...slipped, dry, cut, { act } as StepContent])).toBe(0)
+  })
+
+  it('the fire leaves none to be seen', () => {
+    expect(dusty([...slipped, dry, cut, build.fire('bisque', '04')])).toBe(0)
+  })
+
+  it('a scraper on dry clay leaves some in patches', () => {
+    const share = dusty([...slipped, dry, { act: 'scrape', place: wall }])
+    expect(share).toBeGreaterThan(0.2)
+    expect(share).toBeLessThan(0.8)
+  })
+})

@@ -85,8 +85,6 @@ const DEFINITIONS = {
     plural: 'slips',
     laidBy: [...COLOUR_ACTS, 'fill'],
     wetUm: 250,
-    lookFor:
-      'matte before the next coat; on burnished clay tilt it: does a highlight still run across it? Then one more',
     dries: { brushed: RHEOLOGY.slip, trailed: RHEOLOGY.thickSlip },
     family: { filmUm: 100, scatter: 1.2, surface: 'matte' },
     hides: true,

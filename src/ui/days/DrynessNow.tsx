@@ -14,6 +14,7 @@ import { spanWords, windowWords } from '@/core/usecases/words/timeWords'
 import { instantNow, useAllDrying } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { WaterBar } from '@/ui/dryness/WaterBar'
+import { Words } from '@/ui/kit/Words'
 
 const GROUPS: readonly (readonly [Standing['kind'], string, string])[] = [
   ['past', 'Too dry for the next step', 'open its dryness for what can still be done'],
@@ -117,7 +118,7 @@ function Line({
       <p className="flex items-center gap-2">
         {wall && drying && <WaterBar column={wall} drying={drying} />}
         <span className="leading-tight">
-          {wall ? moistureWords(wall.stageNow) : ''}
+          <Words text={wall ? moistureWords(wall.stageNow) : ''} />
           {rim && wall && rim.stageNow !== wall.stageNow && (
             <span className="block text-xs text-base-content/75">
               {rim.name} {moistureWords(rim.stageNow)}
@@ -126,7 +127,11 @@ function Line({
         </span>
       </p>
       <p className="numbers leading-tight">
-        {step && <b>{stepWords(step, studio, isSlab(piece)).title}: </b>}
+        {step && (
+          <b>
+            <Words text={stepWords(step, studio, isSlab(piece)).title} />:{' '}
+          </b>
+        )}
         {when()}
       </p>
       <p className="flex gap-1.5">

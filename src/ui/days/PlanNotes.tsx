@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { X } from 'lucide-react'
 import type { Studio } from '@/core/model/studio'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
+import { Words } from '@/ui/kit/Words'
 
 /** What the last planning changed. */
 export function ChangesPanel({ changes, onClose }: { changes: readonly string[] | null; onClose: () => void }) {
@@ -20,7 +21,9 @@ export function ChangesPanel({ changes, onClose }: { changes: readonly string[] 
         </h2>
         <ul className="max-h-32 overflow-y-auto">
           {changes.map((change) => (
-            <li key={change}>{change}</li>
+            <li key={change}>
+              <Words text={change} />
+            </li>
           ))}
         </ul>
       </div>
@@ -49,12 +52,14 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
                 <Link href={`/plan/${pieceId}`} className="link font-bold">
                   {studio.pieces[pieceId].name}
                 </Link>
-                : {why}
+                : <Words text={why} />
               </p>
               {changes.length > 0 ? (
                 <ul className="list-disc pl-4 text-base-content/85">
                   {changes.map((change) => (
-                    <li key={change}>{change}</li>
+                    <li key={change}>
+                      <Words text={change} />
+                    </li>
                   ))}
                 </ul>
               ) : (

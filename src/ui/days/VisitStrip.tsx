@@ -9,6 +9,7 @@ import { localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { moveVisit, unpinVisit, noteVisitDone } from './visitCommands'
+import { Words } from '@/ui/kit/Words'
 
 /** The chosen visit in words, and what one can do with it. */
 export function VisitStrip({
@@ -48,8 +49,12 @@ export function VisitStrip({
           {clock(visit.at)} to {clock(visit.until)}
         </span>
         :{' '}
-        {[...(visit.makes ? ['make it'] : []), ...steps.map((s) => `${s.title} (${s.brief})`)].join('; ') ||
-          'only the cover changes'}
+        <Words
+          text={
+            [...(visit.makes ? ['make it'] : []), ...steps.map((s) => `${s.title} (${s.brief})`)].join('; ') ||
+            'only the cover changes'
+          }
+        />
         . Then {COVER_NAMES[visit.cover]}.
       </p>
       <div className="flex flex-wrap gap-2">

@@ -10,6 +10,7 @@ import { isSlab } from '@/core/usecases/words/told'
 import { useRescues } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
+import { Words } from '@/ui/kit/Words'
 
 /** When the moment for a step is past: what can still be done, each as a plan to take. */
 export function RescueList({ piece, studio, drying }: { piece: Piece; studio: Studio; drying: PieceDrying }) {
@@ -21,8 +22,14 @@ export function RescueList({ piece, studio, drying }: { piece: Piece; studio: St
     <div className="border border-base-content p-3" data-testid="rescue">
       <p className="flex gap-2 leading-snug font-bold">
         <SeverityMark severity="risk" />
-        {stepWords(lost.step, studio, isSlab(piece)).title} wanted {STAGE[lost.wanted].name} clay; the wall is{' '}
-        {moistureWords(lost.now)}.
+        <span>
+          <Words
+            text={
+              `${stepWords(lost.step, studio, isSlab(piece)).title} wanted ${STAGE[lost.wanted].name} clay; ` +
+              `the wall is ${moistureWords(lost.now)}.`
+            }
+          />
+        </span>
       </p>
       {problem && <p role="alert">{problem}</p>}
       <ul className="mt-2 space-y-2">
@@ -35,7 +42,9 @@ export function RescueList({ piece, studio, drying }: { piece: Piece; studio: St
             >
               {option.label}
             </button>
-            <p className="mt-0.5 text-sm text-base-content/80">{option.words}</p>
+            <p className="mt-0.5 text-sm text-base-content/80">
+              <Words text={option.words} />
+            </p>
           </li>
         ))}
         {options.length === 0 && <li className="text-sm text-base-content/80">Looking for what can still be done…</li>}

@@ -6,6 +6,7 @@ import type { Studio } from '@/core/model/studio'
 import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { Segments } from '@/ui/kit/fields'
+import { Words } from '@/ui/kit/Words'
 
 const ROWS: readonly MoistureStage[] = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry']
 
@@ -45,7 +46,9 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
             const time = column.reaches[stage]
             return (
               <tr key={stage} className="border-t border-base-300" data-stage-row={stage}>
-                <th className="py-1 pr-2 text-left font-normal">{ROW_WORDS[stage]}</th>
+                <th className="py-1 pr-2 text-left font-normal">
+                  <Words text={ROW_WORDS[stage]} />
+                </th>
                 <td className="py-1 pr-2 font-bold whitespace-nowrap">
                   {time ? momentWords(drying.madeMs + time.likely * 3_600_000, nowMs, studio) : 'not like this'}
                 </td>

@@ -49,7 +49,9 @@ export function StepSheet({
         <h2 className="text-[17px] leading-tight font-bold">
           <span className="numbers">{index + 1}</span> {words.title}
         </h2>
-        <span className="shrink-0 text-sm text-base-content/80">{STAGE[time.stage].name}</span>
+        <span className="shrink-0 text-sm text-base-content/80">
+          <Words text={STAGE[time.stage].name} />
+        </span>
       </div>
       <StepFields
         piece={piece}

@@ -11,6 +11,7 @@ import { useThumbnail } from '@/store/derived'
 import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
+import { Words } from '@/ui/kit/Words'
 
 const SIZE = 260
 
@@ -24,7 +25,7 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
   const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
   return (
     <li ref={ref} className="border border-base-content/60 bg-base-200" data-testid="piece-card">
-      <Link href={`/plan/${piece.id}`} className="block h-full">
+      <Link href={`/plan/${piece.id}`} className="block">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
           {pixels ? (
             <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
@@ -32,7 +33,7 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
             <span className="p-3 text-sm text-[var(--stage-ink)]">{problem ?? 'firing the picture…'}</span>
           )}
         </div>
-        <div className="space-y-2 p-3">
+        <div className="space-y-2 p-3 pb-2">
           <div>
             <h2 className="text-lg leading-tight font-bold">{piece.name}</h2>
             <p className="text-sm text-base-content/80">
@@ -40,13 +41,22 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
             </p>
           </div>
           <LifeStrip piece={piece} />
-          <p className="text-sm">
-            <span className="text-base-content/80">{stage}. Next: </span>
-            <b>{words ? words.title : piece.steps.length ? 'nothing, it is done' : 'plan the first step'}</b>
-            {words && <span className="text-base-content/80"> ({words.brief})</span>}
-          </p>
         </div>
       </Link>
+      <p className="px-3 pb-3 text-sm">
+        <span className="text-base-content/80">
+          <Words text={stage} />. Next:{' '}
+        </span>
+        <b>
+          <Words text={words ? words.title : piece.steps.length ? 'nothing, it is done' : 'plan the first step'} />
+        </b>
+        {words && (
+          <span className="text-base-content/80">
+            {' '}
+            (<Words text={words.brief} />)
+          </span>
+        )}
+      </p>
     </li>
   )
 }

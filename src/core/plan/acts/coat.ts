@@ -21,6 +21,9 @@ const ON_MISTED = 0.85
 const ON_SOFT = { cover: 0.16, share: 0.45 } as const
 const ON_WET = { cover: 0.35, share: 0.7 } as const
 
+/** What tells on burnished clay that a colour does not hide it yet. */
+const HIGHLIGHT = 'tilt it: does a highlight still run across it? Then one more'
+
 interface Mixed {
   readonly mediumId: string
   readonly mix: readonly { readonly mediumId: string; readonly parts: number }[]
@@ -97,7 +100,9 @@ export const coat = defineAct('coat', {
         `${sentenceOf(how.words)}${kind.stir}`,
       boxes: step.coats,
       wait: `${told.waits}${told.inThisRoom ? ' in this room' : ' in a still room'}, until shiny turns matte`,
-      lookFor: kind.lookFor,
+      lookFor: step.place.parts.some((part) => told.burnished.includes(part))
+        ? `${kind.lookFor}; ${HIGHLIGHT}`
+        : kind.lookFor,
       caution: COLOUR_CAUTION,
     }
   },

@@ -28,6 +28,9 @@ const SOFT_BURR_UM: Readonly<Partial<Record<Stage, number>>> = { wet: 260, softL
 /** How far chips reach beside a line in dry clay, as widths of it, and how deep, as a share of the cut. Common practice, no source. */
 const CHIPPED = { wide: 1.7, deep: 0.5 } as const
 
+/** How far dust lies about a dry cut, as widths of it. Ours, common practice. */
+const DUST_WIDE = 3
+
 const TEARS: readonly Stage[] = ['wet', 'boneDry', 'bisque']
 
 /** Length of line that a tool cuts in a minute, mm. Ours, common practice. */
@@ -54,5 +57,6 @@ export function compileCut(skin: SkinCompiler, cut: Cut): void {
       true,
     )
   skin.grooves.push(cut.motif)
-  skin.dusty ||= stage === 'boneDry' || stage === 'bisque'
+  if (stage === 'boneDry' || stage === 'bisque')
+    skin.dustLies(skin.marks({ ...cut.motif, lineMm: cut.motif.lineMm * DUST_WIDE }, 'ragged'))
 }

@@ -92,7 +92,7 @@ export const sand = handwork('sand', {
   minutes: 4,
   dusty: ['boneDry', 'bisque', 'fired'],
   compile: (skin) => {
-    skin.dusty = false
+    skin.dustOff()
   },
 })
 
@@ -118,7 +118,7 @@ export const brushCrumbs = handwork('brushCrumbs', {
   minutes: 1,
   dusty: ['boneDry', 'bisque', 'glazedRaw'],
   compile: (skin) => {
-    skin.dusty = false
+    skin.dustOff()
   },
 })
 

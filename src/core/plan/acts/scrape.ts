@@ -3,6 +3,9 @@ import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
 import { DUST_CAUTION, isDusty, wherePlain } from './phrases'
 
+/** How much of a dry place a scraper leaves under dust, and in what patches. Ours, common practice. */
+const SCRAPED_DUST = { cover: 0.5, sizeMm: 6 } as const
+
 /** A metal edge takes everything above the clay. */
 export const scrape = defineAct('scrape', { place: placeSchema })({
   family: 'Inlay',
@@ -34,6 +37,7 @@ export const scrape = defineAct('scrape', { place: placeSchema })({
     const { stage } = skin
     if (stage === 'fired') return
     skin.push({ act: 'scrape' }, skin.even(place))
-    skin.dusty ||= stage === 'boneDry' || stage === 'bisque'
+    if (stage === 'boneDry' || stage === 'bisque')
+      skin.dustLies(skin.patches(skin.stretches(place), SCRAPED_DUST.cover, SCRAPED_DUST.sizeMm, skin.seed))
   },
 })

@@ -36,6 +36,6 @@ export const wipeDust = defineAct(
   // Rinsed bisque should dry again.
   restMinutes: 180,
   compile: (skin) => {
-    skin.dusty = false
+    skin.dustOff()
   },
 })

@@ -27,7 +27,7 @@ export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporatio
 /** Everything the bench needs to know of a step. */
 export function benchWords(
   step: Step,
-  { stage, surface }: Pick<StepTime, 'stage' | 'surface'>,
+  { stage, surface, burnished = [] }: Pick<StepTime, 'stage' | 'surface'> & Partial<StepTime>,
   studio: Studio,
   flat = false,
   evaporation?: number,
@@ -35,6 +35,7 @@ export function benchWords(
   const words = actOf(step).bench(step, {
     ...toldIn(studio, flat),
     stage,
+    burnished,
     waits: coatWaits(step, surface, studio, evaporation).map(formatDuration).join(', then '),
     inThisRoom: evaporation !== undefined,
   })
