@@ -36,6 +36,7 @@ const config = [
       'no-restricted-imports': [
         'error',
         {
+          paths: [{ name: 'zod', message: 'import it from core/base/zod, which keeps to the page’s policy' }],
           patterns: [
             'react',
             'react-*',

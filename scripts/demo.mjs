@@ -15,13 +15,15 @@ if (!upToDate()) {
   writeFileSync('.next/vernice-built', '')
 }
 
+// Only this machine is listened to unless HOST says otherwise.
+const host = process.env.HOST ?? '127.0.0.1'
 const port = await freePort(Number(process.env.PORT ?? 3000))
-const server = spawn(process.execPath, [...next, 'start', '-p', String(port)], {
+const server = spawn(process.execPath, [...next, 'start', '-H', host, '-p', String(port)], {
   stdio: ['ignore', 'pipe', 'inherit'],
   env,
 })
 server.stdout.on('data', (text) => {
-  if (String(text).includes('Ready')) console.log(`\nVernice is ready: http://localhost:${port}\n(Ctrl + C stops it.)`)
+  if (String(text).includes('Ready')) console.log(`\nVernice is ready: http://${host}:${port}\n(Ctrl + C stops it.)`)
 })
 server.on('exit', (code) => process.exit(code ?? 0))
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
@@ -48,6 +50,6 @@ function freePort(wanted) {
   return new Promise((resolve) => {
     const probe = createServer()
     probe.once('error', () => resolve(freePort(wanted + 1)))
-    probe.listen(wanted, () => probe.close(() => resolve(wanted)))
+    probe.listen(wanted, host, () => probe.close(() => resolve(wanted)))
   })
 }

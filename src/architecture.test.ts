@@ -18,7 +18,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/clay': ['core/numeric', 'core/base'],
   'core/form': ['core/numeric', 'core/base'],
   'core/firing': ['core/numeric', 'core/base'],
-  'core/vocabulary': [...FIELDS, 'core/numeric'],
+  'core/vocabulary': [...FIELDS, 'core/numeric', 'core/base'],
   'core/skin': ['core/vocabulary', ...FIELDS, 'core/numeric', 'core/base'],
   'core/plan': ['core/skin', 'core/vocabulary', ...FIELDS, 'core/base'],
   'core/model': ['core/plan', 'core/vocabulary', ...FIELDS, 'core/base'],

@@ -1,42 +1,82 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { Diff } from '@/core/model/command'
+import type { Entry, LoggedEntry } from '@/core/model/ledger'
 
-/** One saved record: the studio’s head, or one piece. `revision` grows by one at each save, so that a stale tab notices. */
+/** One saved record: the studio’s head, or one piece, as the log up to `Written.seq` left it. */
 export interface StoredRecord {
   readonly key: string
   readonly version: number
-  readonly revision: number
   readonly value: unknown
+}
+
+/** Up to where the log is written down in the records, and the last deed of each tab in it. */
+export interface Written {
+  readonly seq: number
+  readonly seen: Readonly<Record<string, number>>
+}
+
+/** A record that could not be read, kept as it was found. */
+export interface SetAside {
+  readonly key: string
+  readonly at: string
+  readonly why: string
+  readonly record: StoredRecord
+  /** What was logged of it and not written down. */
+  readonly entries: readonly Entry[]
+}
+
+/** A small picture of a piece: a cache, given up first when room is short. */
+export interface KeptPicture {
+  /** What the picture was made of, in short: another text means another picture. */
+  readonly of: string
+  /** When it was kept, ms since 1970. */
+  readonly at: number
+  readonly width: number
+  readonly height: number
+  readonly pixels: Uint8ClampedArray<ArrayBuffer>
 }
 
 interface VerniceDatabase extends DBSchema {
   records: { key: string; value: StoredRecord }
-  history: { key: string; value: { past: Diff[]; future: Diff[] } }
+  log: { key: number; value: Entry | LoggedEntry; indexes: { id: string } }
+  written: { key: string; value: Written }
+  setAside: { key: number; value: SetAside }
   originals: { key: string; value: StoredRecord }
-  thumbnails: {
-    key: string
-    value: {
-      /** What the picture was made of, in short: another text means another picture. */
-      readonly of: string
-      readonly width: number
-      readonly height: number
-      readonly pixels: Uint8ClampedArray<ArrayBuffer>
-    }
-  }
+  thumbnails: { key: string; value: KeptPicture }
 }
 
 export type Database = IDBPDatabase<VerniceDatabase>
 
-/** Opens the browser’s database. Version 1 has records, history, originals of migrated documents, and thumbnails. */
-export const openDatabase = (): Promise<Database> =>
-  openDB<VerniceDatabase>('vernice', 1, {
-    upgrade(database) {
-      database.createObjectStore('records', { keyPath: 'key' })
-      database.createObjectStore('history')
-      database.createObjectStore('originals', { keyPath: 'key' })
+export const DATABASE_NAME = 'vernice'
+const DATABASE_VERSION = 2
+
+/**
+ * Opens the browser’s database. Version 1 kept records with a history of patches; version 2 keeps a log of deeds instead.
+ * `onOld` is called when a newer Vernice wants the database: it is closed at once, so that nothing blocks it.
+ */
+export function openDatabase(onOld: () => void = () => undefined): Promise<Database> {
+  const opened = openDB<VerniceDatabase>(DATABASE_NAME, DATABASE_VERSION, {
+    upgrade(database, from) {
+      if (from < 1) {
+        database.createObjectStore('records', { keyPath: 'key' })
+        database.createObjectStore('originals', { keyPath: 'key' })
+      } else {
+        ;(database as unknown as IDBDatabase).deleteObjectStore('history')
+        database.deleteObjectStore('thumbnails')
+      }
       database.createObjectStore('thumbnails')
+      database
+        .createObjectStore('log', { keyPath: 'seq', autoIncrement: true })
+        .createIndex('id', 'id', { unique: true })
+      database.createObjectStore('written')
+      database.createObjectStore('setAside', { autoIncrement: true })
+    },
+    blocking() {
+      void opened.then((database) => database.close())
+      onOld()
     },
   })
+  return opened
+}
 
 export const HEAD_KEY = 'studio'
 

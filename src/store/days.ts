@@ -235,7 +235,7 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
   if (!noted.ok) return tell('problem', sentence(noted.issue))
   const room = roomOf(studio, piece)
   const calibrated = await withWords('The room’s drying factor could not be fitted', (worker) =>
-    worker.calibrate(noted.value.studio, room),
+    worker.calibrate(noted.value, room),
   )
   // What was seen is noted all the same.
   if (!calibrated) return void run(log)

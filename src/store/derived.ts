@@ -12,7 +12,8 @@ import { askShownSkin, askSkin, gates, SOON_MS, thumbnails } from '@/workers/cli
 import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
 import type { Channel } from '@/workers/skin.worker'
 import { answered, useAsked, type Asked, type Question } from './asking'
-import { database } from './autosave'
+import { database } from './keeping'
+import { keepPicture } from './diskRoom'
 
 export interface Moment {
   readonly afterStep: number
@@ -152,10 +153,7 @@ const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData
         }),
       ),
     )
-    // One picture a piece is kept: a cache, so that a failure to keep it does not matter.
-    await database()
-      ?.put('thumbnails', { ...picture, of }, pieceId)
-      .catch(() => undefined)
+    void keepPicture(database(), pieceId, { ...picture, of })
     return new ImageData(picture.pixels, picture.width, picture.height)
   },
 })

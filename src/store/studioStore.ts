@@ -1,11 +1,15 @@
 import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
-import { applyCommand, applyDiff, type Command, type Diff } from '@/core/model/command'
+import { commandLabel, type Command } from '@/core/model/command'
 import type { Schedule } from '@/core/model/calendar'
+import { Ledger, type Entry } from '@/core/model/ledger'
+import { CURRENT_VERSION } from '@/core/model/migrations'
 import type { Studio } from '@/core/model/studio'
 import { emptyStudio } from '@/core/demo/demoStudio'
+import type { SetAside } from './database'
 
-export type SaveState = 'saved' | 'saving' | 'failed'
+/** `saving` from the first letter typed until the browser has it; `memory` when there is nowhere to save to. */
+export type SaveState = 'saved' | 'saving' | 'failed' | 'memory'
 
 export interface Notice {
   readonly kind: 'problem' | 'news'
@@ -13,15 +17,18 @@ export interface Notice {
 }
 
 interface StudioState {
-  readonly status: 'loading' | 'ready' | 'refused'
+  readonly status: 'loading' | 'ready'
   readonly studio: Studio
-  readonly past: readonly Diff[]
-  readonly future: readonly Diff[]
-  /** Commands not yet saved, to be carried out again should another tab save first. */
-  readonly pending: readonly Command[]
+  /** What undo would take back, and redo do again, in words. */
+  readonly undoes: string | null
+  readonly redoes: string | null
   readonly save: SaveState
   readonly savedAt: Date | null
   readonly notice: Notice | null
+  /** Why nothing can be kept in this browser; null when it can. */
+  readonly keptNowhere: string | null
+  /** Records that could not be read. */
+  readonly setAside: readonly SetAside[]
   /** Days that are being planned, before they are taken. */
   readonly previewed: Schedule | null
 }
@@ -30,62 +37,87 @@ interface StudioState {
 export const useStudio = create<StudioState>()(() => ({
   status: 'loading',
   studio: emptyStudio(),
-  past: [],
-  future: [],
-  pending: [],
+  undoes: null,
+  redoes: null,
   save: 'saved',
   savedAt: null,
   notice: null,
+  keptNowhere: null,
+  setAside: [],
   previewed: null,
 }))
 
-const HISTORY_LIMIT = 200
+const newTab = (): string => crypto.randomUUID().slice(0, 8)
+
+let ledger = new Ledger(newTab(), CURRENT_VERSION, emptyStudio())
+let keep: (entry: Entry) => void = () => undefined
+
+/** Begins with a studio. Each deed from now on is handed to `onDeed` in the same turn. */
+export function beginWith(studio: Studio, writtenSeq = 0, onDeed: (entry: Entry) => void = () => undefined): Ledger {
+  ledger = new Ledger(newTab(), CURRENT_VERSION, studio, writtenSeq)
+  keep = onDeed
+  showLedger()
+  return ledger
+}
+
+/** Shows on screen what the ledger has come to. */
+export function showLedger(): void {
+  const [back, again] = [ledger.undoable(), ledger.redoable()]
+  useStudio.setState({
+    studio: ledger.studio,
+    undoes: back && commandLabel(back.deed.command),
+    redoes: again && commandLabel(again.deed.command),
+  })
+}
+
+function note(entry: Entry): void {
+  keep(entry)
+  showLedger()
+}
+
+/** What is being typed into one field: the last edit it made, if any. */
+export interface Typing {
+  entry: string | null
+}
+
+let typing: Typing | null = null
+
+/**
+ * Carries out what `edit` runs as something still being typed: it takes the place of the edit before it in the same field, so that
+ * the field is one step of undo, and what cannot be done is not told yet.
+ */
+export function whileTyping(field: Typing, edit: () => void): void {
+  typing = field
+  try {
+    edit()
+  } finally {
+    typing = null
+  }
+}
 
 /** Carries out a command; what cannot be done is told in one sentence and changes nothing. */
 export function run(command: Command): Issue | null {
-  const { studio, past, pending } = useStudio.getState()
-  const applied = applyCommand(studio, command)
-  if (!applied.ok) {
-    tell('problem', sentence(applied.issue))
-    return applied.issue
+  const done = ledger.run(command, typing?.entry ?? undefined)
+  if (!done.ok) {
+    if (!typing) tell('problem', sentence(done.issue))
+    return done.issue
   }
-  if (applied.value.diff.forward.length === 0) return null
-  useStudio.setState({
-    studio: applied.value.studio,
-    past: [...past.slice(-HISTORY_LIMIT), applied.value.diff],
-    future: [],
-    pending: [...pending, command],
-    save: 'saving',
-  })
+  if (!done.value) return null
+  if (typing) typing.entry = done.value.id
+  note(done.value)
   return null
 }
 
 /** Takes the last edit back. */
 export function undo(): void {
-  const { studio, past, future, pending } = useStudio.getState()
-  const diff = past[past.length - 1]
-  if (!diff) return
-  useStudio.setState({
-    // What is taken back before it was saved must not be carried out again.
-    pending: pending.slice(0, -1),
-    studio: applyDiff(studio, diff.inverse),
-    past: past.slice(0, -1),
-    future: [...future, diff],
-    save: 'saving',
-  })
+  const entry = ledger.undo()
+  if (entry) note(entry)
 }
 
 /** Does the last edit that was taken back again. */
 export function redo(): void {
-  const { studio, past, future } = useStudio.getState()
-  const diff = future[future.length - 1]
-  if (!diff) return
-  useStudio.setState({
-    studio: applyDiff(studio, diff.forward),
-    past: [...past, diff],
-    future: future.slice(0, -1),
-    save: 'saving',
-  })
+  const entry = ledger.redo()
+  if (entry) note(entry)
 }
 
 export const tell = (kind: Notice['kind'], text: string): void => useStudio.setState({ notice: { kind, text } })

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/zod'
 import { schemaIssue } from '../base/schemaIssue'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'

@@ -46,7 +46,7 @@ describe('the judge', () => {
       if (!command) throw new Error('no mend was offered')
       const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] } as Studio, command)
       if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-      const after = saidOf(rule, applied.value.studio.pieces.p, ways, jar).filter((f) => f.stepId === finding?.stepId)
+      const after = saidOf(rule, applied.value.pieces.p, ways, jar).filter((f) => f.stepId === finding?.stepId)
       expect(after.filter((f) => f.severity === finding?.severity)).toEqual([])
     },
   )
@@ -154,7 +154,7 @@ describe('the judge', () => {
       mend?.command ?? { type: 'studio.rename', name: '' },
     )
     if (!applied.ok) throw new Error('the mend failed')
-    const { steps } = applied.value.studio.pieces.p
+    const { steps } = applied.value.pieces.p
     const at = steps.findIndex((s) => s.act === 'coat')
     expect(timeline(steps)[at].stage).toBe('leatherHard')
     expect(moveToStage(plan.value, piece.steps[1], 'fired', 'Move')).toBeNull()

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { demoStudio } from '../demo/demoStudio'
 import { calendarSchema, plainCalendar, scheduleSchema, visitSchema } from './calendar'
-import { applyCommand, applyDiff, commandLabel, type Command } from './command'
+import { applyCommand, commandLabel, type Command } from './command'
 import { migrate } from './migrations'
 import type { Studio } from './studio'
 
@@ -15,8 +15,7 @@ const IN_IT = Object.values(studio.pieces).filter((piece) => piece.making.roomId
 function carriedOut(command: Command, on: Studio = studio) {
   const applied = applyCommand(on, command)
   if (!applied.ok) throw new Error(sentence(applied.issue))
-  expect(applyDiff(applied.value.studio, applied.value.diff.inverse)).toEqual(on)
-  return applied.value.studio
+  return applied.value
 }
 
 const refused = (command: Command): string => {

@@ -1,4 +1,4 @@
-import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer'
+import { produce } from 'immer'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { schemaIssue } from '../base/schemaIssue'
@@ -9,8 +9,6 @@ import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
 import { mediaOfStep, stepSchema, type Step } from '../plan/step'
 import type { Settings, Studio, Ways } from './studio'
-
-enablePatches()
 
 /** An edit as data. `batch` makes several into one undo. */
 export type Command =
@@ -51,13 +49,6 @@ export type Command =
   | { type: 'step.duplicate'; pieceId: string; stepId: string; newId: string }
   | { type: 'step.change'; pieceId: string; stepId: string; changes: Record<string, unknown> }
   | { type: 'batch'; commands: Command[]; label: string }
-
-/** What an edit did, invertible. */
-export interface Diff {
-  readonly label: string
-  readonly forward: Patch[]
-  readonly inverse: Patch[]
-}
 
 type Handlers = { [T in Command['type']]: (studio: Studio, command: Extract<Command, { type: T }>) => Issue | null }
 
@@ -311,15 +302,12 @@ export function commandLabel(command: Command): string {
   }
 }
 
-/** Carries out a command on a studio. A command that fails changes nothing. */
-export function applyCommand(studio: Studio, command: Command): Result<{ studio: Studio; diff: Diff }> {
-  let issue: Issue | null = null
-  const [next, forward, inverse] = produceWithPatches(studio, (draft) => {
-    issue = carryOut(draft, command)
+/** Carries out a command on a studio. A command that fails changes nothing; one that changes nothing gives the same studio. */
+export function applyCommand(studio: Studio, command: Command): Result<Studio> {
+  const issues: Issue[] = []
+  const next = produce(studio, (draft) => {
+    const issue = carryOut(draft, command)
+    if (issue) issues.push(issue)
   })
-  if (issue) return fail(issue)
-  return ok({ studio: next, diff: { label: commandLabel(command), forward, inverse } })
+  return issues.length ? fail(issues[0]) : ok(next)
 }
-
-/** Applies one direction of a diff. */
-export const applyDiff = (studio: Studio, patches: readonly Patch[]): Studio => applyPatches(studio, patches as Patch[])

@@ -1,9 +1,8 @@
-import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
 import { readVerniceFile, writeStudio } from '../formats/verniceFile'
-import { applyCommand, applyDiff, commandLabel, type Command } from './command'
+import { applyCommand, commandLabel, type Command } from './command'
 import { CURRENT_VERSION, migrate, MIGRATIONS, type Migration } from './migrations'
 import { studioSchema } from './studio'
 import type { Step } from '../plan/step'
@@ -43,39 +42,16 @@ const COMMANDS: Command[] = [
 
 describe('commands', () => {
   it.each(COMMANDS.map((c) => [c.type, c] as const))(
-    '%s changes the studio to a valid one, and its inverse takes it back exactly',
+    '%s changes the studio to a valid one and leaves the former as it was',
     (_, command) => {
       const before = demoStudio()
-      const { studio, diff } = done(applyCommand(before, command))
+      const studio = done(applyCommand(before, command))
       expect(studio).not.toEqual(before)
       expect(studioSchema.safeParse(studio).success).toBe(true)
-      expect(applyDiff(studio, diff.inverse)).toEqual(before)
-      expect(applyDiff(before, diff.forward)).toEqual(studio)
+      expect(before).toEqual(demoStudio())
       expect(commandLabel(command).length).toBeGreaterThan(3)
     },
   )
-
-  it('any row of commands undoes step by step to where it began', () => {
-    fc.assert(
-      fc.property(fc.array(fc.constantFrom(...COMMANDS), { maxLength: 8 }), (commands) => {
-        let studio = demoStudio()
-        const states = [studio]
-        const diffs = []
-        for (const command of commands) {
-          const applied = applyCommand(studio, command)
-          if (!applied.ok) continue
-          studio = applied.value.studio
-          states.push(studio)
-          diffs.push(applied.value.diff)
-        }
-        for (let i = diffs.length - 1; i >= 0; i--) {
-          studio = applyDiff(studio, diffs[i].inverse)
-          expect(studio).toEqual(states[i])
-        }
-      }),
-      { numRuns: 40 },
-    )
-  })
 
   it.each<[string, Command]>([
     ['no-such-piece', { type: 'piece.remove', pieceId: 'none' }],
@@ -197,7 +173,7 @@ describe('edits that are easily got wrong', () => {
       newId: 'again',
     })
     if (!applied.ok) throw new Error('it cannot be repeated')
-    const { steps } = applied.value.studio.pieces['reed-jugs']
+    const { steps } = applied.value.pieces['reed-jugs']
     const at = steps.findIndex((step) => step.id === 'again')
     expect(steps[at].done).toBe(false)
     expect(steps[at - 1].id).toBe(done?.id)

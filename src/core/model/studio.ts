@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/zod'
 import { calendarSchema, scheduleSchema } from './calendar'
 import { bodySchema, mediumSchema } from '../vocabulary/material'
 import { pieceSchema } from './piece'

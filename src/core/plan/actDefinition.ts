@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/zod'
 import type { Stage } from '../clay/stages'
 import type { StageRow } from '../clay/stageFit'
 import type { ConeRange } from '../firing/cones'

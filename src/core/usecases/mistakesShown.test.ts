@@ -79,7 +79,7 @@ function beforeAndAfter({ rule, steps, piece, ways, jar }: Mistake): { before: P
   if (!command) throw new Error('no mend was offered')
   const applied = applyCommand({ ...studio, pieces: { p: before }, order: ['p'] }, command)
   if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-  return { before, after: applied.value.studio.pieces.p, studio }
+  return { before, after: applied.value.pieces.p, studio }
 }
 
 const unseen = ({ rule, what }: Mistake) => rule in UNSEEN || what in UNSEEN

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
 
 const mm = (max: number) => z.number().min(0).max(max)

@@ -8,6 +8,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { useAmounts } from '@/store/colours'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { TextInput } from '@/ui/kit/TextInput'
 
 /** How much each plan takes, and the sums of the glaze bucket. */
 export function AmountsPanel({ studio }: { studio: Studio }) {
@@ -191,11 +192,11 @@ function Batch() {
       <ul className="space-y-1">
         {lines.map((line, i) => (
           <li key={i} className="flex items-center gap-2 text-sm">
-            <input
-              aria-label={`Line ${i + 1}`}
-              className="input w-40 input-sm"
-              defaultValue={line.name}
-              onBlur={(event) => setLines(lines.map((l, k) => (k === i ? { ...l, name: event.target.value } : l)))}
+            <TextInput
+              label={`Line ${i + 1}`}
+              className="w-40"
+              value={line.name}
+              onCommit={(name) => setLines(lines.map((l, k) => (k === i ? { ...l, name } : l)))}
             />
             <span className="w-28">
               <NumberInput

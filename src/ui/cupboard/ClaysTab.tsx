@@ -11,6 +11,7 @@ import type { Studio } from '@/core/model/studio'
 import { run } from '@/store/studioStore'
 import { Field, NumberInput, Select } from '@/ui/kit/fields'
 import { AddMedium } from './AddMedium'
+import { TextInput } from '@/ui/kit/TextInput'
 
 /** The clays, the applicators and the tools, with what the trade knows of each. */
 export function ClaysTab({ studio }: { studio: Studio }) {
@@ -124,18 +125,7 @@ function BodyFields({ body }: { body: Body }) {
     >
       <h3 className="col-span-full font-bold">About {body.name}</h3>
       <Field label="Name">
-        {(id) => (
-          <input
-            id={id}
-            key={body.name}
-            className="input w-full input-sm"
-            defaultValue={body.name}
-            maxLength={80}
-            onBlur={(e) =>
-              e.target.value.trim() && e.target.value !== body.name && set({ name: e.target.value.trim() })
-            }
-          />
-        )}
+        {(id) => <TextInput id={id} value={body.name} maxLength={80} onCommit={(name) => set({ name })} />}
       </Field>
       <Field label="From cone">
         {(id) => (

@@ -8,6 +8,7 @@ import { run } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
 import { JarLabel } from './JarLabel'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
+import { TextInput } from '@/ui/kit/TextInput'
 
 /** Spatter is to taste: nobody counts it. */
 const COUNTED_BY = [
@@ -38,18 +39,7 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
         <summary className="btn btn-sm">Change this jar</summary>
         <div className="grid grid-cols-2 gap-3 pt-3">
           <Field label="Name">
-            {(id) => (
-              <input
-                id={id}
-                key={medium.name}
-                className="input w-full input-sm"
-                defaultValue={medium.name}
-                maxLength={80}
-                onBlur={(e) =>
-                  e.target.value.trim() && e.target.value !== medium.name && set({ name: e.target.value.trim() })
-                }
-              />
-            )}
+            {(id) => <TextInput id={id} value={medium.name} maxLength={80} onCommit={(name) => set({ name })} />}
           </Field>
           <Field label="Surface when fired">
             {(id) => (
@@ -212,14 +202,13 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
         </div>
         <Field label="Notes">
           {(id) => (
-            <textarea
+            <TextInput
               id={id}
-              key={medium.notes}
-              className="textarea w-full textarea-sm"
               rows={2}
-              defaultValue={medium.notes}
+              value={medium.notes}
               maxLength={2000}
-              onBlur={(e) => e.target.value !== medium.notes && set({ notes: e.target.value })}
+              valid={() => true}
+              onCommit={(notes) => set({ notes })}
             />
           )}
         </Field>

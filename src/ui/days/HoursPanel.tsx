@@ -10,6 +10,7 @@ import { isTimeZone } from '@/core/schedule/sessions'
 import { instantNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { TextInput } from '@/ui/kit/TextInput'
 
 const WEEKDAYS: readonly (readonly [string, string])[] = [
   ['1', 'Monday'],
@@ -54,20 +55,15 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
         </div>
         <Field label="Time zone" hint="for example Europe/Paris; hours keep their clock over daylight saving">
           {(id) => (
-            <input
+            <TextInput
               id={id}
-              key={calendar.timeZone}
-              className="input w-64 input-sm"
-              defaultValue={calendar.timeZone}
-              onBlur={(event) => {
-                const zone = event.target.value.trim()
-                if (zone === calendar.timeZone) return
-                if (isTimeZone(zone)) change({ timeZone: zone })
-                else {
-                  tell('problem', `“${zone}” is not a time zone this machine knows; write it like Europe/Paris.`)
-                  event.target.value = calendar.timeZone
-                }
-              }}
+              className="w-64"
+              value={calendar.timeZone}
+              valid={isTimeZone}
+              onCommit={(timeZone) => change({ timeZone })}
+              onRefused={(zone) =>
+                tell('problem', `“${zone}” is not a time zone this machine knows; write it like Europe/Paris.`)
+              }
             />
           )}
         </Field>
@@ -76,7 +72,7 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
   )
 }
 
-const TIME = 'input input-sm numbers w-28'
+const TIME = 'numbers w-28'
 
 function Weekly({ calendar }: { calendar: Calendar }) {
   const set = (i: number, changes: Partial<Calendar['weekly'][number]>) =>
@@ -95,31 +91,20 @@ function Weekly({ calendar }: { calendar: Calendar }) {
                 onChange={(day) => set(i, { weekday: Number(day) })}
               />
             </span>
-            <input
-              aria-label="From"
+            <TextInput
+              label="From"
               type="time"
               className={TIME}
-              key={`f${hours.from}`}
-              defaultValue={hours.from}
-              onBlur={(e) => e.target.value && e.target.value !== hours.from && set(i, { from: e.target.value })}
+              value={hours.from}
+              onCommit={(from) => set(i, { from })}
             />
-            <input
-              aria-label="To"
-              type="time"
-              className={TIME}
-              key={`t${hours.to}`}
-              defaultValue={hours.to}
-              onBlur={(e) => e.target.value && e.target.value !== hours.to && set(i, { to: e.target.value })}
-            />
-            <input
-              aria-label="Called"
-              className="input w-40 input-sm"
-              key={hours.name}
-              defaultValue={hours.name}
+            <TextInput label="To" type="time" className={TIME} value={hours.to} onCommit={(to) => set(i, { to })} />
+            <TextInput
+              label="Called"
+              className="w-40"
+              value={hours.name}
               maxLength={60}
-              onBlur={(e) =>
-                e.target.value.trim() && e.target.value !== hours.name && set(i, { name: e.target.value.trim() })
-              }
+              onCommit={(name) => set(i, { name })}
             />
             <button
               type="button"
@@ -182,23 +167,19 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
             <span className="numbers w-28">{exception.date}</span>
             {exception.hours ? (
               <>
-                <input
-                  aria-label="From"
+                <TextInput
+                  label="From"
                   type="time"
                   className={TIME}
-                  defaultValue={exception.hours.from}
-                  onBlur={(e) =>
-                    e.target.value && exception.hours && set(i, { ...exception.hours, from: e.target.value })
-                  }
+                  value={exception.hours.from}
+                  onCommit={(from) => exception.hours && set(i, { ...exception.hours, from })}
                 />
-                <input
-                  aria-label="To"
+                <TextInput
+                  label="To"
                   type="time"
                   className={TIME}
-                  defaultValue={exception.hours.to}
-                  onBlur={(e) =>
-                    e.target.value && exception.hours && set(i, { ...exception.hours, to: e.target.value })
-                  }
+                  value={exception.hours.to}
+                  onCommit={(to) => exception.hours && set(i, { ...exception.hours, to })}
                 />
               </>
             ) : (
@@ -244,15 +225,12 @@ function Kilns({ calendar }: { calendar: Calendar }) {
       <ul className="space-y-1.5">
         {calendar.firings.map((booking, i) => (
           <li key={booking.id} className="flex flex-wrap items-center gap-2 text-sm">
-            <input
-              aria-label="Lit at"
+            <TextInput
+              label="Lit at"
               type="datetime-local"
-              className="numbers input w-48 input-sm"
-              key={booking.at}
-              defaultValue={booking.at}
-              onBlur={(e) =>
-                e.target.value && e.target.value !== booking.at && set(i, { at: e.target.value.slice(0, 16) })
-              }
+              className="numbers w-48"
+              value={booking.at}
+              onCommit={(at) => set(i, { at: at.slice(0, 16) })}
             />
             <span className="w-30">
               <Select

@@ -15,6 +15,7 @@ import { useNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
 import { Field, NumberInput, Segments } from '@/ui/kit/fields'
 import { fromFahrenheit, toFahrenheit } from '@/core/base/units'
+import { TextInput } from '@/ui/kit/TextInput'
 
 /** The rooms in which pieces dry: their air, and how fast they really dry. */
 export function RoomsPanel({ studio }: { studio: Studio }) {
@@ -59,13 +60,12 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
   return (
     <li className="space-y-3 border border-base-content/60 p-4" data-room={room.id}>
       <div className="flex items-start gap-2">
-        <input
-          aria-label="Name of the room"
-          key={room.name}
-          className="display input flex-1 text-lg font-bold input-sm"
-          defaultValue={room.name}
+        <TextInput
+          label="Name of the room"
+          className="display flex-1 text-lg font-bold"
+          value={room.name}
           maxLength={80}
-          onBlur={(e) => e.target.value.trim() && e.target.value !== room.name && set({ name: e.target.value.trim() })}
+          onCommit={(name) => set({ name })}
         />
         <button
           type="button"

@@ -19,6 +19,7 @@ import { MomentInput } from './MomentInput'
 import { RescueList } from './RescueList'
 import { StageTimes } from './StageTimes'
 import { WaterBar } from './WaterBar'
+import { TextInput } from '@/ui/kit/TextInput'
 
 const DryingChart = dynamic(() => import('./DryingChart'), { ssr: false, loading: () => <div className="h-60" /> })
 
@@ -77,15 +78,13 @@ export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }
         </Field>
         <Field label="Due">
           {(id) => (
-            <input
+            <TextInput
               id={id}
               type="date"
-              key={piece.making.dueOn}
-              className="numbers input w-full input-sm"
-              defaultValue={piece.making.dueOn ?? ''}
-              onBlur={(event) =>
-                event.target.value !== (piece.making.dueOn ?? '') && making({ dueOn: event.target.value || null })
-              }
+              className="numbers w-full"
+              value={piece.making.dueOn ?? ''}
+              valid={() => true}
+              onCommit={(dueOn) => making({ dueOn: dueOn || null })}
             />
           )}
         </Field>

@@ -1,4 +1,5 @@
 import { localClock, localDate, localInstant } from '@/core/schedule/sessions'
+import { TextInput } from '@/ui/kit/TextInput'
 
 /** Day and time in the studio’s zone; given and taken as an instant. */
 export function MomentInput({
@@ -14,15 +15,15 @@ export function MomentInput({
 }) {
   const value = ms === null ? '' : `${localDate(ms, timeZone)}T${localClock(ms, timeZone)}`
   return (
-    <input
+    <TextInput
       id={id}
-      key={value}
       type="datetime-local"
-      className="numbers input w-full input-sm"
-      defaultValue={value}
-      onBlur={(event) => {
-        const [date, clock] = event.target.value.split('T')
-        if (date && clock && event.target.value !== value) onCommit(localInstant(date, clock.slice(0, 5), timeZone))
+      className="numbers w-full"
+      value={value}
+      valid={(text) => text.includes('T')}
+      onCommit={(text) => {
+        const [date, clock] = text.split('T')
+        onCommit(localInstant(date, clock.slice(0, 5), timeZone))
       }}
     />
   )

@@ -3,17 +3,22 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
-import { useEffect, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import { Redo2, Undo2, X } from 'lucide-react'
-import { startAutosave } from '@/store/autosave'
-import { dismissNotice, redo, undo, useStudio } from '@/store/studioStore'
+import { keepOffline } from '@/offline/keepOffline'
+import { takeDrafts } from '@/store/drafts'
+import { startKeeping } from '@/store/keeping'
+import { saveCopy } from '@/store/saveCopy'
+import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
 import { HatchDefinitions } from '@/ui/kit/Hatch'
 
 /** The frame round every view: where one is, undo and redo, whether it is saved. */
 export function AppFrame({ demo, children }: { demo: boolean; children: ReactNode }) {
   const status = useStudio((s) => s.status)
   const theme = useStudio((s) => s.studio.settings.theme)
-  useEffect(() => void startAutosave(demo), [demo])
+  const [takeUpdate, setTakeUpdate] = useState<(() => void) | null>(null)
+  useEffect(() => void startKeeping(demo), [demo])
+  useEffect(() => keepOffline((take) => setTakeUpdate(() => take), takeDrafts), [])
   useEffect(() => {
     if (theme === 'system') document.documentElement.removeAttribute('data-theme')
     else document.documentElement.dataset.theme = theme === 'dark' ? 'kilnroom' : 'putty'
@@ -23,14 +28,10 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
     <div className="flex h-dvh flex-col bg-base-100 text-base-content print:block print:h-auto">
       <HatchDefinitions />
       <Header />
+      <KeptNowhere />
+      {takeUpdate && <UpdateBar onTake={takeUpdate} />}
       <main className="min-h-0 flex-1 overflow-auto print:overflow-visible" data-ready={status === 'ready'}>
-        {status === 'ready' ? (
-          children
-        ) : status === 'loading' ? (
-          <p className="p-8 text-base-content/75">Opening the studio…</p>
-        ) : (
-          <p className="p-8">This studio cannot be opened here.</p>
-        )}
+        {status === 'ready' ? children : <p className="p-8 text-base-content/75">Opening the studio…</p>}
       </main>
       <NoticeBar />
     </div>
@@ -96,13 +97,11 @@ function Stroke() {
 }
 
 function UndoAndSave() {
-  const past = useStudio((s) => s.past)
-  const future = useStudio((s) => s.future)
+  const back = useStudio((s) => s.undoes)
+  const forth = useStudio((s) => s.redoes)
   const save = useStudio((s) => s.save)
   const savedAt = useStudio((s) => s.savedAt)
   const clock = useStudio((s) => s.studio.settings.clock)
-  const back = past.at(-1)?.label
-  const forth = future.at(-1)?.label
   const time = savedAt?.toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: clock === '12' })
   return (
     <div className="ml-auto flex shrink-0 items-center gap-1 text-sm">
@@ -131,8 +130,50 @@ function UndoAndSave() {
         role="status"
         data-save={save}
       >
-        {save === 'saved' ? `saved ${time ?? ''}` : save === 'saving' ? 'saving…' : 'not saved'}
+        {SAVE_WORDS[save]} {save === 'saved' ? time : ''}
       </span>
+    </div>
+  )
+}
+
+const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
+  saved: 'saved',
+  saving: 'saving…',
+  failed: 'not saved',
+  memory: 'not kept',
+}
+
+/** Said plainly when there is nowhere to save to: work goes on, and can be taken along as a file. */
+function KeptNowhere() {
+  const why = useStudio((s) => s.keptNowhere)
+  if (!why) return null
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-2 border-base-content bg-base-200 px-6 py-2 text-sm print:hidden"
+      data-testid="kept-nowhere"
+    >
+      <p className="min-w-64 flex-1">
+        <b>Nothing is kept here.</b> {why} You can work on; what you do lasts only until this page is closed.
+      </p>
+      <button type="button" className="btn btn-sm" onClick={saveCopy}>
+        Save a copy of the studio
+      </button>
+    </div>
+  )
+}
+
+/** A newer version is there and waits until it is taken. */
+function UpdateBar({ onTake }: { onTake: () => void }) {
+  return (
+    <div
+      role="status"
+      className="flex items-center gap-4 border-b border-base-content bg-base-200 px-6 py-2 text-sm print:hidden"
+    >
+      <p className="flex-1">A newer Vernice is ready. Taking it loads this page anew; nothing of your work is lost.</p>
+      <button type="button" className="btn btn-sm" onClick={onTake}>
+        Take it
+      </button>
     </div>
   )
 }
@@ -141,16 +182,16 @@ function useUndoKeys() {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return
-      const typing =
-        event.target instanceof HTMLElement &&
-        (event.target.matches('textarea') ||
-          (event.target.matches('input') && (event.target as HTMLInputElement).type === 'text'))
-      if (typing) return
+      const field = event.target instanceof HTMLElement ? event.target : null
+      // The letters of a text are the browser’s to take back; a number is ours, once it is taken.
+      if (field?.matches('textarea, input[type=text]:not([role=spinbutton])')) return
       const key = event.key.toLowerCase()
-      if (key === 'z' && !event.shiftKey) undo()
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo()
-      else return
+      const act = key === 'z' && !event.shiftKey ? undo : key === 'y' || key === 'z' ? redo : null
+      if (!act) return
       event.preventDefault()
+      field?.blur()
+      act()
+      field?.focus()
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)

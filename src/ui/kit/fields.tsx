@@ -1,9 +1,11 @@
 'use client'
 
 import clsx from 'clsx'
-import { useId, useState, type ReactNode } from 'react'
+import { ChevronDown, ChevronUp } from 'lucide-react'
+import { useId, type ReactNode } from 'react'
 import { fromMillimetres, toMillimetres } from '@/core/base/units'
 import { useStudio } from '@/store/studioStore'
+import { useTyped } from './useTyped'
 
 /** A label over a control. */
 export function Field({
@@ -38,14 +40,26 @@ interface NumberInputProps {
   onCommit: (value: number) => void
 }
 
-/** A number that takes effect on Enter, on leaving the field, or at each click of its arrows; out of range it is brought back in. */
+/** A number, typed with comma or point, that counts while it is typed; out of range it is brought back in on leaving the field. */
 export function NumberInput({ id, label, value, min, max, step, unit, onCommit }: NumberInputProps) {
-  const [draft, setDraft] = useState<string | null>(null)
-  const commit = (text: string) => {
-    setDraft(null)
+  const within = (number: number) => Math.min(max, Math.max(min, number))
+  const numberOf = (text: string): number | null => {
     const number = Number(text.replace(',', '.'))
-    if (text.trim() === '' || !Number.isFinite(number)) return
-    const next = Math.min(max, Math.max(min, number))
+    return text.trim() === '' || !Number.isFinite(number) ? null : number
+  }
+  const read = (text: string) => {
+    const number = numberOf(text)
+    return number !== null && number === within(number) ? number : null
+  }
+  const readLast = (text: string) => {
+    const number = numberOf(text)
+    return number === null ? null : within(number)
+  }
+  const { draft, type, leave, giveUp } = useTyped({ read, readLast, commit: onCommit, value })
+  const stepBy = (steps: number) => {
+    const from = numberOf(draft ?? '') ?? value
+    const next = within(Number((from + steps * step).toFixed(6)))
+    giveUp()
     if (next !== value) onCommit(next)
   }
   return (
@@ -53,31 +67,51 @@ export function NumberInput({ id, label, value, min, max, step, unit, onCommit }
       <input
         id={id}
         aria-label={label}
-        type="number"
+        type="text"
+        inputMode="decimal"
+        role="spinbutton"
+        aria-valuenow={value}
+        aria-valuemin={min}
+        aria-valuemax={max}
+        autoComplete="off"
         className="numbers w-full min-w-0"
         value={draft ?? String(value)}
-        min={min}
-        max={max}
-        step={step}
-        onChange={(event) => {
-          const typed = (event.nativeEvent as InputEvent).inputType !== undefined
-          if (typed) setDraft(event.target.value)
-          else commit(event.target.value)
-        }}
-        onBlur={(event) => draft !== null && commit(event.target.value)}
+        onChange={(event) => type(event.target.value)}
+        onBlur={(event) => leave(event.target.value)}
         onKeyDown={(event) => {
+          const steps = STEPS_OF_KEY[event.key]
+          if (steps) {
+            event.preventDefault()
+            stepBy(steps)
+          }
           if (event.key === 'Enter') {
             // Enter takes the number; it does not send off the form round it.
             event.preventDefault()
-            commit(event.currentTarget.value)
+            leave(event.currentTarget.value)
           }
-          if (event.key === 'Escape') setDraft(null)
+          if (event.key === 'Escape') giveUp()
         }}
       />
       {unit && <span className="text-xs text-base-content/70">{unit}</span>}
+      <span className="flex flex-col" aria-hidden>
+        {([1, -1] as const).map((way) => (
+          <button
+            key={way}
+            type="button"
+            tabIndex={-1}
+            className="flex h-3 w-4 cursor-pointer items-center justify-center text-base-content/70 hover:text-base-content"
+            onPointerDown={(event) => event.preventDefault()}
+            onClick={() => stepBy(way)}
+          >
+            {way > 0 ? <ChevronUp size={12} /> : <ChevronDown size={12} />}
+          </button>
+        ))}
+      </span>
     </span>
   )
 }
+
+const STEPS_OF_KEY: Readonly<Record<string, number>> = { ArrowUp: 1, ArrowDown: -1, PageUp: 10, PageDown: -10 }
 
 /** A length in the studio’s unit; given and taken in mm. */
 export function LengthInput({

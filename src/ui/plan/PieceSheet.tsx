@@ -12,6 +12,7 @@ import type { Studio } from '@/core/model/studio'
 import { practicePiece } from '@/core/usecases/create/practicePiece'
 import { newId, run } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
+import { TextInput } from '@/ui/kit/TextInput'
 
 const USE_WORDS: readonly (readonly [Use, string])[] = [
   ['food', 'for food'],
@@ -39,19 +40,7 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
     <section aria-label="The piece itself" className="space-y-3 px-5 py-4">
       <h2 className="text-[17px] font-bold">The piece, as made</h2>
       <Field label="Name">
-        {(id) => (
-          <input
-            id={id}
-            key={piece.name}
-            className="input w-full input-sm"
-            defaultValue={piece.name}
-            maxLength={80}
-            onBlur={(e) =>
-              e.target.value.trim() && e.target.value !== piece.name && change({ name: e.target.value.trim() })
-            }
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-          />
-        )}
+        {(id) => <TextInput id={id} value={piece.name} maxLength={80} onCommit={(name) => change({ name })} />}
       </Field>
       <div className="grid grid-cols-2 gap-3">
         <Field label="How many">
@@ -115,14 +104,13 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
       />
       <Field label="Notes">
         {(id) => (
-          <textarea
+          <TextInput
             id={id}
-            key={piece.notes}
-            className="textarea w-full textarea-sm"
             rows={2}
-            defaultValue={piece.notes}
+            value={piece.notes}
             maxLength={4000}
-            onBlur={(e) => e.target.value !== piece.notes && change({ notes: e.target.value })}
+            valid={() => true}
+            onCommit={(notes) => change({ notes })}
           />
         )}
       </Field>

@@ -2,13 +2,13 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import { demoStudio } from '@/core/demo/demoStudio'
 import { buildForm } from '@/core/form/buildForm'
 import type { Piece } from '@/core/model/piece'
-import { undo, useStudio } from '@/store/studioStore'
+import { undo, beginWith, useStudio } from '@/store/studioStore'
 import { handlesOf, snappedTurn, standingPlace } from './handles'
 
 const piece = (id: string): Piece => useStudio.getState().studio.pieces[id]
 const stepAt = (id: string, n: number) => piece(id).steps[n - 1]
 
-beforeEach(() => useStudio.setState({ studio: demoStudio(), past: [], future: [], pending: [] }))
+beforeEach(() => void beginWith(demoStudio()))
 
 describe('what can be dragged on the form', () => {
   it('the edges of a band, each as one edit that undo takes back', () => {

@@ -4,12 +4,13 @@ import Link from 'next/link'
 import { emptyStudio } from '@/core/demo/demoStudio'
 import { demoNow, freshStudio } from '@/store/beginnings'
 import { WAY_CHOICES, type Settings, type Ways } from '@/core/model/studio'
-import { writeStudio } from '@/core/formats/verniceFile'
 import { RULES } from '@/core/judge/judge'
 import { run, useStudio } from '@/store/studioStore'
-import { download, fileName } from '@/store/download'
+import { saveCopy } from '@/store/saveCopy'
 import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
+import { KeepingPanel } from './KeepingPanel'
+import { TextInput } from '@/ui/kit/TextInput'
 
 const SETTING_CHOICES: {
   readonly [K in keyof Settings]: {
@@ -57,13 +58,11 @@ export function StudioView() {
       <div className="space-y-6">
         <label className="block max-w-md">
           <span className="text-[13px] text-base-content/75">Name of the studio</span>
-          <input
-            key={studio.name}
-            className="display input w-full text-xl font-bold"
-            defaultValue={studio.name}
-            onBlur={(event) =>
-              event.target.value !== studio.name && run({ type: 'studio.rename', name: event.target.value })
-            }
+          <TextInput
+            className="display w-full text-xl font-bold"
+            value={studio.name}
+            maxLength={80}
+            onCommit={(name) => run({ type: 'studio.rename', name })}
           />
         </label>
         <section aria-labelledby="ways">
@@ -116,16 +115,7 @@ export function StudioView() {
           </h2>
           <p className="text-sm text-base-content/80">Everything stays in this browser. Keep a copy of your own.</p>
           <div className="flex flex-col items-stretch gap-2">
-            <button
-              type="button"
-              className="btn"
-              onClick={() =>
-                download(
-                  fileName(studio.name, 'vernice-studio.json'),
-                  new Blob([writeStudio(studio)], { type: 'application/json' }),
-                )
-              }
-            >
+            <button type="button" className="btn" onClick={saveCopy}>
               Export the studio
             </button>
             <OpenButton />
@@ -162,6 +152,7 @@ export function StudioView() {
             (JSON Schema)
           </p>
         </section>
+        <KeepingPanel />
         <section aria-labelledby="cautions" className="space-y-2 text-sm">
           <h2 id="cautions" className="text-lg font-bold">
             Cautions

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { BLOWERS } from '../../clay/drying/airSide'
 import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
 import { defineAct } from '../actDefinition'

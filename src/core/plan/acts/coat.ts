@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Settling } from '../../skin/acts'
 import { BLEND_WAYS } from '../../skin/applicatorFields'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import type { Stage } from '../../clay/stages'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import { motifSchema, type Motif } from '../../vocabulary/motif'

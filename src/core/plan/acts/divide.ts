@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { good, stageRow, workable } from '../../clay/stageFit'
 import { defineAct, lengthMm } from '../actDefinition'
 

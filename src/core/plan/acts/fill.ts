@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { stageIndex } from '../../clay/stages'

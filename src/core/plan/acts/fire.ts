@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
 import { LINE_GAIN } from '../../skin/levels'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'

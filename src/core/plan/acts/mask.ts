@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { motifName } from '../../skin/motifs/motifName'
 import { motifSchema } from '../../vocabulary/motif'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { LINE_GAIN } from '../../skin/levels'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import { z } from '../../base/zod'
 import { waxDrySeconds } from '../../clay/matte'
 import { motifName } from '../../skin/motifs/motifName'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'

@@ -21,7 +21,7 @@ export function settlePlan(piece: Piece, studio: Studio): Piece {
       finding.mends[0].command,
     )
     if (!applied.ok) return settled
-    settled = applied.value.studio.pieces[piece.id]
+    settled = applied.value.pieces[piece.id]
   }
   return settled
 }

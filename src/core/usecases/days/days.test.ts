@@ -421,21 +421,18 @@ describe('rescue, when the moment is past', () => {
         const applied = applyCommand(open, option.command)
         expect(applied.ok, option.id).toBe(true)
         if (!applied.ok) continue
-        const after = applied.value.studio.pieces[pieceId]
+        const after = applied.value.pieces[pieceId]
         expect(
           timeline(after.steps)[nextStepIndex(after.steps) + 1].stage === 'boneDry' || option.id === 'damp',
           option.id,
         ).toBe(true)
-        const found = judge(after, applied.value.studio)
+        const found = judge(after, applied.value)
         if (found.ok && option.id !== 'damp')
           expect(
             found.value.filter((f) => f.ruleId === 'stage-harms-step' && f.severity === 'ruin'),
             option.id,
           ).toEqual([])
-        expect(
-          lostWindow(after, dryingOf(after, applied.value.studio)) === null || option.id === 'damp',
-          option.id,
-        ).toBe(true)
+        expect(lostWindow(after, dryingOf(after, applied.value)) === null || option.id === 'damp', option.id).toBe(true)
       }
     },
   )

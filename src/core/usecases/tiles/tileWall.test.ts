@@ -66,7 +66,7 @@ describe('the layers of a square on a piece', () => {
     if (!command) return null
     const applied = applyCommand(studio, command)
     if (!applied.ok) throw new Error(JSON.stringify(applied.issue))
-    return applied.value.studio.pieces[pieceId].steps
+    return applied.value.pieces[pieceId].steps
   }
 
   it('go where the clay takes them: colour before the bisque, glaze before the last firing, in their order', () => {

@@ -12,6 +12,7 @@ import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/k
 import { MotifMark } from '@/ui/kit/MotifMark'
 import { SvgFile } from '@/ui/kit/SvgFile'
 import type { FieldsProps } from './types'
+import { TextInput } from '@/ui/kit/TextInput'
 
 interface MotifProps extends Pick<FieldsProps, 'piece' | 'form'> {
   motif: Motif
@@ -34,13 +35,13 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
       {motif.kind === 'letters' && !motif.drawing && (
         <Field label="Words">
           {(id) => (
-            <input
+            <TextInput
               id={id}
-              className="input w-full input-sm"
               value={motif.text}
               maxLength={24}
               placeholder="initials and year"
-              onChange={(event) => set({ text: event.target.value })}
+              valid={() => true}
+              onCommit={(text) => set({ text })}
             />
           )}
         </Field>

@@ -1,0 +1,165 @@
+import { DEMO_PIECES, expect, open, test } from './studio'
+import { test as base, type Page } from '@playwright/test'
+
+/* Nothing lost, nobody shut out. */
+
+const saved = (page: Page) => expect(page.locator('[data-save="saved"]')).toBeVisible()
+const name = (page: Page) => page.getByRole('textbox', { name: 'Name of the studio' })
+
+/** Changes records of the database as a fault would, from outside of Vernice. */
+const tamper = (page: Page, key: string, value: unknown) =>
+  page.evaluate(
+    ([at, put]) =>
+      new Promise<void>((resolve, reject) => {
+        const request = indexedDB.open('vernice')
+        request.onerror = () => reject(request.error)
+        request.onsuccess = () => {
+          const transaction = request.result.transaction('records', 'readwrite')
+          transaction.objectStore('records').put({ key: at, version: 3, value: put })
+          transaction.oncomplete = () => {
+            request.result.close()
+            resolve()
+          }
+        }
+      }),
+    [key, value] as const,
+  )
+
+test('what is typed counts before the field is left, and is one step of undo', async ({ page }) => {
+  await open(page, '/studio')
+  await name(page).click()
+  await name(page).press('Control+A')
+  await name(page).pressSequentially('Upper room', { delay: 60 })
+  await expect(page.getByRole('button', { name: 'Undo: rename the studio' })).toBeVisible()
+  await saved(page)
+  await page.reload()
+  await expect(name(page)).toHaveValue('Upper room')
+  await page.getByRole('button', { name: 'Undo: rename the studio' }).click()
+  await expect(name(page)).toHaveValue('Tidewater shed')
+})
+
+test('a page that is left in the middle of a word, or right after quick edits, loses nothing', async ({ page }) => {
+  await open(page, '/studio')
+  const fahrenheit = page.getByRole('radio', { name: '°F' })
+  for (const [i, leave] of [
+    () => page.reload(),
+    () => page.goto('/tiles'),
+    () => page.reload(),
+    () => page.goto('about:blank'),
+  ].entries()) {
+    await open(page, '/studio')
+    await name(page).fill(`Room ${i}`)
+    // A burst in one turn, and away at once.
+    await page.evaluate(() => {
+      const radios = [...document.querySelectorAll<HTMLElement>('[role="radio"]')]
+      const press = (word: string) => radios.find((radio) => radio.textContent === word)?.click()
+      for (const word of ['inches', '12 h', '°C', '°F']) press(word)
+    })
+    await leave()
+    await open(page, '/studio')
+    await expect(name(page)).toHaveValue(`Room ${i}`)
+    await expect(fahrenheit).toHaveAttribute('aria-checked', 'true')
+    await page.getByRole('radio', { name: '°C' }).click()
+    await saved(page)
+  }
+})
+
+test('edits and undos of two tabs both survive, and each is told of the other', async ({ page, context }) => {
+  await open(page, '/studio')
+  const other = await context.newPage()
+  await open(other, '/studio')
+  await name(page).fill('From the first')
+  await name(page).press('Enter')
+  await other.getByRole('radio', { name: '12' }).first().click()
+  await expect(name(other)).toHaveValue('From the first')
+  await expect(other.getByText('Changed in another tab: “rename the studio”')).toBeVisible()
+  await expect(page.getByRole('radio', { name: '12' }).first()).toHaveAttribute('aria-checked', 'true')
+  // Each takes back its own.
+  await other.getByRole('button', { name: 'Undo: change settings' }).click()
+  await expect(page.getByRole('radio', { name: '12' }).first()).toHaveAttribute('aria-checked', 'false')
+  await expect(name(other)).toHaveValue('From the first')
+  await page.getByRole('button', { name: 'Undo: rename the studio' }).click()
+  await expect(name(other)).toHaveValue('Tidewater shed')
+  await saved(page)
+  await saved(other)
+})
+
+test('a damaged record shuts out one piece, is told, and can be had as a file', async ({ page }) => {
+  await open(page, '/')
+  await tamper(page, 'piece:reed-jugs', { id: 'reed-jugs', name: 7 })
+  await open(page, '/')
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES - 1)
+  await expect(page.getByRole('alert').filter({ hasText: 'could not be read' })).toBeVisible()
+  await page.getByRole('link', { name: 'Studio', exact: true }).click()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByTestId('set-aside').getByRole('button').click(),
+  ])
+  expect(file.suggestedFilename()).toBe('piece-reed-jugs-set-aside.json'.replace('piece-', 'piece-'))
+  // It is set aside once, not at each opening.
+  await open(page, '/studio')
+  await expect(page.getByTestId('set-aside')).toHaveCount(1)
+  await expect(page.getByRole('alert').filter({ hasText: 'could not be read' })).toHaveCount(0)
+})
+
+for (const [what, fault, said] of [
+  ['no database', () => Object.defineProperty(globalThis, 'indexedDB', { value: undefined }), 'keeps nothing'],
+  [
+    'a database that throws',
+    () => {
+      IDBFactory.prototype.open = () => {
+        throw new DOMException('no', 'SecurityError')
+      }
+    },
+    'keeps nothing',
+  ],
+  [
+    'a database that never answers',
+    () => {
+      const opening = IDBFactory.prototype.open
+      IDBFactory.prototype.open = function (name: string) {
+        return Object.assign(opening.call(this, `${name} elsewhere`), { addEventListener: () => undefined })
+      }
+    },
+    'does not answer',
+  ],
+] as const)
+  test(`with ${what} work goes on in memory, said plainly within three seconds`, async ({ page }) => {
+    await page.addInitScript(fault)
+    await page.goto('/studio')
+    await expect(page.getByTestId('kept-nowhere')).toContainText(said, { timeout: 6_000 })
+    await expect(page.locator('[data-save="memory"]')).toHaveText(/not kept/)
+    await page.getByRole('radio', { name: '°F' }).click()
+    await expect(page.getByRole('radio', { name: '°F' })).toHaveAttribute('aria-checked', 'true')
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByTestId('kept-nowhere').getByRole('button').click(),
+    ])
+    expect(file.suggestedFilename()).toContain('vernice-studio.json')
+  })
+
+test('a database of a newer Vernice is not held up, is left alone and said', async ({ page }) => {
+  await open(page, '/')
+  await page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        const request = indexedDB.open('vernice', 99)
+        request.onsuccess = () => resolve(request.result.close())
+      }),
+  )
+  await expect(page.getByTestId('kept-nowhere')).toContainText('A newer Vernice has been opened in another tab')
+  await page.reload()
+  await expect(page.getByTestId('kept-nowhere')).toContainText('of a newer Vernice')
+})
+
+test('a piece that is not there says so and leads back', async ({ page }) => {
+  await open(page, '/plan/no-such-piece')
+  await page.getByRole('link', { name: 'To the rack' }).click()
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
+})
+
+base('an unknown address has a page of its own', async ({ page }) => {
+  await page.goto('/no/such/page')
+  await page.getByTestId('not-found').getByRole('link', { name: 'Go to the rack' }).click()
+  await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
+})

@@ -1,0 +1,7 @@
+'use client'
+
+import { Mishap } from '@/ui/frame/Mishap'
+
+export default function ViewError({ error, reset }: { error: Error; reset: () => void }) {
+  return <Mishap error={error} again={reset} />
+}
