@@ -38,6 +38,7 @@ async function opened(context, report) {
   if (report) await page.exposeFunction('report', report).catch(() => undefined)
   await page.goto(`${URL}/days`, { timeout: 60_000 })
   await page.locator('main[data-ready="true"]').waitFor({ timeout: 60_000 })
+  await page.getByRole('radio', { name: 'Rooms' }).click()
   await page.locator('[data-room]').first().waitFor({ timeout: 60_000 })
   return page
 }

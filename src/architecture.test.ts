@@ -61,8 +61,9 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   workers: ['core'],
   store: ['workers', 'core'],
   scene: ['core'],
-  ui: ['store', 'scene', 'workers', 'core'],
-  app: ['ui', 'core'],
+  offline: [],
+  ui: ['store', 'offline', 'scene', 'workers', 'core'],
+  app: ['ui', 'offline', 'core'],
 }
 
 const ONLY_IN: Readonly<Record<string, string>> = {
@@ -70,6 +71,7 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   three: 'scene',
   react: 'ui app store',
   comlink: 'workers scene',
+  serwist: 'offline',
   'pdf-lib': 'core/formats',
   '@dnd-kit/core': 'ui',
   svgpath: 'core/formats',

@@ -66,4 +66,22 @@ describe('the simulated bench scale', () => {
     expect(answer.status).toBe(status)
     expect((await answer.json()).error).toContain(part)
   })
+
+  it('refuses what says it is too long before reading any of it', async () => {
+    let read = 0
+    const body = new ReadableStream(
+      {
+        pull(controller) {
+          read++
+          controller.enqueue(new TextEncoder().encode('x'.repeat(1000)))
+        },
+      },
+      { highWaterMark: 0 },
+    )
+    const init = { method: 'POST', body, duplex: 'half', headers: { 'content-length': '3000000' } }
+    const answer = await POST(new Request('http://studio.test/api/devices/bench-scale', init as RequestInit))
+    expect(answer.status).toBe(413)
+    expect((await answer.json()).error).toContain('3000000')
+    expect(read).toBe(0)
+  })
 })

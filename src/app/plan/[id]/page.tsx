@@ -1,6 +1,5 @@
-import { PlanView } from '@/ui/plan/PlanView'
+import { PlanHere } from '@/ui/plan/PlanHere'
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params
-  return <PlanView pieceId={id} />
+export default function Page() {
+  return <PlanHere />
 }

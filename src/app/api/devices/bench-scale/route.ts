@@ -11,12 +11,11 @@ const BYTES = 2_000_000
 
 /** A simulated bench scale: what it shows for a piece at an instant, in grams. Replace it by a real one that answers the same. */
 export async function POST(request: Request): Promise<NextResponse> {
+  // Refused by what it says of itself before any of it is read, and by what it is after.
+  const said = Number(request.headers.get('content-length') ?? 0)
+  if (said > BYTES) return tooLong(said)
   const text = await request.text()
-  if (text.length > BYTES)
-    return NextResponse.json(
-      { error: `The request is ${text.length} bytes; the scale takes up to ${BYTES}.` },
-      { status: 413 },
-    )
+  if (text.length > BYTES) return tooLong(text.length)
   let body: unknown
   try {
     body = JSON.parse(text)
@@ -39,3 +38,6 @@ export async function POST(request: Request): Promise<NextResponse> {
     )
   return NextResponse.json({ format: 'vernice.weight', version: 1, simulated: true, at: parsed.data.at, grams })
 }
+
+const tooLong = (bytes: number): NextResponse =>
+  NextResponse.json({ error: `The request is ${bytes} bytes; the scale takes up to ${BYTES}.` }, { status: 413 })
