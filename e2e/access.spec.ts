@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { atRest, expect, open, openPlan, test } from './studio'
+import { atRest, expect, open, openPlan, test, takeItIn } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
@@ -127,6 +127,7 @@ test('thirty pieces of a class stand in one view, each at its own dryness', asyn
   await page
     .getByLabel('Open a Vernice file')
     .setInputFiles({ name: 'class.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) })
+  await takeItIn(page)
   await page.getByRole('link', { name: 'Days' }).click()
   await page.getByRole('radio', { name: 'Dryness now' }).click()
   await expect(page.getByTestId('dryness-now')).toHaveAttribute('data-busy', 'false', { timeout: 90_000 })

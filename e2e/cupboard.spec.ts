@@ -2,7 +2,7 @@ import { converter } from 'culori'
 import { PDFDocument } from 'pdf-lib'
 import { ciede2000 } from '../src/core/colour/ciede2000'
 import { labFromHex } from '../src/core/colour/colourSpaces'
-import { contents, drawn, expect, open, openPlan, rule, saved, step, test } from './studio'
+import { contents, drawn, expect, open, openPlan, rule, saved, step, test, takeItIn } from './studio'
 import type { Page } from '@playwright/test'
 
 const ladder = (page: Page) => page.getByTestId('ladder')
@@ -176,6 +176,8 @@ test('materials go out as CSV and come back; a bad row is refused in a sentence'
     mimeType: 'text/csv',
     buffer: Buffer.from(text.replace('Marsh black', 'Marsh night')),
   })
+  await expect(page.getByTestId('question')).toContainText('It adds 0, replaces 1, and leaves')
+  await takeItIn(page)
   await expect(page.getByRole('button', { name: /^Marsh night/ })).toBeVisible()
   await page.getByLabel('Materials from CSV').setInputFiles({
     name: 'm.csv',

@@ -1,5 +1,5 @@
 import ICAL from 'ical.js'
-import { contents, expect, open, openPlan, test } from './studio'
+import { contents, expect, open, openPlan, test, takeItIn } from './studio'
 import type { Page } from '@playwright/test'
 
 test.use({ timezoneId: 'UTC' })
@@ -162,6 +162,7 @@ test('rooms take the simulated sensor, a record from CSV, and refuse a bad one i
     mimeType: 'text/csv',
     buffer: Buffer.from('humidity_percent,time,temperature_c\n44,2026-03-04T10:00Z,19\n46,2026-03-04T11:00Z,20\n'),
   })
+  await takeItIn(page)
   await expect(shed).toContainText('2 readings')
   await expect(shed).toContainText('19.5 °C, 45 %')
 })

@@ -1,4 +1,16 @@
-import { DEMO_PIECES, contents, expect, open, openPlan, openText, saved, step, takeAway, test } from './studio'
+import {
+  DEMO_PIECES,
+  contents,
+  expect,
+  open,
+  openPlan,
+  openText,
+  saved,
+  step,
+  takeAway,
+  takeItIn,
+  test,
+} from './studio'
 
 test('export, wipe, import: the same studio', async ({ page }) => {
   await open(page, '/studio')
@@ -16,6 +28,8 @@ test('export, wipe, import: the same studio', async ({ page }) => {
   await expect(page.getByText('Nothing on the rack yet.')).toBeVisible()
 
   await openText(page, 'studio.json', before)
+  await expect(page.getByTestId('question')).toContainText(`${DEMO_PIECES} pieces come`)
+  await takeItIn(page)
   await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
   await page.getByRole('link', { name: 'Studio' }).click()
   const again = page.waitForEvent('download')
@@ -33,6 +47,7 @@ test('a piece goes out and comes back: same piece, same picture', async ({ page 
   await saved(page)
   await open(page, '/')
   await openText(page, 'piece.json', file)
+  await takeItIn(page)
   await expect(page.getByRole('status').filter({ hasText: 'from file' })).toBeVisible()
   await page.getByRole('link', { name: /Reed jugs \(from file\)/ }).click()
   await expect(step(page, 'Step 5: Carve reeds')).toBeVisible()

@@ -114,16 +114,17 @@ export const openText = (page: Page, name: string, text: string | Buffer): Promi
 /** Takes something of the piece away as a file, from the menu of the plan. */
 export async function takeAway(page: Page, what: string): Promise<void> {
   await page.getByText('Take away', { exact: true }).click()
-  await page.getByRole('button', { name: what, exact: true }).click()
+  await page.getByRole('menuitem', { name: what, exact: true }).click()
 }
 
 /** Adds a step after the selected one: a family’s button, or an act from its menu. */
 export async function addStep(page: Page, family: string, act?: string): Promise<void> {
   const tools = page.getByRole('toolbar', { name: 'Add a step' })
   if (!act) return tools.getByRole('button', { name: family, exact: true }).click()
-  await tools
-    .locator('summary')
-    .filter({ hasText: new RegExp(`^${family}$`) })
-    .click()
-  await tools.getByRole('button', { name: act, exact: true }).click()
+  await tools.getByRole('button', { name: family, exact: true }).click()
+  await page.getByRole('menuitem', { name: act, exact: true }).click()
 }
+
+/** Says yes to what a file would bring in. */
+export const takeItIn = (page: Page): Promise<void> =>
+  page.getByTestId('question').getByRole('button', { name: 'Take it in' }).click()

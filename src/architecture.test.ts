@@ -29,7 +29,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/demo': ['core/cupboard', ...PLANS, 'core/clay', 'core/form', 'core/firing'],
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', ...PLANS, ...FIELDS, 'core/base'],
-  'core/formats': ['core/colour', 'core/numeric', ...PLANS, 'core/form', 'core/base'],
+  'core/formats': [...FIELDS, 'core/numeric', ...PLANS, 'core/base'],
   'core/usecases/words': [...PLANS, 'core/clay', 'core/form', 'core/schedule', 'core/base', 'core/usecases/drying'],
   'core/usecases/drying': [...PLANS, ...FIELDS, 'core/judge', 'core/numeric', 'core/base'],
   'core/usecases/bench': [

@@ -6,7 +6,10 @@ import { connection } from 'next/server'
 import type { ReactNode } from 'react'
 import { AppFrame } from '@/ui/frame/AppFrame'
 
-export const metadata: Metadata = { title: 'Vernice', description: 'Plans layered decoration on clay' }
+export const metadata: Metadata = {
+  title: { default: 'Vernice', template: '%s · Vernice' },
+  description: 'Plans layered decoration on clay',
+}
 
 export default async function Layout({ children }: { children: ReactNode }) {
   await connection()

@@ -1,4 +1,7 @@
 import { RackView } from '@/ui/rack/RackView'
+import type { Metadata } from 'next'
+
+export const metadata: Metadata = { title: 'Rack' }
 
 export default function Page() {
   return <RackView />

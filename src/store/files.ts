@@ -1,6 +1,41 @@
 import { sentence } from '@/core/base/issue'
-import { FILE_LIMIT_BYTES, PIECE_FORMAT, readVerniceFile } from '@/core/formats/verniceFile'
-import { newId, run, tell, useStudio } from './studioStore'
+import { readMediaCsv } from '@/core/formats/mediaCsv'
+import { readRoomRecord } from '@/core/formats/roomRecordCsv'
+import { tableText, type DateOrder } from '@/core/formats/table'
+import {
+  FILE_LIMIT_BYTES,
+  PIECE_FORMAT,
+  readVerniceFile,
+  type PieceFile,
+  type StudioFile,
+} from '@/core/formats/verniceFile'
+import type { Command } from '@/core/model/command'
+import type { Room } from '@/core/model/room'
+import { askFirst, newId, run, tell, useStudio } from './studioStore'
+
+/* What comes in from files is told before it is taken in, and taken in as one edit. */
+
+const number = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
+
+/** The text of a table file, whichever program wrote it. */
+export const tableFileText = async (file: File): Promise<string> => tableText(new Uint8Array(await file.arrayBuffer()))
+
+/** Says what taking something in would do; with the answer yes it is one edit. */
+function takeIn(title: string, words: string, command: Command, done: string): void {
+  askFirst({
+    title,
+    words,
+    choices: [{ label: 'Take it in', act: () => void (run(command) || tell('news', done)) }],
+  })
+}
+
+/** How many of what comes in are new, other than what is there, and the same as it. */
+function compared(incoming: Readonly<Record<string, unknown>>, here: Readonly<Record<string, unknown>>) {
+  const ids = Object.keys(incoming)
+  const known = ids.filter((id) => here[id] !== undefined)
+  const same = known.filter((id) => JSON.stringify(here[id]) === JSON.stringify(incoming[id]))
+  return { adds: ids.length - known.length, replaces: known.length - same.length, leaves: same.length }
+}
 
 /** Opens a file that Vernice wrote: a piece is added, a studio replaces the one on screen (undo brings it back). */
 export async function openFile(file: File): Promise<void> {
@@ -8,15 +43,83 @@ export async function openFile(file: File): Promise<void> {
     return tell('problem', sentence({ code: 'file-too-large', bytes: file.size, limitBytes: FILE_LIMIT_BYTES }))
   const read = readVerniceFile(await file.text())
   if (!read.ok) return tell('problem', sentence(read.issue))
-  if (read.value.format !== PIECE_FORMAT) {
-    if (!run({ type: 'studio.replace', studio: read.value.studio }))
-      tell('news', `Opened the studio “${read.value.studio.name}”. Undo brings the former one back.`)
-    return
-  }
-  const { piece, bodies, media } = read.value
-  const known = useStudio.getState().studio.pieces[piece.id]
+  if (read.value.format === PIECE_FORMAT) takePiece(read.value)
+  else takeStudio(read.value)
+}
+
+function takeStudio({ studio }: StudioFile): void {
+  const here = useStudio.getState().studio
+  const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
+  const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
+  takeIn(
+    `Open the studio “${studio.name}”?`,
+    `It takes the place of “${here.name}”: ${number(adds, 'piece comes', 'pieces come')}, ${replaces} ` +
+      `${replaces === 1 ? 'is' : 'are'} replaced, ${leaves} stay as they are, ${number(gone, 'piece goes', 'pieces go')}. ` +
+      'Undo brings the former studio back.',
+    { type: 'studio.replace', studio },
+    `Opened the studio “${studio.name}”. Undo brings the former one back.`,
+  )
+}
+
+function takePiece({ piece, bodies, media }: PieceFile): void {
+  const { studio } = useStudio.getState()
+  const known = studio.pieces[piece.id]
   if (known && JSON.stringify(known) === JSON.stringify(piece))
     return tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
   const added = known ? { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) } : piece
-  if (!run({ type: 'piece.add', piece: added, bodies, media })) tell('news', `Put “${added.name}” on the rack.`)
+  const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
+  takeIn(
+    `Put “${added.name}” on the rack?`,
+    `It adds one piece and ${number(materials.adds, 'material', 'materials')}; ` +
+      `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`,
+    { type: 'piece.add', piece: added, bodies, media },
+    `Put “${added.name}” on the rack.`,
+  )
+}
+
+/** Brings in materials from a table. */
+export async function openMedia(file: File): Promise<void> {
+  const media = readMediaCsv(await tableFileText(file))
+  if (!media.ok) return tell('problem', sentence(media.issue))
+  const incoming = Object.fromEntries(media.value.map((medium) => [medium.id, medium]))
+  const { adds, replaces, leaves } = compared(incoming, useStudio.getState().studio.media)
+  takeIn(
+    `Bring in ${number(media.value.length, 'material', 'materials')}?`,
+    `It adds ${adds}, replaces ${replaces}, and leaves ${leaves} as they are.`,
+    {
+      type: 'batch',
+      label: `bring in ${number(media.value.length, 'material', 'materials')}`,
+      commands: media.value.map((medium) => ({ type: 'medium.set', medium })),
+    },
+    `${number(media.value.length, 'material is', 'materials are')} in the cupboard now.`,
+  )
+}
+
+/** Brings in the record of a room from a table; dates that could be read two ways are asked about. */
+export async function openRoomRecord(file: File, room: Room): Promise<void> {
+  takeRecord(await tableFileText(file), room)
+}
+
+function takeRecord(text: string, room: Room, order?: DateOrder): void {
+  const record = readRoomRecord(text, order)
+  if (!record.ok && record.issue.code === 'which-date') {
+    const { date } = record.issue
+    return askFirst({
+      title: 'Which comes first in these dates?',
+      words: `“${date}” can be read two ways, and nothing else in the file decides it.`,
+      choices: [
+        { label: 'The day', act: () => takeRecord(text, room, 'dayFirst') },
+        { label: 'The month', act: () => takeRecord(text, room, 'monthFirst') },
+      ],
+    })
+  }
+  if (!record.ok) return tell('problem', sentence(record.issue))
+  const [first, last] = [record.value[0], record.value[record.value.length - 1]]
+  takeIn(
+    `Take ${number(record.value.length, 'reading', 'readings')} for “${room.name}”?`,
+    `They run from ${first.at.slice(0, 16).replace('T', ' ')} to ${last.at.slice(0, 16).replace('T', ' ')} (UTC) and take ` +
+      `the place of the ${number(room.record.length, 'reading', 'readings')} it has.`,
+    { type: 'room.set', room: { ...room, record: record.value } },
+    `${number(record.value.length, 'reading', 'readings')} for “${room.name}”.`,
+  )
 }

@@ -16,6 +16,14 @@ export interface Notice {
   readonly text: string
 }
 
+/** Something to be decided before anything is done. */
+export interface Question {
+  readonly title: string
+  /** What it would do. */
+  readonly words: string
+  readonly choices: readonly { readonly label: string; readonly act: () => void }[]
+}
+
 interface StudioState {
   readonly status: 'loading' | 'ready'
   readonly studio: Studio
@@ -25,6 +33,7 @@ interface StudioState {
   readonly save: SaveState
   readonly savedAt: Date | null
   readonly notice: Notice | null
+  readonly question: Question | null
   /** Why nothing can be kept in this browser; null when it can. */
   readonly keptNowhere: string | null
   /** Records that could not be read. */
@@ -42,6 +51,7 @@ export const useStudio = create<StudioState>()(() => ({
   save: 'saved',
   savedAt: null,
   notice: null,
+  question: null,
   keptNowhere: null,
   setAside: [],
   previewed: null,
@@ -126,3 +136,12 @@ export const dismissNotice = (): void => useStudio.setState({ notice: null })
 
 /** A new id for a piece or a step. */
 export const newId = (): string => crypto.randomUUID().slice(0, 13)
+
+/** Asks before something is done; a second question takes the place of the first. */
+export const askFirst = (question: Question): void => useStudio.setState({ question })
+
+/** Closes the question and does what was chosen, if anything. */
+export function answerQuestion(act: (() => void) | null): void {
+  useStudio.setState({ question: null })
+  act?.()
+}

@@ -6,6 +6,7 @@ export type Issue =
   | { code: 'newer-version'; actual: number; newest: number }
   | { code: 'bad-value'; path: string; actual: string; expected: string }
   | { code: 'unknown-reference'; path: string; actual: string; expected: string }
+  | { code: 'which-date'; date: string }
   | { code: 'too-deep'; limit: number }
   | { code: 'no-such-piece'; id: string }
   | { code: 'no-such-step'; id: string }
@@ -36,6 +37,8 @@ export function sentence(issue: Issue): string {
       return `“${issue.path}” is ${issue.actual}, but it must be ${issue.expected}; correct it in the file and try again.`
     case 'unknown-reference':
       return `“${issue.path}” names ${issue.actual}, which is not ${issue.expected}; export the file again with its materials.`
+    case 'which-date':
+      return `“${issue.date}” could have the day first or the month first; say which, or write dates like 2026-03-04.`
     case 'too-deep':
       return `This file is nested more than ${issue.limit} levels deep, which no Vernice file is; choose another file.`
     case 'no-such-piece':

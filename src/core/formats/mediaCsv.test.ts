@@ -139,7 +139,7 @@ describe('a measured reflectance', () => {
   })
   it.each([
     [rows(() => 0.5, 500, 600), '500 to 600 nm'],
-    ['nm,r\n400,0.3', 'wavelength_nm'],
+    ['length,r\n400,0.3', 'wavelength_nm'],
     [rows(() => 0.5).replace('420,0.5', '420,lots'), 'lots'],
   ])('is refused when it does not reach or cannot be read', (text, part) => {
     const read = readReflectanceCsv(text)

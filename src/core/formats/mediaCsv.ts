@@ -5,6 +5,8 @@ import { BANDS, FIRST_NM, STEP_NM } from '../colour/spectrum'
 import { interpolateLinear } from '../numeric/interpolation'
 import { mediumSchema, type Medium } from '../vocabulary/material'
 import { APPLICATORS, type Applicator } from '../vocabulary/tools'
+import { coneIndex } from '../firing/cones'
+import { numberIn, readTable, tableCell } from './table'
 
 const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
 
@@ -32,18 +34,31 @@ const COLUMNS = [
   'scattering',
 ]
 
+/** Other names of columns. */
+const ALSO_CALLED: Readonly<Record<string, readonly string[]>> = {
+  name: ['material', 'colour', 'color'],
+  kind: ['type', 'medium'],
+  cone_from: ['from cone'],
+  cone_to: ['to cone'],
+  labelled_food_safe: ['food safe', 'labelled food-safe'],
+  jar_ml: ['jar', 'ml a jar'],
+  notes: ['note', 'remarks'],
+  absorption: ['k'],
+  scattering: ['s'],
+}
+
 /** Media as CSV; absorption and scattering are 36 numbers each, apart by spaces. */
 export const writeMediaCsv = (media: readonly Medium[]): string =>
   `${Papa.unparse(
     {
       fields: [...COLUMNS],
       data: media.map((m) => [
-        m.id,
-        m.name,
+        tableCell(m.id),
+        tableCell(m.name),
         m.kind,
         m.surface,
-        m.range.from,
-        m.range.to,
+        coneCell(m.range.from),
+        coneCell(m.range.to),
         m.fugitive ? 'yes' : 'no',
         m.labelledFoodSafe ? 'yes' : 'no',
         m.filmUm,
@@ -56,13 +71,19 @@ export const writeMediaCsv = (media: readonly Medium[]): string =>
         m.stock?.jars ?? '',
         m.stock?.jarMl ?? '',
         m.stock?.price ?? '',
-        m.notes,
+        tableCell(m.notes),
         m.optics.K.join(' '),
         m.optics.S.join(' '),
       ]),
     },
     { newline: '\n' },
   )}\n`
+
+/** A cone in words: a spreadsheet takes the nought off a bare 08. */
+const coneCell = (cone: string): string => `cone ${cone}`
+
+const coneIn = (cell: string | undefined, otherwise: string): string =>
+  (cell ?? '').replace(/^\s*(cone|∆|Δ)\s*/i, '').trim() || otherwise
 
 /** An answer, no if there is none; other words are left for the check to refuse. */
 const yesOrNo = (cell = ''): boolean | string => {
@@ -72,53 +93,38 @@ const yesOrNo = (cell = ''): boolean | string => {
 
 /** Reads media from CSV. All rows are checked before any is taken; the first bad value is named with its row. */
 export function readMediaCsv(text: string): Result<Medium[]> {
-  if (text.length > 6_000_000) return fail({ code: 'file-too-large', bytes: text.length, limitBytes: 6_000_000 })
-  const parsed = Papa.parse<Record<string, string>>(text.trim(), {
-    header: true,
-    skipEmptyLines: true,
-    transformHeader: (name) => name.trim().toLowerCase(),
+  const table = readTable(text, {
+    columns: Object.fromEntries(COLUMNS.map((name) => [name, ALSO_CALLED[name] ?? []])),
+    needed: [['id'], ['name'], ['kind'], ['absorption'], ['scattering']],
+    mostRows: 2000,
+    mostLetters: 6_000_000,
   })
-  const missing = (['id', 'name', 'kind', 'absorption', 'scattering'] as const).find(
-    (column) => !parsed.meta.fields?.includes(column),
-  )
-  if (missing)
-    return fail({
-      code: 'bad-value',
-      path: 'first line',
-      actual: `“${(parsed.meta.fields ?? []).join(', ').slice(0, 60)}”`,
-      expected: `a list of columns with “${missing}” in it`,
-    })
-  if (parsed.data.length > 2000)
-    return fail({
-      code: 'bad-value',
-      path: 'file',
-      actual: `${parsed.data.length} rows`,
-      expected: 'at most 2000 materials',
-    })
+  if (!table.ok) return table
   const media: Medium[] = []
-  for (const [i, row] of parsed.data.entries()) {
-    const numbers = (cell: string | undefined) => (cell ?? '').trim().split(/\s+/).map(Number)
+  const ids = new Set<string>()
+  for (const { number, cells: row } of table.value) {
+    const numbers = (cell: string | undefined) => (cell ?? '').split(/\s+/).map(numberIn)
     const candidate = {
       id: row.id?.trim(),
       name: row.name?.trim(),
       kind: row.kind?.trim(),
       surface: row.surface?.trim() || 'matte',
-      range: { from: row.cone_from?.trim() || '08', to: row.cone_to?.trim() || '6' },
+      range: { from: coneIn(row.cone_from, '08'), to: coneIn(row.cone_to, '6') },
       fugitive: yesOrNo(row.fugitive),
       labelledFoodSafe: yesOrNo(row.labelled_food_safe),
-      filmUm: Number(row.film_um || 30),
+      filmUm: row.film_um ? numberIn(row.film_um) : 30,
       raw: { wet: row.raw_wet?.trim() || '#888888', dry: row.raw_dry?.trim() || '#aaaaaa' },
       knownBy: row.known_by?.trim() || 'assumed',
       origin: row.origin?.trim() || 'bought',
       cautions: (row.cautions ?? '').split(/\s+/).filter(Boolean),
       coats: Object.fromEntries(
-        APPLICATORS.flatMap((a) => (row[coatsColumn(a)]?.trim() ? [[a, Number(row[coatsColumn(a)])]] : [])),
+        APPLICATORS.flatMap((a) => (row[coatsColumn(a)]?.trim() ? [[a, numberIn(row[coatsColumn(a)])]] : [])),
       ),
       stock: row.jar_ml?.trim()
         ? {
-            jars: Number(row.jars || 0),
-            jarMl: Number(row.jar_ml),
-            price: row.price?.trim() ? Number(row.price) : null,
+            jars: row.jars ? numberIn(row.jars) : 0,
+            jarMl: numberIn(row.jar_ml),
+            price: row.price?.trim() ? numberIn(row.price) : null,
           }
         : null,
       notes: row.notes ?? '',
@@ -127,15 +133,24 @@ export function readMediaCsv(text: string): Result<Medium[]> {
     const checked = mediumSchema.safeParse(candidate)
     if (!checked.success) {
       const issue = schemaIssue(checked.error, candidate)
-      return fail({ ...issue, path: `row ${i + 2}, ${issue.path}` })
+      return fail({ ...issue, path: `row ${number}, ${issue.path}` })
     }
-    if (media.some((medium) => medium.id === checked.data.id))
+    const { from, to } = checked.data.range
+    if (coneIndex(from) > coneIndex(to))
       return fail({
         code: 'bad-value',
-        path: `row ${i + 2}, id`,
+        path: `row ${number}, cone_from`,
+        actual: `${from} to ${to}, which runs downwards`,
+        expected: 'the cooler cone first (a spreadsheet may have taken the nought off: write “cone 08”)',
+      })
+    if (ids.has(checked.data.id))
+      return fail({
+        code: 'bad-value',
+        path: `row ${number}, id`,
         actual: `“${checked.data.id}”`,
         expected: 'an id of its own; a row above has it already',
       })
+    ids.add(checked.data.id)
     media.push(checked.data)
   }
   if (!media.length)
@@ -145,34 +160,31 @@ export function readMediaCsv(text: string): Result<Medium[]> {
 
 /** Reads a measured reflectance: columns wavelength_nm and reflectance (0–1, or in percent), on any grid that spans 400–700 nm. */
 export function readReflectanceCsv(text: string): Result<number[]> {
-  const parsed = Papa.parse<Record<string, string>>(text.trim(), {
-    header: true,
-    skipEmptyLines: true,
-    transformHeader: (name) => name.trim().toLowerCase(),
+  const table = readTable(text, {
+    columns: {
+      wavelength_nm: ['wavelength', 'nm', 'lambda'],
+      reflectance: ['r', 'reflectance_percent', 'reflection', '%R'],
+    },
+    needed: [['wavelength_nm'], ['reflectance']],
+    mostRows: 20_000,
+    mostLetters: 2_000_000,
   })
-  const missing = ['wavelength_nm', 'reflectance'].find((column) => !parsed.meta.fields?.includes(column))
-  if (missing)
-    return fail({
-      code: 'bad-value',
-      path: 'first line',
-      actual: `“${(parsed.meta.fields ?? []).join(', ').slice(0, 60)}”`,
-      expected: `the columns wavelength_nm and reflectance`,
-    })
+  if (!table.ok) return table
   const points: [number, number][] = []
-  for (const [i, row] of parsed.data.entries()) {
-    const nm = Number(row.wavelength_nm)
-    const r = Number(row.reflectance)
+  for (const { number, cells: row } of table.value) {
+    const nm = numberIn(row.wavelength_nm)
+    const r = numberIn(row.reflectance)
     if (!(nm >= 300 && nm <= 1100))
       return fail({
         code: 'bad-value',
-        path: `row ${i + 2}, wavelength_nm`,
+        path: `row ${number}, wavelength_nm`,
         actual: `“${row.wavelength_nm}”`,
         expected: 'a wavelength in nm',
       })
-    if (!row.reflectance?.trim() || !(r >= 0 && r <= 120))
+    if (!(r >= 0 && r <= 120))
       return fail({
         code: 'bad-value',
-        path: `row ${i + 2}, reflectance`,
+        path: `row ${number}, reflectance`,
         actual: `“${row.reflectance}”`,
         expected: 'a share from 0 to 1, or percent',
       })

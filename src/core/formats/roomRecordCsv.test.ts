@@ -42,12 +42,12 @@ describe('a record of a room', () => {
     ['a temperature above reason', '2026-03-04T18:00Z,61,50', 'row 2, temperature_c', '“61”'],
     ['a temperature below reason', '2026-03-04T18:00Z,-21,50', 'row 2, temperature_c', '“-21”'],
     ['no temperature', '2026-03-04T18:00Z,,50', 'row 2, temperature_c', '“”'],
-    ['spaces for a temperature', '2026-03-04T18:00Z,  ,50', 'row 2, temperature_c', '“  ”'],
+    ['spaces for a temperature', '2026-03-04T18:00Z,  ,50', 'row 2, temperature_c', '“”'],
     ['a humidity above reason', '2026-03-04T18:00Z,20,100', 'row 2, humidity_percent', '“100”'],
     ['a humidity below reason', '2026-03-04T18:00Z,20,1', 'row 2, humidity_percent', '“1”'],
     ['no humidity', '2026-03-04T18:00Z,20,', 'row 2, humidity_percent', '“”'],
-    ['spaces for a humidity', '2026-03-04T18:00Z,20,  \n2026-03-04T19:00Z,20,50', 'row 2, humidity_percent', '“  ”'],
-    ['a row that stops short', '2026-03-04T18:00Z', 'row 2, temperature_c', '“”'],
+    ['spaces for a humidity', '2026-03-04T18:00Z,20,  \n2026-03-04T19:00Z,20,50', 'row 2, humidity_percent', '“”'],
+    ['a row that stops short', '2026-03-04T18:00Z', 'row 2', '1 cell'],
     ['no time', 'yesterday,20,50', 'row 2, time', '“yesterday”'],
   ])('refuses %s, with the place and the value', (_, row, place, value) => {
     expect(refusal(`${COLUMNS}\n${row}`)).toContain(place)
@@ -60,7 +60,11 @@ describe('a record of a room', () => {
       'time,temperature_c\n2026-03-04T18:00Z,20',
       ['“humidity_percent”', '“time, temperature_c”'],
     ],
-    ['a time that is missing at the end of a row', 'humidity_percent,temperature_c,time\n50,20', ['row 2, time', '“”']],
+    [
+      'a time that is missing at the end of a row',
+      'humidity_percent,temperature_c,time\n50,20',
+      ['row 2', '2 cells', 'which has 3'],
+    ],
     ['columns alone', COLUMNS, ['empty', 'at least one row']],
     ['nothing', '', ['first line', '“”']],
     ['a first line without an end', `${'x'.repeat(200)}\n1`, [`“${'x'.repeat(60)}”`]],

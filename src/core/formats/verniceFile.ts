@@ -1,12 +1,12 @@
 import { z } from '../base/zod'
 import { schemaIssue } from '../base/schemaIssue'
 import { fail, ok, type Result } from '../base/result'
-import type { Issue } from '../base/issue'
 import { bodySchema, mediumSchema } from '../vocabulary/material'
 import { CURRENT_VERSION, migrate } from '../model/migrations'
 import { pieceSchema, type Piece } from '../model/piece'
 import { mediaOfStep } from '../plan/step'
 import { studioSchema, type Studio } from '../model/studio'
+import { pieceIssue, studioIssue, textIssue } from './wholeness'
 
 /** Largest file that is read, bytes. */
 export const FILE_LIMIT_BYTES = 12 * 1_048_576
@@ -68,7 +68,7 @@ export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
   try {
     document = JSON.parse(text)
   } catch (error) {
-    return fail({ code: 'not-json', detail: error instanceof Error ? error.message.slice(0, 120) : 'unreadable' })
+    return fail({ code: 'not-json', detail: jsonFault(text, error) })
   }
   if (typeof document !== 'object' || document === null || Array.isArray(document)) {
     return fail({
@@ -90,11 +90,21 @@ export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
   const parsed =
     format === PIECE_FORMAT ? pieceFileSchema.safeParse(migrated.value) : studioFileSchema.safeParse(migrated.value)
   if (!parsed.success) return fail(schemaIssue(parsed.error, migrated.value))
-  const unknown =
+  const fault =
     parsed.data.format === PIECE_FORMAT
-      ? missingIn(parsed.data.piece, parsed.data, 'piece')
-      : missingInStudio(parsed.data.studio)
-  return unknown ? fail(unknown) : ok(parsed.data)
+      ? (textIssue(parsed.data, 'file') ?? pieceIssue(parsed.data.piece, parsed.data, 'piece'))
+      : studioIssue(parsed.data.studio)
+  return fault ? fail(fault) : ok(parsed.data)
+}
+
+/** Where a text stops being JSON, in words of ours. */
+function jsonFault(text: string, error: unknown): string {
+  if (!text.trim()) return 'it is empty'
+  const at = /position (\d+)/.exec(error instanceof Error ? error.message : '')
+  if (!at) return 'it stops in the middle'
+  const before = text.slice(0, Number(at[1]))
+  const near = text.slice(Number(at[1]), Number(at[1]) + 20).replace(/\s+/g, ' ')
+  return `line ${before.split('\n').length}${near ? `, near “${near}”` : ', where it ends'}`
 }
 
 /** Whether brackets outside strings nest deeper than a limit, without parsing. */
@@ -112,48 +122,6 @@ function deeperThan(text: string, limit: number): boolean {
     } else if (c === 125 || c === 93) depth--
   }
   return false
-}
-
-function missingIn(piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>, path: string): Issue | null {
-  if (!bodies[piece.bodyId])
-    return {
-      code: 'unknown-reference',
-      path: `${path}.bodyId`,
-      actual: `“${piece.bodyId}”`,
-      expected: 'a body in this file',
-    }
-  for (const [list, steps] of [
-    ['steps', piece.steps],
-    ['variant', piece.variant ?? []],
-  ] as const) {
-    for (const [at, step] of steps.entries()) {
-      const missing = mediaOfStep(step).find((id) => !media[id])
-      if (missing)
-        return {
-          code: 'unknown-reference',
-          path: `${path}.${list}.${at}`,
-          actual: `“${missing}”`,
-          expected: 'a material in this file',
-        }
-    }
-  }
-  return null
-}
-
-function missingInStudio(studio: Studio): Issue | null {
-  for (const [id, piece] of Object.entries(studio.pieces)) {
-    const missing = missingIn(piece, studio, `studio.pieces.${id}`)
-    if (missing) return missing
-  }
-  const lost = studio.order.findIndex((id) => !studio.pieces[id])
-  return lost < 0
-    ? null
-    : {
-        code: 'unknown-reference',
-        path: `studio.order.${lost}`,
-        actual: `“${studio.order[lost]}”`,
-        expected: 'a piece in this file',
-      }
 }
 
 /** The published JSON Schemas. */

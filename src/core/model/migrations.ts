@@ -162,7 +162,7 @@ export function migrate(
     return fail({
       code: 'bad-value',
       path: 'version',
-      actual: JSON.stringify(version) ?? 'missing',
+      actual: (JSON.stringify(version) ?? 'missing').slice(0, 60),
       expected: 'a whole number from 1',
     })
   }
@@ -171,7 +171,16 @@ export function migrate(
   for (let at = version; at < current; at++) {
     const step = migrations.find((m) => m.from === at)
     if (!step) throw new Error(`there is no migration from version ${at}`)
-    migrated = step.migrate(migrated)
+    try {
+      migrated = step.migrate(migrated)
+    } catch {
+      return fail({
+        code: 'bad-value',
+        path: 'the file',
+        actual: `damaged (${step.name.split(':')[0]} could not be brought up to date)`,
+        expected: 'whole',
+      })
+    }
   }
   return ok({ ...migrated, version: current })
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { isTimeZone } from '../base/timeZone'
 import { describe, expect, it } from 'vitest'
 import type { Cover } from '../clay/stages'
 import { plainCalendar, type Calendar, type FiringBooking } from '../model/calendar'
@@ -6,16 +7,7 @@ import { dryOn, hoursUntil, onwards, type DryingCurve, type DryingCurves } from 
 import { interleave } from './interleave'
 import { COST, planPiece, type BeamSettings, type Occasion, type PiecePlan } from './planPiece'
 import { capacityLeft, firstPlan, fits, improvements, jointPlan, occasionsOf, type StudioProblem } from './planStudio'
-import {
-  isTimeZone,
-  kilnsAfter,
-  localClock,
-  localDate,
-  localInstant,
-  sessionsBetween,
-  type Kiln,
-  type Session,
-} from './sessions'
+import { kilnsAfter, localClock, localDate, localInstant, sessionsBetween, type Kiln, type Session } from './sessions'
 import { handsOf, lastWait, spanOf, type Job, type Task } from './task'
 
 const HOUR = 3_600_000

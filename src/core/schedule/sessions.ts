@@ -36,16 +36,6 @@ export const localClock = (ms: number, timeZone: string, clock: '24' | '12' = '2
 /** A local day in words: “Thu 5 Mar”. */
 export const localDay = (ms: number, timeZone: string): string => format(ms, 'EEE d MMM', { in: tz(timeZone) })
 
-/** Whether a name is a time zone that this machine knows. */
-export function isTimeZone(name: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: name })
-    return true
-  } catch {
-    return false
-  }
-}
-
 /** All sessions that end after `fromMs` and begin before `toMs`, in order of time. Sessions over midnight end on the next day. */
 export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, fromMs: number, toMs: number): Session[] {
   const differs = new Map(exceptions.map((exception) => [exception.date, exception]))

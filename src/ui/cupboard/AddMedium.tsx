@@ -8,6 +8,7 @@ import { readReflectanceCsv } from '@/core/formats/mediaCsv'
 import { MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
 import { bodyFromSwatch, mediumFromSwatch, type Swatch } from '@/core/usecases/cupboard/newMedium'
+import { tableFileText } from '@/store/files'
 import { newId, run, tell } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
 import { Field, Select } from '@/ui/kit/fields'
@@ -28,7 +29,7 @@ export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Ki
   const lab: Triple | null =
     swatch === null ? null : swatch.kind === 'lab' ? swatch.lab : labUnder(Float64Array.from(swatch.reflectance))
   const read = async (file: File) => {
-    const measured = readReflectanceCsv(await file.text())
+    const measured = readReflectanceCsv(await tableFileText(file))
     if (measured.ok) setSwatch({ kind: 'reflectance', reflectance: measured.value })
     else tell('problem', sentence(measured.issue))
   }

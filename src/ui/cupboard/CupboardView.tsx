@@ -3,15 +3,15 @@
 import clsx from 'clsx'
 import { useRef, useState } from 'react'
 import { Download, FolderOpen } from 'lucide-react'
-import { sentence } from '@/core/base/issue'
 import { CONES, type Cone } from '@/core/firing/cones'
-import { readMediaCsv, writeMediaCsv } from '@/core/formats/mediaCsv'
+import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
 import { MEDIUM_KIND, MEDIUM_KINDS } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
 import { findMedia } from '@/core/usecases/cupboard/mediaSearch'
 import { download, fileName } from '@/store/download'
-import { run, tell, useStudio } from '@/store/studioStore'
+import { openMedia } from '@/store/files'
+import { useStudio } from '@/store/studioStore'
 import { Segments, Select } from '@/ui/kit/fields'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
@@ -21,6 +21,7 @@ import { ClaysTab } from './ClaysTab'
 import { Ladder } from './Ladder'
 import { MediumFields } from './MediumFields'
 import { MixPanel } from './MixPanel'
+import { useAddress } from '@/ui/frame/useAddress'
 
 type Tab = 'media' | 'clays' | 'mix' | 'amounts'
 
@@ -31,10 +32,12 @@ const TABS: readonly (readonly [Tab, string])[] = [
   ['amounts', 'Amounts'],
 ]
 
+const CHOICES = TABS.map(([choice]) => choice)
+
 /** The cupboard: every material with what the trade asks of it and how it fires. */
 export function CupboardView() {
   const studio = useStudio((s) => s.studio)
-  const [tab, setTab] = useState<Tab>('media')
+  const [tab, setTab] = useAddress('show', CHOICES)
   return (
     <div className="px-6 py-4">
       <div className="mb-4 flex flex-wrap items-center gap-4">
@@ -52,21 +55,6 @@ export function CupboardView() {
 
 function CsvButtons({ studio }: { studio: Studio }) {
   const file = useRef<HTMLInputElement>(null)
-  const read = async (chosen: File) => {
-    const media = readMediaCsv(await chosen.text())
-    if (!media.ok) return tell('problem', sentence(media.issue))
-    if (
-      !run({
-        type: 'batch',
-        label: `bring in ${media.value.length} materials`,
-        commands: media.value.map((medium) => ({ type: 'medium.set', medium })),
-      })
-    )
-      tell(
-        'news',
-        `${media.value.length} ${media.value.length === 1 ? 'material is' : 'materials are'} in the cupboard now.`,
-      )
-  }
   return (
     <div className="ml-auto flex gap-2">
       <button
@@ -93,7 +81,7 @@ function CsvButtons({ studio }: { studio: Studio }) {
         onChange={(event) => {
           const [chosen] = event.target.files ?? []
           event.target.value = ''
-          if (chosen) void read(chosen)
+          if (chosen) void openMedia(chosen)
         }}
       />
     </div>

@@ -13,6 +13,7 @@ import { ChangesPanel, UnmetPanel } from './PlanNotes'
 import { RoomsPanel } from './RoomsPanel'
 import { SessionLists } from './SessionLists'
 import { VisitStrip } from './VisitStrip'
+import { useAddress } from '@/ui/frame/useAddress'
 
 type Tab = 'days' | 'dryness' | 'hours' | 'rooms'
 
@@ -23,11 +24,13 @@ const TABS: readonly (readonly [Tab, string])[] = [
   ['rooms', 'Rooms'],
 ]
 
+const CHOICES = TABS.map(([choice]) => choice)
+
 /** Sessions as columns, pieces as rows, water falling through each. */
 export function DaysView() {
   const studio = usePlannedStudio()
   const now = useNow()
-  const [tab, setTab] = useState<Tab>('days')
+  const [tab, setTab] = useAddress('show', CHOICES)
   const [planning, setPlanning] = useState<Planning | null>(null)
   const [changes, setChanges] = useState<readonly string[] | null>(null)
   const [selected, setSelected] = useState<Visit | null>(null)

@@ -2,17 +2,17 @@
 
 import { useRef } from 'react'
 import { Plus, X } from 'lucide-react'
-import { sentence } from '@/core/base/issue'
 import { seedFromText } from '@/core/base/random'
 import { plainRoom, type Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
-import { readRoomRecord, writeRoomRecord } from '@/core/formats/roomRecordCsv'
+import { writeRoomRecord } from '@/core/formats/roomRecordCsv'
 import { airAt, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { readRoomSensor } from '@/store/devices'
 import { download, fileName } from '@/store/download'
 import { useNow } from '@/store/days'
-import { newId, run, tell } from '@/store/studioStore'
+import { openRoomRecord } from '@/store/files'
+import { newId, run } from '@/store/studioStore'
 import { Field, NumberInput, Segments } from '@/ui/kit/fields'
 import { fromFahrenheit, toFahrenheit } from '@/core/base/units'
 import { TextInput } from '@/ui/kit/TextInput'
@@ -48,11 +48,6 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
   const pieces = Object.values(studio.pieces).filter((piece) => roomOf(studio, piece).id === room.id).length
   const air = airAt(room, now)
   const fahrenheit = studio.settings.temperature === 'F'
-  const read = async (chosen: File) => {
-    const record = readRoomRecord(await chosen.text())
-    if (record.ok) set({ record: record.value })
-    else tell('problem', sentence(record.issue))
-  }
   const sense = async () => {
     const readings = await readRoomSensor(room, seedFromText(room.id) % 1_000_000)
     if (readings) set({ record: readings })
@@ -138,13 +133,13 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
         <input
           ref={file}
           type="file"
-          accept=".csv,text/csv"
+          accept=".csv,.tsv,.txt,text/csv"
           className="hidden"
           aria-label={`Record of ${room.name}`}
           onChange={(event) => {
             const chosen = event.target.files?.[0]
             event.target.value = ''
-            if (chosen) void read(chosen)
+            if (chosen) void openRoomRecord(chosen, room)
           }}
         />
         {room.record.length > 0 && (

@@ -10,7 +10,10 @@ import { takeDrafts } from '@/store/drafts'
 import { startKeeping } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
 import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
+import { QuestionDialog } from './QuestionDialog'
 import { HatchDefinitions } from '@/ui/kit/Hatch'
+import { HelpDialog } from './HelpDialog'
+import { useFocusKeeper } from './useFocusKeeper'
 
 /** The frame round every view: where one is, undo and redo, whether it is saved. */
 export function AppFrame({ demo, children }: { demo: boolean; children: ReactNode }) {
@@ -24,16 +27,29 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
     else document.documentElement.dataset.theme = theme === 'dark' ? 'kilnroom' : 'putty'
   }, [theme])
   useUndoKeys()
+  useFocusKeeper()
   return (
     <div className="flex h-dvh flex-col bg-base-100 text-base-content print:block print:h-auto">
+      <a
+        href="#view"
+        className="absolute top-2 left-2 z-40 -translate-y-20 border border-base-content bg-base-100 px-4 py-2 focus:translate-y-0"
+      >
+        Skip to the view
+      </a>
       <HatchDefinitions />
       <Header />
       <KeptNowhere />
       {takeUpdate && <UpdateBar onTake={takeUpdate} />}
-      <main className="min-h-0 flex-1 overflow-auto print:overflow-visible" data-ready={status === 'ready'}>
+      <main
+        id="view"
+        tabIndex={-1}
+        className="min-h-0 flex-1 overflow-auto outline-none print:overflow-visible"
+        data-ready={status === 'ready'}
+      >
         {status === 'ready' ? children : <p className="p-8 text-base-content/75">Opening the studio…</p>}
       </main>
       <NoticeBar />
+      <QuestionDialog />
     </div>
   )
 }
@@ -125,6 +141,7 @@ function UndoAndSave() {
       >
         <Redo2 size={18} />
       </button>
+      <HelpDialog />
       <span
         className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-20"
         role="status"

@@ -1,5 +1,6 @@
 'use client'
 
+import * as RadioGroup from '@radix-ui/react-radio-group'
 import clsx from 'clsx'
 import { ChevronDown, ChevronUp } from 'lucide-react'
 import { useId, type ReactNode } from 'react'
@@ -143,7 +144,7 @@ export function LengthInput({
   )
 }
 
-/** A choice of a few, all in sight. */
+/** A choice of a few, all in sight: one stop of the Tab key, arrows choose within it. */
 export function Segments<T extends string>({
   label,
   value,
@@ -158,24 +159,29 @@ export function Segments<T extends string>({
   small?: boolean
 }) {
   return (
-    <div role="radiogroup" aria-label={label} className="inline-flex border border-base-content">
+    <RadioGroup.Root
+      aria-label={label}
+      value={value}
+      orientation="horizontal"
+      onValueChange={(choice) => onChange(choice as T)}
+      className="inline-flex border border-base-content"
+    >
       {choices.map(([choice, word]) => (
-        <button
+        <RadioGroup.Item
           key={choice}
-          type="button"
-          role="radio"
-          aria-checked={choice === value}
-          onClick={() => onChange(choice)}
+          value={choice}
           className={clsx(
             'cursor-pointer whitespace-nowrap',
             small ? 'px-2 py-0.5 text-[13px]' : 'px-3 py-1.5 text-sm',
-            choice === value ? 'bg-primary text-primary-content' : 'bg-base-100 text-base-content hover:bg-base-200',
+            choice === value
+              ? 'bg-primary text-primary-content forced-colors:bg-[Highlight] forced-colors:text-[HighlightText]'
+              : 'bg-base-100 text-base-content hover:bg-base-200',
           )}
         >
           {word}
-        </button>
+        </RadioGroup.Item>
       ))}
-    </div>
+    </RadioGroup.Root>
   )
 }
 

@@ -1,6 +1,6 @@
 'use client'
 
-import { useRef, useState, type RefObject } from 'react'
+import { useState, type RefObject } from 'react'
 import { Download, X } from 'lucide-react'
 import { latheMesh } from '@/core/picture/lathe'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -11,6 +11,7 @@ import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
+import { Menu, type MenuItem } from '@/ui/kit/Menu'
 import { texturesOf } from '@/store/derived'
 import type { WheelPictures } from './Wheel'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -33,7 +34,6 @@ async function keep(picture: Promise<Blob | null> | undefined, name: string): Pr
 
 /** Everything of a piece that can be taken away as a file. */
 export function ExportMenu({ piece, studio, form, skin, request, pictures }: ExportProps) {
-  const menu = useRef<HTMLDetailsElement>(null)
   const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
   const big = () => {
     const cancel = startBigPicture(request, {
@@ -63,7 +63,7 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       )
     }
   }
-  const items: readonly { word: string; words: string; act: () => void }[] = [
+  const items: readonly MenuItem[] = [
     { word: 'Bench card', words: 'PDF to print, with boxes to tally coats', act: () => void exportCard(piece, studio) },
     {
       word: 'Picture',
@@ -110,33 +110,11 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     )
   }
   return (
-    <details
-      ref={menu}
-      className="dropdown dropdown-top"
-      onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
-      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
+    <Menu
+      items={items}
+      className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
     >
-      <summary className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100">
-        <Download size={17} aria-hidden /> Take away
-      </summary>
-      <ul className="dropdown-content z-20 mb-1 w-72 border border-base-content bg-base-100 text-base-content">
-        {items.map(({ word, words, act }) => (
-          <li key={word}>
-            <button
-              type="button"
-              aria-label={word}
-              className="block w-full cursor-pointer px-3 py-1.5 text-left hover:bg-base-300 focus-visible:bg-base-300"
-              onClick={() => {
-                menu.current?.removeAttribute('open')
-                act()
-              }}
-            >
-              <b className="block text-sm">{word}</b>
-              <span className="block text-xs text-base-content/80">{words}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
+      <Download size={17} aria-hidden /> Take away
+    </Menu>
   )
 }

@@ -41,7 +41,7 @@ export function FindingsPanel({
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
         {!problem && findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
-        {title}
+        <span role="status">{title}</span>
       </h2>
       {problem && (
         <p role="alert">

@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import Link from 'next/link'
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
 import { buildForm } from '@/core/form/buildForm'
 import type { Piece } from '@/core/model/piece'
@@ -20,6 +20,7 @@ import type { Spot } from './SectionCut'
 import { PiecePicture } from './PiecePicture'
 import { StepSheet } from './StepSheet'
 import { StepTools } from './StepTools'
+import { inAddress, writeAddress } from '@/ui/frame/useAddress'
 
 /** The plan of one piece: the form on its wheel, the rail of its life, the cut, the findings. */
 export function PlanView({ pieceId }: { pieceId: string }) {
@@ -39,13 +40,28 @@ export function PlanView({ pieceId }: { pieceId: string }) {
   return <Plan key={pieceId} piece={piece} studio={studio} />
 }
 
+/** Instead of a step in the address: the piece itself. */
+const FORM_ITSELF = 'piece'
+
+type Sheet = 'step' | 'dryness' | 'colours'
+
+/** The step that the address names, or the last; null for the piece itself. */
+function stepInAddress({ steps }: Piece): string | null {
+  const asked = inAddress('step')
+  return asked === FORM_ITSELF ? null : ((steps.find(({ id }) => id === asked) ?? steps.at(-1))?.id ?? null)
+}
+
+const sheetInAddress = (): Sheet => {
+  const asked = inAddress('sheet')
+  return asked === 'dryness' || asked === 'colours' ? asked : 'step'
+}
+
 function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
-  const last = piece.steps.at(-1)?.id ?? null
-  const [selectedId, setSelectedId] = useState<string | null>(last)
+  const [selectedId, setSelectedId] = useState<string | null>(() => stepInAddress(piece))
   const [kind, setKind] = useState<ViewKind>('firedWhole')
   const [light, setLight] = useState<LightId>('daylight')
   const [spot, setSpot] = useState<Spot | null>(null)
-  const [sheet, setSheet] = useState<'step' | 'dryness' | 'colours'>('step')
+  const [sheet, setSheet] = useState<Sheet>(sheetInAddress)
   const found = piece.steps.findIndex((step) => step.id === selectedId)
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
@@ -59,6 +75,13 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
     setKind((now) => look ?? now)
   }, [])
   const step = selected === null ? null : piece.steps[selected]
+  useEffect(() => {
+    writeAddress('step', step?.id ?? FORM_ITSELF, true)
+    writeAddress('sheet', sheet === 'step' ? null : sheet, true)
+  }, [step?.id, sheet])
+  useEffect(() => {
+    document.title = `${piece.name} · Vernice`
+  }, [piece.name])
 
   return (
     <div

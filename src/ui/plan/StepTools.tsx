@@ -1,6 +1,5 @@
 'use client'
 
-import { useRef } from 'react'
 import { ChevronDown, Copy, MoveLeft, MoveRight, Trash2 } from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
@@ -8,6 +7,7 @@ import type { Act, Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { ADDABLE, placedStep } from '@/core/usecases/create/newStep'
 import { newId, run, tell } from '@/store/studioStore'
+import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
 import { shiftStep } from './planCommands'
 
@@ -15,7 +15,6 @@ type Addable = (typeof ADDABLE)[number]
 
 /** A family of acts: one button, or a menu of several. */
 function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (act: Act) => void }) {
-  const menu = useRef<HTMLDetailsElement>(null)
   const [only] = family.acts
   if (family.acts.length === 1) {
     const Icon = ACT_VIEW[only.act].icon
@@ -28,42 +27,19 @@ function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (act: Act) =>
   }
   const Icon = FAMILY_ICON[family.family] ?? ACT_VIEW[only.act].icon
   return (
-    <details
-      ref={menu}
-      className="dropdown dropdown-top"
-      onKeyDown={(event) => event.key === 'Escape' && menu.current?.removeAttribute('open')}
-      onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && menu.current?.removeAttribute('open')}
+    <Menu
+      className="btn px-2 font-normal btn-sm"
+      items={family.acts.map(({ act, word, words }) => ({
+        word,
+        words,
+        icon: ACT_VIEW[act].icon,
+        act: () => onAdd(act),
+      }))}
     >
-      <summary className="btn px-2 font-normal btn-sm">
-        <Icon size={15} aria-hidden />
-        {family.family}
-        <ChevronDown size={13} aria-hidden />
-      </summary>
-      <ul className="dropdown-content z-30 mb-1 w-72 border border-base-content bg-base-100">
-        {family.acts.map(({ act, word, words }) => {
-          const ActIcon = ACT_VIEW[act].icon
-          return (
-            <li key={act}>
-              <button
-                type="button"
-                aria-label={word}
-                className="flex w-full cursor-pointer items-start gap-2.5 px-3 py-1.5 text-left hover:bg-base-300 focus-visible:bg-base-300"
-                onClick={() => {
-                  menu.current?.removeAttribute('open')
-                  onAdd(act)
-                }}
-              >
-                <ActIcon size={17} aria-hidden className="mt-0.5 shrink-0" />
-                <span>
-                  <b className="block text-sm">{word}</b>
-                  <span className="block text-xs text-base-content/80">{words}</span>
-                </span>
-              </button>
-            </li>
-          )
-        })}
-      </ul>
-    </details>
+      <Icon size={15} aria-hidden />
+      {family.family}
+      <ChevronDown size={13} aria-hidden />
+    </Menu>
   )
 }
 

@@ -11,6 +11,7 @@ import { LayersMatrix } from './LayersMatrix'
 import { ProposePanel } from './ProposePanel'
 import { TileCard } from './TileCard'
 import { TileWall } from './TileWall'
+import { useAddress } from '@/ui/frame/useAddress'
 
 type Shown = 'wall' | 'layers' | 'ask'
 
@@ -20,11 +21,13 @@ const SHOWN: readonly (readonly [Shown, string])[] = [
   ['ask', 'ask and enter'],
 ]
 
+const CHOICES = SHOWN.map(([choice]) => choice)
+
 /** Test tiles: what to ask, what came out, and what that teaches. */
 export function TilesView() {
   const studio = useStudio((s) => s.studio)
   const [openId, setOpenId] = useState<string | null>(null)
-  const [shown, setShown] = useState<Shown>('wall')
+  const [shown, setShown] = useAddress('show', CHOICES)
   const tiles = Object.values(studio.tiles).sort((a, b) => b.number - a.number)
   const measured = tiles.filter((tile) => !tile.taken && tile.squares.some((square) => square.measured))
   return (

@@ -1,0 +1,26 @@
+'use client'
+
+import { useSearchParams } from 'next/navigation'
+
+/**
+ * A choice that stands in the address, so that reload, back and a shared link bring it again. The first of `choices` is not written
+ * out. A change adds an address to go back from.
+ */
+export function useAddress<T extends string>(key: string, choices: readonly T[]): readonly [T, (value: T) => void] {
+  const asked = useSearchParams().get(key)
+  const value = choices.find((choice) => choice === asked) ?? choices[0]
+  return [value, (next) => writeAddress(key, next === choices[0] ? null : next)]
+}
+
+/** What the address says now. */
+export const inAddress = (key: string): string | null => new URLSearchParams(window.location.search).get(key)
+
+/** Puts a value into the address, or takes it out; `quiet` replaces the address instead of adding one. */
+export function writeAddress(key: string, value: string | null, quiet = false): void {
+  const url = new URL(window.location.href)
+  if (value === null) url.searchParams.delete(key)
+  else url.searchParams.set(key, value)
+  if (url.href === window.location.href) return
+  if (quiet) window.history.replaceState(null, '', url)
+  else window.history.pushState(null, '', url)
+}
