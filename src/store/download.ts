@@ -8,13 +8,19 @@ export function download(name: string, content: Blob): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
 }
 
-/** A file name from a title: plain letters, digits and hyphens. */
+/** A file name’s longest, letters. */
+const LONGEST = 80
+
+/** A file name from a title: letters and digits of any script, Latin ones without accents, and hyphens. */
 export const fileName = (title: string, ending: string): string =>
   `${
     title
       .normalize('NFKD')
-      .replace(/[^\w\s-]/g, '')
+      .replace(/(\p{Script=Latin})\p{M}+/gu, '$1')
+      .normalize('NFC')
+      .replace(/[^\p{L}\p{M}\p{N}\s-]/gu, '')
       .trim()
       .toLowerCase()
-      .replace(/\s+/g, '-') || 'vernice'
+      .replace(/\s+/g, '-')
+      .slice(0, LONGEST) || 'vernice'
   }.${ending}`

@@ -369,6 +369,9 @@ describe('the store', () => {
   it.each([
     ['Reed jugs', 'pdf', 'reed-jugs.pdf'],
     ['Džbánek / 2', 'png', 'dzbanek-2.png'],
+    ['茶碗 二', 'pdf', '茶碗-二.pdf'],
+    ['Кувшин №3', 'png', 'кувшин-no3.png'],
+    ['x'.repeat(300), 'png', `${'x'.repeat(80)}.png`],
     ['??', 'json', 'vernice.json'],
   ])('names a file after “%s”', (title, ending, wanted) => {
     expect(fileName(title, ending)).toBe(wanted)

@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { sentence, type Issue } from './issue'
 import { latticeRandom, seededRandom, seedFromText } from './random'
-import { formatDuration, formatLength, formatTemperature, fromMillimetres, toFahrenheit, toMillimetres } from './units'
+import {
+  formatDuration,
+  formatLength,
+  formatTemperature,
+  fromMillimetres,
+  textInUnits,
+  toFahrenheit,
+  toMillimetres,
+} from './units'
 import { clamp, interpolateLinear, inverse3, product3, smoothstep } from '../numeric/interpolation'
 
 describe('every issue', () => {
@@ -63,5 +71,21 @@ describe('seeded numbers and small mathematics', () => {
     const m = [2, 1, 0, 0, 3, 1, 1, 0, 4]
     product3(m, inverse3(m)).forEach((v, i) => expect(v).toBeCloseTo(i % 4 === 0 ? 1 : 0, 12))
     expect(() => inverse3([1, 2, 3, 2, 4, 6, 1, 1, 1])).toThrow()
+  })
+})
+
+describe('a text in the units of a studio', () => {
+  it.each([
+    ['The cut is 0.8 mm deep in a wall of 4 mm.', 'The cut is 0.03 in deep in a wall of 0.16 in.'],
+    ['The band from 40 to 55.5 mm lies beyond', 'The band from 1.57 to 2.19 in lies beyond'],
+    ['a still room at 21 °C', 'a still room at 70 °F'],
+    ['from −20 to 60 °C', 'from −4 to 140 °F'],
+    ['cone 04, 1060 °C at 60 °C an hour', 'cone 04, 1940 °F at 108 °F an hour'],
+    ['±2 °C, ±1 mm of wall', '±4 °F, ±0.04 in of wall'],
+    ['Slowly through 573 °C.', 'Slowly through 1063 °F.'],
+    ['3 commas, 12 mmol and no length', '3 commas, 12 mmol and no length'],
+  ])('%s', (text, wanted) => {
+    expect(textInUnits(text, { length: 'in', temperature: 'F' })).toBe(wanted)
+    expect(textInUnits(text, { length: 'mm', temperature: 'C' })).toBe(text)
   })
 })

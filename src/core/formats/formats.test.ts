@@ -106,6 +106,7 @@ describe('Vernice files', () => {
       string,
       { required: string[]; properties: Record<string, unknown>; additionalProperties: boolean }
     >
+    expect(schemas.piece).toMatchObject({ $id: `urn:vernice:piece:${CURRENT_VERSION}` })
     expect(schemas.piece.required).toEqual(['format', 'version', 'piece', 'bodies', 'media'])
     expect(schemas.studio.required).toEqual(['format', 'version', 'studio'])
     expect(schemas.piece.additionalProperties).toBe(false)

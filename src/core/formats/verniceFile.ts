@@ -126,6 +126,6 @@ function deeperThan(text: string, limit: number): boolean {
 
 /** The published JSON Schemas. */
 export const jsonSchemas = (): Record<'piece' | 'studio', object> => ({
-  piece: z.toJSONSchema(pieceFileSchema),
-  studio: z.toJSONSchema(studioFileSchema),
+  piece: { $id: `urn:vernice:piece:${CURRENT_VERSION}`, ...z.toJSONSchema(pieceFileSchema) },
+  studio: { $id: `urn:vernice:studio:${CURRENT_VERSION}`, ...z.toJSONSchema(studioFileSchema) },
 })

@@ -70,50 +70,52 @@ function AmountsTable({ piece, studio, left }: { piece: Piece; studio: Studio; l
   const uncounted = amounts.filter((amount) => amount.jars === null).length
   return (
     <div className="space-y-3" data-busy={busy}>
-      <table className="numbers w-full text-sm [&_td]:pr-3 [&_th]:pr-3" data-testid="amounts">
-        <thead>
-          <tr className="border-b border-base-content text-left align-bottom">
-            <th className="py-1">medium</th>
-            <th>one, ml</th>
-            <th>all {piece.count}, ml</th>
-            <th>jars</th>
-            <th>left</th>
-            <th>pieces a jar</th>
-            <th>cost</th>
-          </tr>
-        </thead>
-        <tbody>
-          {amounts.map((amount) => (
-            <tr key={amount.mediumId} className="border-b border-base-300 align-top">
-              <td className="py-1.5 pr-2">
-                <b>{studio.media[amount.mediumId].name}</b>
-                {amount.sums.map((sum) => (
-                  <span key={sum} className="block text-xs text-base-content/75">
-                    {sum}
-                  </span>
-                ))}
-                {amount.bucketMl > 0 && (
-                  <span className="block text-xs text-base-content/75">
-                    and about {amount.bucketMl.toFixed(0)} ml standing in the bucket to dip or pour
-                  </span>
-                )}
-              </td>
-              <td className="py-1.5">{amount.mlForOne.toFixed(1)}</td>
-              <td className="py-1.5">{amount.mlForAll.toFixed(0)}</td>
-              <td className="py-1.5">{amount.jars === null ? '–' : amount.jars.toFixed(2)}</td>
-              <td className={`py-1.5 ${amount.jarsLeft !== null && amount.jarsLeft < 0 ? 'font-bold' : ''}`}>
-                {amount.jarsLeft === null
-                  ? '–'
-                  : amount.jarsLeft < 0
-                    ? `${(-amount.jarsLeft).toFixed(2)} short`
-                    : amount.jarsLeft.toFixed(2)}
-              </td>
-              <td className="py-1.5">{amount.piecesAJar ?? '–'}</td>
-              <td className="py-1.5">{amount.cost === null ? '–' : amount.cost.toFixed(2)}</td>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Amounts, as a table">
+        <table className="numbers w-full text-sm [&_td]:pr-3 [&_th]:pr-3" data-testid="amounts">
+          <thead>
+            <tr className="border-b border-base-content text-left align-bottom">
+              <th className="py-1">medium</th>
+              <th>one, ml</th>
+              <th>all {piece.count}, ml</th>
+              <th>jars</th>
+              <th>left</th>
+              <th>pieces a jar</th>
+              <th>cost</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {amounts.map((amount) => (
+              <tr key={amount.mediumId} className="border-b border-base-300 align-top">
+                <td className="py-1.5 pr-2">
+                  <b>{studio.media[amount.mediumId].name}</b>
+                  {amount.sums.map((sum) => (
+                    <span key={sum} className="block text-xs text-base-content/75">
+                      {sum}
+                    </span>
+                  ))}
+                  {amount.bucketMl > 0 && (
+                    <span className="block text-xs text-base-content/75">
+                      and about {amount.bucketMl.toFixed(0)} ml standing in the bucket to dip or pour
+                    </span>
+                  )}
+                </td>
+                <td className="py-1.5">{amount.mlForOne.toFixed(1)}</td>
+                <td className="py-1.5">{amount.mlForAll.toFixed(0)}</td>
+                <td className="py-1.5">{amount.jars === null ? '–' : amount.jars.toFixed(2)}</td>
+                <td className={`py-1.5 ${amount.jarsLeft !== null && amount.jarsLeft < 0 ? 'font-bold' : ''}`}>
+                  {amount.jarsLeft === null
+                    ? '–'
+                    : amount.jarsLeft < 0
+                      ? `${(-amount.jarsLeft).toFixed(2)} short`
+                      : amount.jarsLeft.toFixed(2)}
+                </td>
+                <td className="py-1.5">{amount.piecesAJar ?? '–'}</td>
+                <td className="py-1.5">{amount.cost === null ? '–' : amount.cost.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {amounts.length === 0 && (
         <p className="text-sm">
           {left ? 'Everything that takes material is done.' : 'No step of this plan takes material yet.'}

@@ -12,6 +12,7 @@ import { run } from '@/store/studioStore'
 import { Field, NumberInput, Select } from '@/ui/kit/fields'
 import { AddMedium } from './AddMedium'
 import { TextInput } from '@/ui/kit/TextInput'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** The clays, the applicators and the tools, with what the trade knows of each. */
 export function ClaysTab({ studio }: { studio: Studio }) {
@@ -19,6 +20,7 @@ export function ClaysTab({ studio }: { studio: Studio }) {
   const [chosenId, setChosenId] = useState<string | null>(null)
   const [adding, setAdding] = useState(false)
   const chosen = (chosenId && studio.bodies[chosenId]) || bodies[0]
+  const inUnits = useInUnits()
   return (
     <div className="grid gap-8 lg:grid-cols-[1.15fr_1fr]">
       <section aria-label="Clays">
@@ -94,7 +96,7 @@ export function ClaysTab({ studio }: { studio: Studio }) {
             <li key={id}>
               <b>{TOOL[id].name}</b>: {TOOL[id].words}.{' '}
               <span className="numbers text-base-content/80">
-                line {TOOL[id].lineMm} mm, {TOOL[id].depthMm} mm deep
+                {inUnits(`line ${TOOL[id].lineMm} mm, ${TOOL[id].depthMm} mm deep`)}
               </span>
             </li>
           ))}

@@ -49,7 +49,7 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
       <h2 className="text-lg font-bold">Mix</h2>
       <ul className="space-y-1.5">
         {used.map((id, i) => (
-          <li key={id} className="flex items-center gap-2">
+          <li key={id} className="flex flex-wrap items-center gap-2">
             <span
               aria-hidden
               className="h-6 w-6 border border-base-content"

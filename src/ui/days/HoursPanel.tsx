@@ -263,7 +263,7 @@ function Kilns({ calendar }: { calendar: Calendar }) {
             <button
               type="button"
               className="btn btn-ghost px-1 btn-sm"
-              aria-label={`Take out the ${booking.firing} of ${booking.at}`}
+              aria-label={`Take out the ${booking.firing} of ${booking.at.slice(0, 10)}, cone ${booking.cone}`}
               onClick={() => change({ firings: calendar.firings.filter((_, k) => k !== i) })}
             >
               <X size={16} />

@@ -61,8 +61,12 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
         </tbody>
       </table>
       <p className="mt-1 text-xs text-base-content/75">
-        Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not
-        fully known. Sideways drying, plaster and dew under plastic are not in it.
+        <Words
+          text={
+            'Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not ' +
+            'fully known. Sideways drying, plaster and dew under plastic are not in it.'
+          }
+        />
       </p>
     </div>
   )

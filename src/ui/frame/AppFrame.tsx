@@ -72,7 +72,7 @@ function Header() {
     <header
       className={clsx(
         'flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6',
-        'max-lg:gap-x-4 max-lg:px-4 print:hidden',
+        'max-lg:gap-x-4 max-lg:px-4 max-sm:h-auto max-sm:flex-wrap max-sm:pt-1.5 print:hidden',
       )}
     >
       <Link href="/" className="display text-2xl font-bold">
@@ -80,7 +80,7 @@ function Header() {
       </Link>
       <nav
         aria-label="Views"
-        className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm"
+        className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm max-sm:order-last max-sm:w-full"
       >
         {views.map(([href, word]) => (
           <Link

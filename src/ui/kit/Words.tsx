@@ -2,10 +2,12 @@
 
 import { useId, useState } from 'react'
 import { withTerms, type GlossaryEntry } from '@/core/usecases/words/glossary'
+import { useInUnits } from './useInUnits'
 
-/** A text in which each trade word opens what it means. */
+/** A text in the studio’s units, in which each trade word opens what it means. */
 export function Words({ text }: { text: string }) {
-  return withTerms(text).map(({ text: part, entry }, i) =>
+  const inUnits = useInUnits()
+  return withTerms(inUnits(text)).map(({ text: part, entry }, i) =>
     entry ? <Term key={i} text={part} entry={entry} /> : <span key={i}>{part}</span>,
   )
 }

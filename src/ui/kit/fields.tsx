@@ -7,6 +7,7 @@ import { useId, type ReactNode } from 'react'
 import { fromMillimetres, toMillimetres } from '@/core/base/units'
 import { useStudio } from '@/store/studioStore'
 import { useTyped } from './useTyped'
+import { useInUnits } from './useInUnits'
 
 /** A label over a control. */
 export function Field({
@@ -19,13 +20,14 @@ export function Field({
   hint?: string
 }) {
   const id = useId()
+  const inUnits = useInUnits()
   return (
     <div className="flex min-w-0 flex-col gap-0.5">
       <label htmlFor={id} className="text-[13px] text-base-content/75">
         {label}
       </label>
       {children(id)}
-      {hint && <span className="text-xs text-base-content/70">{hint}</span>}
+      {hint && <span className="text-xs text-base-content/70">{inUnits(hint)}</span>}
     </div>
   )
 }
@@ -164,7 +166,7 @@ export function Segments<T extends string>({
       value={value}
       orientation="horizontal"
       onValueChange={(choice) => onChange(choice as T)}
-      className="inline-flex border border-base-content"
+      className="inline-flex max-w-full flex-wrap border border-base-content"
     >
       {choices.map(([choice, word]) => (
         <RadioGroup.Item
@@ -225,6 +227,7 @@ export function Check({
   checked: boolean
   onChange: (checked: boolean) => void
 }) {
+  const inUnits = useInUnits()
   return (
     <label className="flex cursor-pointer items-center gap-2 text-sm">
       <input
@@ -233,7 +236,7 @@ export function Check({
         checked={checked}
         onChange={(event) => onChange(event.target.checked)}
       />
-      {label}
+      {inUnits(label)}
     </label>
   )
 }

@@ -6,6 +6,7 @@ import type { Piece } from '@/core/model/piece'
 import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** What will go wrong, worst first, with mends. */
 export function FindingsPanel({
@@ -22,6 +23,7 @@ export function FindingsPanel({
   piece: Piece
   onSelect: (id: string | null) => void
 }) {
+  const inUnits = useInUnits()
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
   const title = problem
     ? 'Not judged'
@@ -41,7 +43,7 @@ export function FindingsPanel({
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
         {!problem && findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
-        <span role="status">{title}</span>
+        <span aria-live="polite">{title}</span>
       </h2>
       {problem && (
         <p role="alert">
@@ -68,10 +70,10 @@ export function FindingsPanel({
                 <Words text={finding.because} />{' '}
                 {finding.stepId && piece.steps.some((s) => s.id === finding.stepId) ? (
                   <button type="button" className="link" onClick={() => onSelect(finding.stepId)}>
-                    {finding.where}
+                    {inUnits(finding.where)}
                   </button>
                 ) : (
-                  <span>({finding.where})</span>
+                  <span>({inUnits(finding.where)})</span>
                 )}
               </p>
               {finding.mends.length > 0 && (
@@ -89,7 +91,7 @@ export function FindingsPanel({
                         )
                       }
                     >
-                      {mend.label}
+                      {inUnits(mend.label)}
                     </button>
                   ))}
                 </div>

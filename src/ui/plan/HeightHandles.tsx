@@ -5,6 +5,7 @@ import { useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import { profileAt } from '@/core/form/turnedForm'
 import type { WheelScene } from '@/scene/wheelScene'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** Something on the outside whose height can be dragged; `turns` if it can be dragged round as well. */
 export interface Handle {
@@ -60,6 +61,7 @@ function HandleKnob({
   most: number
 }) {
   const [dragged, setDragged] = useState<{ up: number; x: number; dx: number } | null>(null)
+  const inUnits = useInUnits()
   const up = dragged?.up ?? handle.upMm
   const { x, y } = place(up)
   const within = (mm: number) => Math.min(most, Math.max(0, mm))
@@ -73,7 +75,7 @@ function HandleKnob({
         aria-valuenow={Math.round(up)}
         aria-valuemin={0}
         aria-valuemax={Math.round(most)}
-        aria-valuetext={`${Math.round(up)} mm up the wall`}
+        aria-valuetext={inUnits(`${Math.round(up)} mm up the wall`)}
         className={clsx(
           'pointer-events-auto absolute flex h-6 cursor-grab touch-none items-center gap-1',
           'border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content',

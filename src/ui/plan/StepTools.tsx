@@ -73,7 +73,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
         ))}
       </div>
       {step && (
-        <div role="toolbar" aria-label="This step" className="ml-auto flex items-center gap-1">
+        <div role="toolbar" aria-label="This step" className="ml-auto flex flex-wrap items-center gap-1">
           <button
             type="button"
             className="btn px-2 font-normal btn-sm"

@@ -11,6 +11,7 @@ import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 import { KeepingPanel } from './KeepingPanel'
 import { TextInput } from '@/ui/kit/TextInput'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 const SETTING_CHOICES: {
   readonly [K in keyof Settings]: {
@@ -52,6 +53,7 @@ const SETTING_CHOICES: {
 /** The studio: its name, ways of working, units, files. */
 export function StudioView() {
   const studio = useStudio((s) => s.studio)
+  const inUnits = useInUnits()
   const lacking = Object.keys(emptyStudio().media).some((id) => !studio.media[id])
   return (
     <div className="mx-auto grid max-w-6xl gap-8 px-6 py-5 lg:grid-cols-[1fr_20rem]">
@@ -85,7 +87,7 @@ export function StudioView() {
           <ul className="grid list-none gap-x-6 text-sm sm:grid-cols-2">
             {RULES.map((rule) => (
               <li key={rule.id} className="border-b border-base-300 py-1">
-                {rule.guards}
+                {inUnits(rule.guards)}
               </li>
             ))}
           </ul>

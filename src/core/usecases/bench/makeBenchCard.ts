@@ -1,4 +1,4 @@
-import { formatLength } from '../../base/units'
+import { formatLength, textInUnits } from '../../base/units'
 import { STAGE } from '../../clay/stages'
 import { totalShrinkage } from '../../form/shrinkage'
 import type { BenchCard } from '../../formats/benchCard'
@@ -17,6 +17,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
   const body = studio.bodies[piece.bodyId]
   const times = timeline(piece.steps)
   const length = (mm: number) => formatLength(mm, studio.settings.length)
+  const inUnits = (text: string) => textInUnits(text, studio.settings)
   const { sizes } = piece.form
   const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
   const measured = measurePiece(piece, studio)
@@ -35,11 +36,11 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       takes: measured.ok ? takesWords(step, i, measured.value, studio, piece.count) : '',
       done: step.done,
     })),
-    openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => finding.sentence),
-    caution:
+    openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => inUnits(finding.sentence)),
+    caution: inUnits(
       'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s ' +
-      'label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local ' +
-      'codes.',
+        'label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
+    ),
   }
 }
 

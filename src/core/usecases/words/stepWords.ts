@@ -1,4 +1,4 @@
-import { formatDuration } from '../../base/units'
+import { formatDuration, textInUnits } from '../../base/units'
 import type { Stage } from '../../clay/stages'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
@@ -40,5 +40,13 @@ export function benchWords(
     inThisRoom: evaporation !== undefined,
   })
   const inHaste = 'waits' in step && !step.waits
-  return { boxes: 0, caution: '', ...words, wait: inHaste ? 'none planned' : (words.wait ?? '') }
+  const inUnits = (text: string) => textInUnits(text, studio.settings)
+  return {
+    boxes: 0,
+    ...words,
+    detail: inUnits(words.detail),
+    lookFor: inUnits(words.lookFor),
+    caution: inUnits(words.caution ?? ''),
+    wait: inHaste ? 'none planned' : (words.wait ?? ''),
+  }
 }

@@ -1,0 +1,166 @@
+import type { Page } from '@playwright/test'
+import { addStep, expect, open, openPlan, step, test } from './studio'
+
+/* Keyboard, small screens, units, addresses. */
+
+const VIEWS = ['/', '/plan/reed-jugs', '/days', '/cupboard', '/tiles', '/new', '/studio'] as const
+
+/** Views with what they have inside. */
+const SUB_VIEWS = [
+  ...VIEWS,
+  '/plan/reed-jugs?sheet=dryness',
+  '/plan/reed-jugs?sheet=colours',
+  '/plan/reed-jugs?step=piece',
+  '/days?show=dryness',
+  '/days?show=hours',
+  '/days?show=rooms',
+  '/cupboard?show=clays',
+  '/cupboard?show=mix',
+  '/cupboard?show=amounts',
+  '/tiles?show=layers',
+  '/tiles?show=ask',
+] as const
+
+/** What has the focus: never the page itself. */
+const focused = (page: Page) =>
+  page.evaluate(() => (document.activeElement === document.body ? 'the page' : document.activeElement?.tagName))
+
+test('in inches, Fahrenheit and twelve hours no view says mm, °C or a time of 24 hours', async ({ page }) => {
+  test.setTimeout(240_000)
+  await open(page, '/studio')
+  for (const unit of ['inches', '°F', '12 h']) await page.getByRole('radio', { name: unit }).click()
+  await expect(page.locator('[data-save="saved"]')).toBeVisible()
+  const wrong: string[] = []
+  for (const path of SUB_VIEWS) {
+    await open(page, path)
+    await expect(page.locator('main')).not.toContainText(/Judging…/, { timeout: 60_000 })
+    const text = await page.evaluate(() => {
+      const said = [...document.querySelectorAll('[aria-label], [title], [aria-valuetext]')].flatMap((at) =>
+        ['aria-label', 'title', 'aria-valuetext'].map((name) => at.getAttribute(name) ?? ''),
+      )
+      return [document.querySelector('main')?.innerText ?? '', ...said].join('\n')
+    })
+    for (const found of text.matchAll(
+      /^.*(?:\d\s?mm\b|\d\s?°C|(?<![\d:])(?:[01]?\d|2[0-3]):[0-5]\d(?!\s?(?:AM|PM|am|pm)|[\d:])).*$/gm,
+    ))
+      wrong.push(`${path}: ${found[0].trim().slice(0, 120)}`)
+  }
+  expect([...new Set(wrong)]).toEqual([])
+})
+
+test('each view has a title of its own, and what it shows stands in the address', async ({ page }) => {
+  const titles: string[] = []
+  for (const path of VIEWS) {
+    await open(page, path)
+    await expect(page).toHaveTitle(/ · Vernice$/)
+    titles.push(await page.title())
+  }
+  expect(new Set(titles).size).toBe(VIEWS.length)
+  expect(titles[1]).toContain('Reed jugs')
+
+  await open(page, '/days')
+  await page.getByRole('radio', { name: 'Rooms' }).click()
+  await expect(page).toHaveURL(/\/days\?show=rooms$/)
+  await page.reload()
+  await expect(page.getByRole('radio', { name: 'Rooms' })).toHaveAttribute('aria-checked', 'true')
+  await page.getByRole('radio', { name: 'Dryness now' }).click()
+  await page.goBack()
+  await expect(page.getByRole('radio', { name: 'Rooms' })).toHaveAttribute('aria-checked', 'true')
+
+  await openPlan(page, 'reed-jugs')
+  await step(page, 'Step 5: Carve reeds').click()
+  await expect(page).toHaveURL(/step=/)
+  await page.reload()
+  await expect(page.getByTestId('step-sheet')).toContainText('Carve reeds')
+})
+
+test('rows of choices, menus and numbers follow the usual keys', async ({ page }) => {
+  await open(page, '/studio')
+  const millimetres = page.getByRole('radio', { name: 'mm', exact: true })
+  await millimetres.focus()
+  await page.keyboard.press('ArrowRight', { delay: 60 })
+  await expect(page.getByRole('radio', { name: 'inches' })).toHaveAttribute('aria-checked', 'true')
+  await expect(page.getByRole('radio', { name: 'inches' })).toBeFocused()
+  await page.keyboard.press('ArrowRight', { delay: 60 })
+  await expect(millimetres).toHaveAttribute('aria-checked', 'true')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('radio', { name: '°C' })).toBeFocused()
+
+  await openPlan(page, 'reed-jugs')
+  const take = page.getByRole('button', { name: 'Take away' })
+  await take.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('menuitem', { name: 'Bench card' })).toBeFocused()
+  await page.keyboard.press('End')
+  await expect(page.getByRole('menuitem', { name: 'Piece file' })).toBeFocused()
+  await page.keyboard.press('b')
+  await expect(page.getByRole('menuitem', { name: 'Bench card' })).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(take).toBeFocused()
+
+  await open(page, '/plan/reed-jugs?step=piece')
+  const count = page.getByRole('spinbutton', { name: 'How many' })
+  await count.fill('12')
+  await count.press('ArrowUp')
+  await expect(count).toHaveValue('13')
+  await count.press('PageDown')
+  await expect(count).toHaveValue('3')
+  await count.fill('7,0')
+  await count.press('Enter')
+  await expect(count).toHaveValue('7')
+})
+
+test('focus never falls to the page, one can skip to the view, and “?” lists the keys', async ({ page }) => {
+  await openPlan(page, 'reed-jugs')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('link', { name: 'Skip to the view' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.locator('main')).toBeFocused()
+
+  await page.keyboard.press('?')
+  await expect(page.getByTestId('help')).toContainText('Alt + ← →')
+  await expect(page.getByTestId('help')).toContainText('leather-hard')
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('help')).toBeHidden()
+
+  await addStep(page, 'Cut', 'Carve')
+  await expect.poll(() => focused(page)).not.toBe('the page')
+  for (let i = 0; i < 3; i++) {
+    await page.getByRole('button', { name: 'remove', exact: true }).focus()
+    await page.keyboard.press('Enter')
+    await expect.poll(() => focused(page)).not.toBe('the page')
+  }
+  const mend = page.getByRole('region', { name: 'Findings' }).locator('li button.btn').first()
+  if (await mend.count()) {
+    await mend.focus()
+    await page.keyboard.press('Enter')
+    await expect.poll(() => focused(page)).not.toBe('the page')
+  }
+  await open(page, '/new')
+  await page.getByRole('button', { name: 'Put it on the wheel' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/plan\//, { timeout: 60_000 })
+  await expect.poll(() => focused(page)).not.toBe('the page')
+})
+
+for (const [width, height] of [
+  [320, 720],
+  [390, 844],
+] as const)
+  test(`at ${width} × ${height} no view scrolls sideways`, async ({ page }) => {
+    test.setTimeout(180_000)
+    await page.setViewportSize({ width, height })
+    const wide: string[] = []
+    for (const path of SUB_VIEWS) {
+      await open(page, path)
+      const over = await page.evaluate(() => {
+        const main = document.querySelector('main') as HTMLElement
+        return Math.max(
+          document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          main.scrollWidth - main.clientWidth,
+        )
+      })
+      if (over > 1) wide.push(`${path}: ${over} px`)
+    }
+    expect(wide).toEqual([])
+  })
