@@ -14,6 +14,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Each test has a browser of its own: keeping all of Vernice anew in each would only cost time. offline.spec.ts allows it.
+    serviceWorkers: 'block',
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', chromiumSandbox: false },
   },
   webServer: {

@@ -74,6 +74,22 @@ test('each view has a title of its own, and what it shows stands in the address'
   await expect(page.getByTestId('step-sheet')).toContainText('Carve reeds')
 })
 
+test('a piece that is being begun is there again after Back', async ({ page }) => {
+  await open(page, '/new')
+  await page.getByRole('radio', { name: 'Bottle' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Tall bottle')
+  await page.getByLabel('Height', { exact: true }).fill('310')
+  await page.getByRole('link', { name: 'Cupboard' }).click()
+  await expect(page.getByRole('heading', { name: 'Cupboard' })).toBeVisible()
+  await page.goBack()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Tall bottle')
+  await expect(page.getByLabel('Height', { exact: true })).toHaveValue('310')
+  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await expect(page).toHaveURL(/\/plan\//, { timeout: 60_000 })
+  await page.getByRole('link', { name: 'New piece' }).click()
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Jug')
+})
+
 test('rows of choices, menus and numbers follow the usual keys', async ({ page }) => {
   await open(page, '/studio')
   const millimetres = page.getByRole('radio', { name: 'mm', exact: true })

@@ -4,6 +4,8 @@ import { DEMO_PIECES, drawn, expect, open } from './studio'
 
 /* The server is taken away, as in a shed without a network. */
 
+base.use({ serviceWorkers: 'allow' })
+
 const PORT = 3221
 const HOME = `http://localhost:${PORT}`
 

@@ -51,11 +51,16 @@ function takeStudio({ studio }: StudioFile): void {
   const here = useStudio.getState().studio
   const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
   const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
+  const changes = [
+    adds && number(adds, 'piece comes', 'pieces come'),
+    replaces && number(replaces, 'is replaced', 'are replaced'),
+    leaves && number(leaves, 'stays as it is', 'stay as they are'),
+    gone && number(gone, 'piece goes', 'pieces go'),
+  ].filter(Boolean)
+  const told = changes.length ? `${changes.join(', ')}.` : 'there are no pieces in either.'
   takeIn(
     `Open the studio “${studio.name}”?`,
-    `It takes the place of “${here.name}”: ${number(adds, 'piece comes', 'pieces come')}, ${replaces} ` +
-      `${replaces === 1 ? 'is' : 'are'} replaced, ${leaves} stay as they are, ${number(gone, 'piece goes', 'pieces go')}. ` +
-      'Undo brings the former studio back.',
+    `It takes the place of “${here.name}”: ${told} Undo brings the former studio back.`,
     { type: 'studio.replace', studio },
     `Opened the studio “${studio.name}”. Undo brings the former one back.`,
   )

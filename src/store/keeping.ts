@@ -62,7 +62,8 @@ function reasonOf(error: unknown): string {
   const name = error instanceof Error ? error.name : 'unknown'
   if (name === 'VersionError')
     return 'The studio in this browser is of a newer Vernice: reload the page to get that one. It has not been touched.'
-  return `This browser keeps nothing for this page (${name}): a private window, or its storage is turned off or damaged.`
+  const detail = name === 'TypeError' || name === 'ReferenceError' ? '' : ` (${name})`
+  return `This browser keeps nothing for this page${detail}: a private window, or its storage is turned off or damaged.`
 }
 
 async function openWithin(limitMs: number, first: Studio): Promise<void> {

@@ -152,7 +152,7 @@ function Media({ studio }: { studio: Studio }) {
             onChange={setUse}
           />
         </div>
-        <div className="max-lg:columns-3 max-lg:gap-4">
+        <div className="max-lg:columns-3 max-lg:gap-4 max-sm:columns-1">
           {MEDIUM_KINDS.map((kind) => {
             const group = media.filter((m) => m.kind === kind)
             if (!group.length) return null

@@ -1,7 +1,7 @@
 'use client'
 
 import { zodResolver } from '@hookform/resolvers/zod'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useRouter } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from '@/core/base/zod'
@@ -24,6 +24,7 @@ import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { FormChoice } from './FormChoice'
+import { keepDraft, keptDraft } from './keptDraft'
 import { WayToBegin } from './WayToBegin'
 
 const length = z.coerce.number({ error: 'a number is needed' }).positive('must be more than 0')
@@ -69,14 +70,23 @@ const extrasOf = (preset: FormPreset): Extras => {
   return { plan, unevenMm, parts, own }
 }
 
+/** What is kept of a piece that is being begun. */
+interface Kept {
+  readonly values: z.input<typeof draftSchema>
+  readonly extras: Extras
+  readonly side: DecoratedSide | null
+}
+
 /** Begins a piece: form, measured size, clay, a way to begin. */
 export function NewPieceView() {
   const studio = useStudio((s) => s.studio)
   const router = useRouter()
   const unit = studio.settings.length
+  const [kept] = useState(() => keptDraft<Kept>(unit))
+  const [begun, setBegun] = useState(false)
   const form = useForm<z.input<typeof draftSchema>, unknown, Draft>({
     resolver: zodResolver(draftSchema),
-    defaultValues: {
+    defaultValues: kept?.values ?? {
       name: 'Jug',
       count: 1,
       use: 'food',
@@ -90,9 +100,12 @@ export function NewPieceView() {
   const draft = useWatch({ control: form.control })
   const preset = draft.preset ?? 'jug'
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
-  const [chosenSide, setChosenSide] = useState<DecoratedSide | null>(null)
-  const [extras, setExtras] = useState<Extras>(() => extrasOf('jug'))
+  const [chosenSide, setChosenSide] = useState<DecoratedSide | null>(kept?.side ?? null)
+  const [extras, setExtras] = useState<Extras>(() => kept?.extras ?? extrasOf('jug'))
   const built = buildForm({ preset, sizes, ...extras })
+  useEffect(() => {
+    keepDraft(unit, begun ? null : { values: draft, extras, side: chosenSide })
+  }, [unit, draft, extras, chosenSide, begun])
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
   const body = studio.bodies[draft.bodyId ?? ''] ?? Object.values(studio.bodies)[0]
@@ -123,7 +136,9 @@ export function NewPieceView() {
       return form.setError('sizes', { message: unsuited ? issue.expected : sentence(issue) })
     }
     const settled = await settledPiece(piece.value, studio)
-    if (!run({ type: 'piece.add', piece: settled })) router.push(`/plan/${settled.id}`)
+    if (run({ type: 'piece.add', piece: settled })) return
+    setBegun(true)
+    router.push(`/plan/${settled.id}`)
   })
 
   const problem = form.formState.errors

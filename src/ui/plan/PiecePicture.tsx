@@ -107,7 +107,7 @@ export function PiecePicture({
     <section
       aria-label="The piece"
       data-busy={busy || other.busy}
-      className="relative min-h-[26rem] shrink-0 overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem]"
+      className="relative min-h-[26rem] shrink-0 overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem] max-sm:h-[44rem]"
     >
       {mesh && form && (
         <Wheel
@@ -138,7 +138,7 @@ export function PiecePicture({
           right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'}
         />
       )}
-      <div className="pointer-events-none absolute top-4 left-6 max-w-64">
+      <div className="pointer-events-none absolute top-4 left-6 max-w-64 max-sm:left-4 max-sm:max-w-42">
         <h1 className="text-xl font-bold">{piece.name}</h1>
         <p className="text-[13px] leading-snug">
           {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {body.name}
@@ -164,7 +164,7 @@ export function PiecePicture({
           </p>
         )}
       </div>
-      <div className="absolute top-4 right-4 w-52">
+      <div className="absolute top-4 right-4 w-52 max-sm:w-40">
         <SectionCut spot={spot} length={length} flat={form?.flat ?? false} />
         <GaugeBlock
           skin={skin}
@@ -175,7 +175,7 @@ export function PiecePicture({
           length={length}
         />
       </div>
-      <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3">
+      <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3 max-sm:left-4">
         <Segments
           label="How it is shown"
           value={kind}
@@ -219,7 +219,7 @@ export function PiecePicture({
           ]}
         />
       </div>
-      <div className="absolute bottom-16 left-4">
+      <div className="absolute bottom-16 left-4 max-sm:bottom-44">
         <ExportMenu
           piece={piece}
           studio={studio}

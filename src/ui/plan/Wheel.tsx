@@ -249,7 +249,7 @@ function WheelButton({
       onClick={onClick}
     >
       {icon}
-      <span className="text-[13px] font-normal">{label}</span>
+      <span className="text-[13px] font-normal max-sm:sr-only">{label}</span>
     </button>
   )
 }

@@ -6,7 +6,8 @@ import { diskRoomNow, type DiskRoom } from '@/store/diskRoom'
 import { download, fileName } from '@/store/download'
 import { useStudio } from '@/store/studioStore'
 
-const megabytes = (bytes: number): string => `${(bytes / 1_048_576).toFixed(1)} MB`
+const megabytes = (bytes: number): string =>
+  bytes < 1_073_741_824 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${(bytes / 1_073_741_824).toFixed(1)} GB`
 
 const ROOM: Question<{ savedMs: number }, DiskRoom | null> = {
   name: 'disk room',
