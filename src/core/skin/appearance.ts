@@ -104,7 +104,7 @@ export class StackOptics {
     for (const film of stack.films.slice(stack.fixed)) {
       linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
-    if (stack.dust) linear = mix(linear, linearFromHex(this.bodyRecord.raw.dry), (DUST_HIDES * stack.dust) / 3)
+    if (stack.dust) linear = mix(linear, this.dustColour(), (DUST_HIDES * stack.dust) / 3)
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
     if (stack.tape !== NO_TAPE)
       linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
@@ -135,6 +135,11 @@ export class StackOptics {
     return bare ? linearFromHex(this.bodyRecord.raw.bisque) : fired
   }
 
+  /** Dust is paler than the clay it comes from. */
+  private dustColour(): Triple {
+    return mix(linearFromHex(this.bodyRecord.raw.dry), [1, 1, 1], 0.4)
+  }
+
   private clayColour(stage: Stage): Triple {
     const { wet, dry, bisque } = this.bodyRecord.raw
     if (stage === 'bisque' || stage === 'glazedRaw' || stage === 'fired') return linearFromHex(bisque)
@@ -160,7 +165,7 @@ export class StackOptics {
 }
 
 /** How much of what is below the thickest dust of a dry cut hides [our choice]. */
-const DUST_HIDES = 0.4
+const DUST_HIDES = 0.22
 
 /** How much of a burnished sheen shows through what lies over it, 0–1. */
 function sheenLeft({ burnished, films }: Stack): number {

@@ -28,8 +28,8 @@ const SOFT_BURR_UM: Readonly<Partial<Record<Stage, number>>> = { wet: 260, softL
 /** How far chips reach beside a line in dry clay, as widths of it, and how deep, as a share of the cut. Common practice, no source. */
 const CHIPPED = { wide: 1.7, deep: 0.5 } as const
 
-/** How far dust lies about a dry cut, as widths of it. Ours, common practice. */
-const DUST_WIDE = 3
+/** How much of the band that is cut a dry cut leaves under dust, and in what flecks. Ours, common practice. */
+const DUST = { cover: 0.35, sizeMm: 1.4 } as const
 
 const TEARS: readonly Stage[] = ['wet', 'boneDry', 'bisque']
 
@@ -58,5 +58,5 @@ export function compileCut(skin: SkinCompiler, cut: Cut): void {
     )
   skin.grooves.push(cut.motif)
   if (stage === 'boneDry' || stage === 'bisque')
-    skin.dustLies(skin.marks({ ...cut.motif, lineMm: cut.motif.lineMm * DUST_WIDE }, 'ragged'))
+    skin.dustLies(skin.patches([skin.motifStretch(cut.motif)], DUST.cover, DUST.sizeMm, skin.seed + 17))
 }
