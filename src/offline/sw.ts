@@ -4,7 +4,10 @@ import { shellFor } from './shells'
 
 declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry | string)[] | undefined }
 
-/** Turbopack hands a worker its configuration in the fragment of its address. A cached answer has an address of its own, without it; a new one has none, so the asked-for address counts. */
+/**
+ * Turbopack hands a worker its configuration in the fragment of its address. A cached answer has an address of its own,
+ * without it; a new one has none, so the asked-for address counts.
+ */
 const keepFragment: SerwistPlugin = {
   // Of the event's request: the one that a plugin is given has been made anew from the key in the cache, and has no destination.
   cachedResponseWillBeUsed: async ({ event, cachedResponse }) =>
@@ -28,7 +31,8 @@ const serwist: Serwist = new Serwist({
   disableDevLogs: true,
   runtimeCaching: [
     {
-      // What Next asks for when a link is followed or seen. Without the server it is answered by a page that is none: Next then loads the document, which is kept.
+      // What Next asks for when a link is followed or seen. Without the server it is answered by a page that is none: Next
+      // then loads the document, which is kept.
       matcher: ({ request, sameOrigin }) => sameOrigin && request.headers.has('rsc'),
       handler: async ({ request }): Promise<Response> =>
         fetch(request).catch(() => new Response('', { headers: { 'content-type': 'text/html' } })),

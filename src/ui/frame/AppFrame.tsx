@@ -80,7 +80,10 @@ function Header() {
       </Link>
       <nav
         aria-label="Views"
-        className="flex min-w-0 items-center gap-x-6 overflow-x-auto overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm max-sm:order-last max-sm:w-full"
+        className={clsx(
+          'flex min-w-0 items-center gap-x-6 overflow-x-auto',
+          'overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm max-sm:order-last max-sm:w-full',
+        )}
       >
         {views.map(([href, word]) => (
           <Link

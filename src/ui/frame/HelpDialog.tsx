@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { CircleHelp, X } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { GLOSSARY } from '@/core/usecases/words/glossary'
@@ -47,7 +48,10 @@ export function HelpDialog() {
       <dialog
         ref={dialog}
         aria-labelledby="help-title"
-        className="m-auto max-h-[85dvh] w-[min(56rem,94vw)] overflow-y-auto border border-base-content bg-base-100 p-6 text-base-content shadow-lg backdrop:bg-black/40"
+        className={clsx(
+          'm-auto max-h-[85dvh] w-[min(56rem,94vw)] overflow-y-auto border',
+          'border-base-content bg-base-100 p-6 text-base-content shadow-lg backdrop:bg-black/40',
+        )}
         data-testid="help"
       >
         <div className="mb-3 flex items-start justify-between gap-4">

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import * as Dropdown from '@radix-ui/react-dropdown-menu'
 import type { LucideIcon } from 'lucide-react'
 import type { ReactNode } from 'react'
@@ -31,7 +32,10 @@ export function Menu({
           align="start"
           sideOffset={4}
           collisionPadding={8}
-          className="z-30 max-h-[var(--radix-dropdown-menu-content-available-height)] w-72 overflow-y-auto border border-base-content bg-base-100 text-base-content shadow-lg"
+          className={clsx(
+            'z-30 max-h-[var(--radix-dropdown-menu-content-available-height)] w-72 overflow-y-auto',
+            'border border-base-content bg-base-100 text-base-content shadow-lg',
+          )}
         >
           {items.map(({ word, words, icon: Icon, act }) => (
             <Dropdown.Item

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useMemo, useRef, useState } from 'react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
@@ -107,7 +108,10 @@ export function PiecePicture({
     <section
       aria-label="The piece"
       data-busy={busy || other.busy}
-      className="relative min-h-[26rem] shrink-0 overflow-hidden bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem] max-sm:h-[44rem]"
+      className={clsx(
+        'relative min-h-[26rem] shrink-0 overflow-hidden',
+        'bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem] max-sm:h-[44rem]',
+      )}
     >
       {mesh && form && (
         <Wheel
