@@ -44,7 +44,7 @@ export async function makeRoom(database: Database | null, first: boolean): Promi
     'The disk has no room left for this page, so what you just did is not saved yet. ' +
       (freed >= 0.1 ? `${freed.toFixed(1)} MB of small pictures were given up for it. ` : '') +
       'Free some room on the disk, or take out pieces you no longer need; saving is tried again by itself. ' +
-      'Until it says “saved”, export the studio (Studio, Save as a file).',
+      'Until it says “saved”, export the studio (Studio, Export the studio).',
   )
 }
 

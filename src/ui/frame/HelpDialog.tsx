@@ -15,10 +15,10 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ['Enter in a field', 'take what is typed'],
   ['Escape', 'give up what is typed; close what is open'],
   ['← → on the rail', 'the step before or after'],
-  ['Alt + ← →', 'move the chosen step earlier or later'],
-  ['Ctrl + D', 'repeat the chosen step'],
-  ['Delete', 'take the chosen step out'],
-  ['Arrows on the form', 'turn and tilt it; Home sets it straight'],
+  ['Alt + ← → on the rail', 'move the chosen step earlier or later'],
+  ['Ctrl + D on the rail', 'repeat the chosen step'],
+  ['Delete on the rail', 'take the chosen step out'],
+  ['Arrows on the form', 'turn and tilt it'],
 ]
 
 /** Keys and trade words, under “?”. */
