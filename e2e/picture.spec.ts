@@ -15,7 +15,7 @@ import {
 } from './studio'
 
 const SPRIG =
-  '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" d="M10 0C0 20 30 40 20 60"/><circle cx="20" cy="64" r="4"/></svg>'
+  '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" stroke="black" d="M10 0C0 20 30 40 20 60"/><circle cx="20" cy="64" r="4"/></svg>'
 
 test('the form goes out as glTF that a validator accepts', async ({ page }) => {
   await openPlan(page, 'swift-mugs')
@@ -100,7 +100,7 @@ test('one’s own line art becomes a motif; a drawing with a script is refused',
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(SPRIG.replace('<circle', '<script>1</script><circle')),
   })
-  await expect(page.getByRole('alert').filter({ hasText: 'a “script” element' })).toBeVisible()
+  await expect(page.getByRole('alert').filter({ hasText: 'This drawing holds a script' })).toBeVisible()
   await expect(step(page, 'Step 5: Carve reeds')).toBeVisible()
   const before = await skins(page)
   await input.setInputFiles({ name: 'sprig.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(SPRIG) })

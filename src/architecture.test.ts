@@ -81,7 +81,10 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   '@date-fns/tz': 'core/schedule',
   recharts: 'ui',
   'ml-matrix': 'core/numeric',
-  'fast-xml-parser': 'core/formats',
+  saxes: 'core/formats',
+  'css-what': 'core/formats',
+  'simplify-js': 'core/formats',
+  culori: 'core/formats',
 }
 
 function filesIn(folder: string): string[] {

@@ -1,7 +1,8 @@
 import { sentence } from '@/core/base/issue'
 import { readMediaCsv } from '@/core/formats/mediaCsv'
 import { readRoomRecord } from '@/core/formats/roomRecordCsv'
-import { tableText, type DateOrder } from '@/core/formats/table'
+import type { DateOrder } from '@/core/formats/table'
+import { textOf } from '@/core/formats/textOf'
 import {
   FILE_LIMIT_BYTES,
   PIECE_FORMAT,
@@ -18,7 +19,7 @@ import { askFirst, newId, run, tell, useStudio } from './studioStore'
 const number = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
 
 /** The text of a table file, whichever program wrote it. */
-export const tableFileText = async (file: File): Promise<string> => tableText(new Uint8Array(await file.arrayBuffer()))
+export const tableFileText = async (file: File): Promise<string> => textOf(new Uint8Array(await file.arrayBuffer()))
 
 /** Says what taking something in would do; with the answer yes it is one edit. */
 function takeIn(title: string, words: string, command: Command, done: string): void {

@@ -1,6 +1,6 @@
 import { sentence } from '@/core/base/issue'
-import { entryLabel, type Entry, type Ledger } from '@/core/model/ledger'
-import { CURRENT_VERSION } from '@/core/model/migrations'
+import { entryLabel, type Entry, type Ledger, type LoggedEntry } from '@/core/model/ledger'
+import { CURRENT_VERSION, migrateEdit } from '@/core/model/migrations'
 import type { Studio } from '@/core/model/studio'
 import { demoNow, freshStudio } from './beginnings'
 import { HEAD_KEY, pieceKey, type Database, type SetAside } from './database'
@@ -98,11 +98,15 @@ async function open(first: Studio, isLate: () => boolean): Promise<void> {
   if (isLate()) return
   log = opened
   ledger = beginWith(studio, stored.written.seq, keepEntry)
-  ledger.begin(studio, stored.written.seq, stored.log, stored.written.seen)
+  ledger.begin(studio, stored.written.seq, stored.log.map(upToDate), stored.written.seen)
   for (const id of ledger.refused.keys()) toldRefused.add(id)
   showLedger()
   useStudio.setState({ savedAt: new Date(), save: 'saved', setAside: await opened.allSetAside() })
 }
+
+/** An entry that an older Vernice wrote, as this one would have. */
+const upToDate = (entry: LoggedEntry): LoggedEntry =>
+  entry.version < CURRENT_VERSION ? { ...entry, deed: migrateEdit(entry.deed, entry.version) } : entry
 
 /** The studio that records hold; what cannot be read is set aside and told. */
 async function studioOf(opened: StudioLog, { records, log: entries }: Stored): Promise<Studio> {

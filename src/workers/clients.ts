@@ -4,6 +4,7 @@ import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
 import type { ColoursWorker } from './colours.worker'
 import type { DaysWorker } from './days.worker'
+import type { LineArtWorker } from './lineArt.worker'
 import type { SkinWorker } from './skin.worker'
 import { Gate, Supervised, type Alive } from './supervise'
 import type { ThumbnailWorker } from './thumbnail.worker'
@@ -30,13 +31,17 @@ export const colours = new Supervised<ColoursWorker>(
   () => new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' }),
 )
 
+export const lineArt = new Supervised<LineArtWorker>(
+  () => new Worker(new URL('./lineArt.worker.ts', import.meta.url), { type: 'module' }),
+)
+
 /** Time limits, ms: what is waited for on screen, and what is known to be long. */
 export const SOON_MS = 30_000
 export const LONG_MS = 300_000
 
 /** All workers begin afresh, after one has been given up. */
 export function startAgain(): void {
-  for (const worker of [skin, thumbnails, cards, days, colours]) worker.reset()
+  for (const worker of [skin, thumbnails, cards, days, colours, lineArt]) worker.reset()
 }
 
 type SkinRemote = Remote<SkinWorker & Alive>

@@ -11,6 +11,7 @@ export type Issue =
   | { code: 'no-such-piece'; id: string }
   | { code: 'no-such-step'; id: string }
   | { code: 'form-impossible'; reason: string }
+  | { code: 'drawing-holds'; what: string }
   | { code: 'storage-failed'; detail: string }
 
 /** Binary megabytes to a tenth; a size rounds up and a limit down, so that what is refused never looks as if it fitted. */
@@ -47,6 +48,8 @@ export function sentence(issue: Issue): string {
       return `The plan has no step “${issue.id}” any more; it was probably removed in the meantime.`
     case 'form-impossible':
       return `This form cannot be built: ${issue.reason}.`
+    case 'drawing-holds':
+      return `This drawing holds ${issue.what}.`
     case 'storage-failed':
       return `The browser could not save (${issue.detail}); export the studio now so that nothing is lost.`
   }

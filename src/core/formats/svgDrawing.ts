@@ -1,244 +1,155 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser'
-import svgpath from 'svgpath'
+import simplify from 'simplify-js'
 import { fail, ok, type Result } from '../base/result'
 import { tracedPoints } from '../form/buildForm'
-import type { Drawing } from '../vocabulary/motif'
+import { MOST_POINTS, outlinesOf, type Drawing, type DrawingShape } from '../vocabulary/motif'
+import type { Point } from './svg/matrix'
+import { Refusal } from './svg/refusal'
+import { readScene, type Scene, type SceneShape } from './svg/scene'
 
-/** Largest SVG that is read, characters. */
-export const SVG_LIMIT = 1_000_000
-
-const LINE_LIMIT = 400
-const POINT_LIMIT = 800
-
-type Point = [number, number]
-
-interface Line {
-  readonly filled: boolean
-  readonly points: Point[]
+/** A drawing, and what should be said of how it was read. */
+export interface ReadDrawing {
+  readonly drawing: Drawing
+  readonly notes: readonly string[]
 }
 
-type Node = Record<string, unknown> & { readonly ':@'?: Record<string, string> }
-
-/** What a drawing may not hold: anything that runs, loads or hides. */
-const REFUSED = new Set([
-  'script',
-  'foreignobject',
-  'iframe',
-  'image',
-  'use',
-  'style',
-  'animate',
-  'set',
-  'animatetransform',
-  'a',
-  'audio',
-  'video',
-  'embed',
-  'object',
-])
-
-const refuse = (what: string, expected: string) =>
-  fail<never>({ code: 'bad-value', path: 'the SVG', actual: what, expected })
-
-/** Shapes of an SVG as lines in its own units, in the order in which they are drawn. */
-function readLines(text: string): Result<Line[]> {
-  if (text.length > SVG_LIMIT) return fail({ code: 'file-too-large', bytes: text.length, limitBytes: SVG_LIMIT })
-  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text))
-    return refuse('a file with its own entities', 'plain line art without a document type')
-  const valid = XMLValidator.validate(text)
-  if (valid !== true) return refuse(`not well formed (${valid.err.msg.slice(0, 80)})`, 'line art saved as plain SVG')
-  const parser = new XMLParser({
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    preserveOrder: true,
-    processEntities: false,
-    allowBooleanAttributes: true,
-  })
-  const lines: Line[] = []
-  let problem: string | null
+/** What is drawn on the sheet of an SVG, or why it is not read: one sentence. */
+export function readSvgScene(text: string): Result<Scene> {
   try {
-    problem = walk(parser.parse(text) as Node[], '', {}, lines, 0)
+    return ok(readScene(text))
   } catch (error) {
-    return refuse(
-      `not readable (${error instanceof Error ? error.message.slice(0, 80) : 'unknown'})`,
-      'line art saved as plain SVG',
-    )
-  }
-  if (problem) return refuse(problem, 'line art of paths, lines and shapes only')
-  if (!lines.length) return refuse('a file without any lines', 'at least one path, line or shape')
-  if (lines.length > LINE_LIMIT) return refuse(`${lines.length} lines`, `at most ${LINE_LIMIT}; simplify it`)
-  const long = lines.find((line) => line.points.length > POINT_LIMIT)
-  return long
-    ? refuse(`a line of ${long.points.length} points`, `at most ${POINT_LIMIT} a line; simplify it`)
-    : ok(lines)
-}
-
-interface Paint {
-  readonly fill?: string
-  readonly stroke?: string
-}
-
-/** Collects lines from a list of nodes; the name of the first thing that is refused, or null. */
-function walk(nodes: readonly Node[], transform: string, paint: Paint, lines: Line[], depth: number): string | null {
-  if (depth > 24) return 'groups nested more than 24 deep'
-  for (const node of nodes) {
-    const name = Object.keys(node).find((key) => key !== ':@')
-    if (!name || name === '#text' || name.startsWith('?')) continue
-    const tag = name.replace(/^.*:/, '').toLowerCase()
-    const attributes = node[':@'] ?? {}
-    if (REFUSED.has(tag)) return `a “${tag}” element`
-    const active = Object.entries(attributes).find(
-      ([key, value]) =>
-        /^on/i.test(key) ||
-        (/href$/i.test(key) && !String(value).startsWith('#')) ||
-        /url\s*\(\s*['"]?(?!#)/i.test(String(value)),
-    )
-    if (active) return `“${active[0]}”, which links outside or runs`
-    const style = Object.fromEntries(
-      String(attributes.style ?? '')
-        .split(';')
-        .map((entry) => entry.split(':').map((part) => part.trim()))
-        .filter((pair) => pair.length === 2),
-    ) as Record<string, string>
-    const own: Paint = {
-      fill: style.fill ?? attributes.fill ?? paint.fill,
-      stroke: style.stroke ?? attributes.stroke ?? paint.stroke,
-    }
-    const moved = `${transform} ${attributes.transform ?? ''}`.trim()
-    if (
-      tag === 'defs' ||
-      tag === 'clippath' ||
-      tag === 'mask' ||
-      tag === 'symbol' ||
-      tag === 'title' ||
-      tag === 'desc' ||
-      tag === 'metadata'
-    )
-      continue
-    const path = pathOf(tag, attributes)
-    if (path) lines.push(...flattened(path, moved, (own.fill ?? 'black') !== 'none'))
-    const problem = walk((node[name] as Node[]) ?? [], moved, own, lines, depth + 1)
-    if (problem) return problem
-  }
-  return null
-}
-
-/** The outline of a shape element as path data. */
-function pathOf(tag: string, a: Record<string, string>): string | null {
-  const n = (key: string) => Number(a[key] ?? 0) || 0
-  switch (tag) {
-    case 'path':
-      return a.d ?? null
-    case 'line':
-      return `M${n('x1')} ${n('y1')}L${n('x2')} ${n('y2')}`
-    case 'polyline':
-    case 'polygon':
-      return a.points ? `M${a.points.trim()}${tag === 'polygon' ? 'Z' : ''}` : null
-    case 'rect':
-      return `M${n('x')} ${n('y')}h${n('width')}v${n('height')}h${-n('width')}Z`
-    case 'circle':
-    case 'ellipse': {
-      const rx = tag === 'circle' ? n('r') : n('rx')
-      const ry = tag === 'circle' ? n('r') : n('ry')
-      return `M${n('cx') - rx} ${n('cy')}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`
-    }
-    default:
-      return null
+    if (error instanceof Refusal) return fail({ code: 'drawing-holds', what: error.holds })
+    throw error
   }
 }
 
-const CURVE_STEPS = 12
+const holds = <T>(what: string) => fail<T>({ code: 'drawing-holds', what })
 
-/** Path data as polylines: arcs and shorthands resolved, curves sampled. */
-function flattened(data: string, transform: string, filled: boolean): Line[] {
-  const lines: Line[] = []
-  let points: Point[] = []
-  let start: Point = [0, 0]
-  const close = (shape: boolean) => {
-    if (points.length > 1) lines.push({ filled: filled && (shape || points.length > 2), points })
-    points = []
-  }
-  svgpath(data)
-    .transform(transform)
-    .abs()
-    .unarc()
-    .unshort()
-    .iterate((segment, _index, x, y) => {
-      const [kind, ...v] = segment as [string, ...number[]]
-      const from: Point = [x, y]
-      switch (kind) {
-        case 'M':
-          close(false)
-          start = [v[0], v[1]]
-          points = [start]
-          break
-        case 'L':
-          points.push([v[0], v[1]])
-          break
-        case 'H':
-          points.push([v[0], y])
-          break
-        case 'V':
-          points.push([x, v[0]])
-          break
-        case 'C':
-        case 'Q':
-          for (let i = 1; i <= CURVE_STEPS; i++) points.push(bezier([from, ...pairs(v)], i / CURVE_STEPS))
-          break
-        case 'Z':
-          points.push(start)
-          close(true)
-          points = [start]
-          break
-      }
-    })
-  close(false)
-  return lines.filter((line) => line.points.every(([px, py]) => Number.isFinite(px) && Number.isFinite(py)))
-}
+const runsOf = (shape: SceneShape): readonly (readonly Point[])[] =>
+  shape.kind === 'fill'
+    ? shape.contours
+    : shape.runs.map(({ points, closed }) => (closed ? [...points, points[0]] : points))
 
-const pairs = (v: readonly number[]): Point[] =>
-  Array.from({ length: v.length / 2 }, (_, i) => [v[2 * i], v[2 * i + 1]])
-
-/** De Casteljau’s construction of a point of a Bézier curve. */
-function bezier(control: readonly Point[], t: number): Point {
-  let points = control
-  while (points.length > 1)
-    points = points
-      .slice(1)
-      .map((p, i): Point => [points[i][0] + (p[0] - points[i][0]) * t, points[i][1] + (p[1] - points[i][1]) * t])
-  return points[0]
-}
+/** Lines and outlines of at most this many points, and as many of them. */
+const LONGEST = 5000
+const MOST_SHAPES = 4000
 
 /** Line art as a motif: fitted to a height of 1 with its foot at 0. Fails with one sentence. */
-export function readSvgDrawing(text: string, name: string): Result<Drawing> {
-  const read = readLines(text)
+export function readSvgDrawing(text: string, name: string): Result<ReadDrawing> {
+  const read = readSvgScene(text)
   if (!read.ok) return read
-  const all = read.value.flatMap((line) => line.points)
-  const [left, right] = [Math.min(...all.map((p) => p[0])), Math.max(...all.map((p) => p[0]))]
-  const [top, bottom] = [Math.min(...all.map((p) => p[1])), Math.max(...all.map((p) => p[1]))]
-  const height = Math.max(bottom - top, (right - left) / 20)
-  if (height <= 0) return refuse('a single point', 'lines with a size')
-  const round = (v: number) => Number(v.toFixed(4))
+  const { shapes, notes } = marksOnly(read.value.shapes)
+  if (!shapes.length) return holds('no lines and no shapes; draw at least one')
+  const box = boundsOf(shapes.filter(({ tone }) => tone === 'ink'))
+  const height = Math.max(box.bottom - box.top, (box.right - box.left) / 20)
+  if (!(height > 0)) return holds('a single point; draw lines with a size')
+  const stray = Math.hypot(box.right - box.left, box.bottom - box.top) / 4000
+  const round = (v: number) => Number(Math.min(20, Math.max(-20, v)).toFixed(4))
+  const place = (points: readonly Point[]): [number, number][] =>
+    simplified(points, stray).map(([x, y]) => [round((x - box.left) / height), round((box.bottom - y) / height)])
+  const drawn = shapes.flatMap((shape): DrawingShape[] => {
+    const ink = shape.tone === 'ink'
+    const outlines = runsOf(shape).map(place)
+    if (shape.kind === 'stroke') {
+      const { cap, join } = shape
+      return [{ kind: 'stroke', lines: outlines, width: Math.min(20, shape.width / height), cap, join, ink }]
+    }
+    const contours = outlines.filter(({ length }) => length > 2)
+    return contours.length ? [{ kind: 'fill', rule: shape.rule, contours, ink }] : []
+  })
+  const outlines = drawn.flatMap(outlinesOf)
+  const points = outlines.reduce((sum, { length }) => sum + length, 0)
+  if (drawn.length > MOST_SHAPES || outlines.length > MOST_SHAPES)
+    return holds(`${Math.max(drawn.length, outlines.length)} lines, more than ${MOST_SHAPES}; simplify it`)
+  if (points > MOST_POINTS || outlines.some(({ length }) => length > LONGEST))
+    return holds(`${points} points where ${MOST_POINTS} in all and ${LONGEST} a line are read; simplify it`)
+  if (!drawn.length) return holds('shapes too thin to be seen; draw them as lines')
   return ok({
-    name:
-      name
-        .replace(/\.svg$/i, '')
-        .trim()
-        .slice(0, 80) || 'drawing',
-    aspect: Math.min(20, Math.max(0.02, round((right - left) / height))),
-    lines: read.value.map((line) => ({
-      filled: line.filled,
-      points: line.points.map(([x, y]): Point => [round((x - left) / height), round((bottom - y) / height)]),
-    })),
+    drawing: {
+      name: shownName(name),
+      aspect: Math.min(20, Math.max(0.02, round((box.right - box.left) / height))),
+      widths: differ(drawn) ? 'drawn' : 'tool',
+      shapes: drawn,
+    },
+    notes,
   })
 }
 
-/** A form’s outside from the first path of an SVG: x from the axis, drawn from foot to rim. */
+const shownName = (name: string) =>
+  name
+    .replace(/\.svg$/i, '')
+    .replace(/\p{C}/gu, '')
+    .trim()
+    .slice(0, 80) || 'drawing'
+
+/**
+ * What marks the sheet, and the white that takes some of it away again. White on nothing goes. A drawing that is all white, or that
+ * has no paint at all, is read as ink, and that is said.
+ */
+function marksOnly(all: readonly SceneShape[]): { shapes: SceneShape[]; notes: string[] } {
+  const seen = all.filter(({ tone }) => tone !== null)
+  const first = seen.findIndex(({ tone }) => tone === 'ink')
+  if (first >= 0) return { shapes: seen.slice(first), notes: [] }
+  const shapes = (seen.length ? seen : all).map((shape): SceneShape => ({ ...shape, tone: 'ink' }))
+  if (!shapes.length) return { shapes, notes: [] }
+  return {
+    shapes,
+    notes: [
+      seen.length
+        ? 'All of this drawing is white; it was read as if it were black.'
+        : 'Nothing in this drawing has a colour; its outlines were read as lines.',
+    ],
+  }
+}
+
+interface Box {
+  left: number
+  right: number
+  top: number
+  bottom: number
+}
+
+function boundsOf(shapes: readonly SceneShape[]): Box {
+  const box: Box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity }
+  for (const shape of shapes)
+    for (const run of runsOf(shape))
+      for (const [x, y] of run) {
+        box.left = Math.min(box.left, x)
+        box.right = Math.max(box.right, x)
+        box.top = Math.min(box.top, y)
+        box.bottom = Math.max(box.bottom, y)
+      }
+  return box
+}
+
+/** Points so many at a time: a hostile line would make a longer run quadratic. */
+const PORTION = 512
+
+/** A line without the points that it does not need, by Douglas and Peucker; never farther from it than `stray`. */
+function simplified(points: readonly Point[], stray: number): Point[] {
+  if (points.length < 4) return [...points]
+  const kept: Point[] = []
+  for (let from = 0; from < points.length - 1; from += PORTION) {
+    const portion = points.slice(from, from + PORTION + 1).map(([x, y]) => ({ x, y }))
+    const some = simplify(portion, stray, true).map(({ x, y }): Point => [x, y])
+    kept.push(...(from ? some.slice(1) : some))
+  }
+  return kept
+}
+
+/** Whether the widths of lines say something: the boldest a fifth wider than the thinnest. */
+function differ(shapes: readonly DrawingShape[]): boolean {
+  const widths = shapes.flatMap((shape) => (shape.kind === 'stroke' && shape.width ? [shape.width] : []))
+  return widths.length > 1 && Math.max(...widths) > 1.2 * Math.min(...widths)
+}
+
+/** A form’s outside from the longest line of an SVG: x from the axis, drawn from foot to rim. */
 export function readSvgProfile(text: string): Result<readonly [number, number][]> {
-  const read = readLines(text)
+  const read = readSvgScene(text)
   if (!read.ok) return read
-  const longest = read.value.reduce((a, b) => (b.points.length > a.points.length ? b : a))
-  const traced = tracedPoints(longest.points)
+  const lines = read.value.shapes.flatMap((shape) => [...runsOf(shape)])
+  if (!lines.length) return holds('no line to follow; draw the outside as one line')
+  const longest = lines.reduce((a, b) => (lengthOf(b) > lengthOf(a) ? b : a))
+  const traced = tracedPoints(longest.map(([x, y]): [number, number] => [x, y]))
   if (!traced.ok) return traced
   const every = Math.max(1, Math.ceil(traced.value.length / 60))
   return ok(
@@ -247,3 +158,6 @@ export function readSvgProfile(text: string): Result<readonly [number, number][]
       .map(([r, z]): [number, number] => [Number(r.toFixed(2)), Number(z.toFixed(2))]),
   )
 }
+
+const lengthOf = (points: readonly Point[]) =>
+  points.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i][0], y - points[i][1]), 0)

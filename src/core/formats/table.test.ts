@@ -5,7 +5,8 @@ import { sentence } from '../base/issue'
 import { demoStudio } from '../demo/demoStudio'
 import { readMediaCsv, readReflectanceCsv, writeMediaCsv } from './mediaCsv'
 import { readRoomRecord } from './roomRecordCsv'
-import { dateOrderOf, instantIn, numberIn, tableCell, tableText } from './table'
+import { dateOrderOf, instantIn, numberIn, tableCell } from './table'
+import { textOf } from './textOf'
 
 const bytes = (...values: number[]) => Uint8Array.from(values)
 const utf16 = (text: string, big: boolean) =>
@@ -24,7 +25,7 @@ describe('the text of a table file', () => {
     ['UTF-16, big end first, with its mark', bytes(0xfe, 0xff, ...utf16('é;1', true)), 'é;1'],
     ['UTF-16 without a mark', utf16('time;t', false), 'time;t'],
     ['nothing', bytes(), ''],
-  ])('is read from %s', (_, file, text) => expect(tableText(file)).toBe(text))
+  ])('is read from %s', (_, file, text) => expect(textOf(file)).toBe(text))
 })
 
 describe('a number as people write it', () => {

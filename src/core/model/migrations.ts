@@ -1,13 +1,15 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 3
+export const CURRENT_VERSION = 4
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
   readonly from: number
   readonly name: string
   readonly migrate: (document: Record<string, unknown>) => Record<string, unknown>
+  /** What it makes of an edit that was written down under that version and has not yet reached the documents. */
+  readonly edit?: (edit: unknown) => unknown
 }
 
 type Loose = Record<string, unknown>
@@ -114,6 +116,33 @@ const headFrom2 = (head: Loose): Loose => ({
   schedule: { madeAt: null, visits: [], loads: [], unmet: [], pins: [] },
 })
 
+/** Version 3 had drawings of single lines, filled each by itself. */
+function drawingFrom3({ lines, ...drawing }: Loose): Loose {
+  return {
+    ...drawing,
+    widths: 'tool',
+    shapes: (lines as Loose[]).map(({ filled, points }) =>
+      filled && (points as unknown[]).length > 2
+        ? { kind: 'fill', rule: 'evenodd', contours: [points], ink: true }
+        : { kind: 'stroke', lines: [points], width: null, cap: 'round', join: 'round', ink: true },
+    ),
+  }
+}
+
+/** Everything of a record or of an edit, with its drawings, wherever they stand. */
+function drawingsFrom3(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(drawingsFrom3)
+  if (typeof value !== 'object' || value === null) return value
+  return Object.fromEntries(
+    Object.entries(value).map(([key, part]) => [
+      key,
+      key === 'drawing' && typeof part === 'object' && part !== null && 'lines' in part
+        ? drawingFrom3(part as Loose)
+        : drawingsFrom3(part),
+    ]),
+  )
+}
+
 /** All migrations, oldest first. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -145,6 +174,12 @@ export const MIGRATIONS: readonly Migration[] = [
         ...('media' in head ? { media: mediaFrom2(head.media) } : {}),
       }
     },
+  },
+  {
+    from: 3,
+    name: 'drawings of areas with holes, lines with widths of their own, and white that takes away',
+    migrate: (record) => drawingsFrom3(record) as Loose,
+    edit: drawingsFrom3,
   },
 ]
 
@@ -184,3 +219,7 @@ export function migrate(
   }
   return ok({ ...migrated, version: current })
 }
+
+/** An edit of an older version as this one would have written it. */
+export const migrateEdit = <E>(edit: E, version: number, migrations: readonly Migration[] = MIGRATIONS): E =>
+  migrations.reduce<unknown>((e, m) => (m.from >= version && m.edit ? m.edit(e) : e), edit) as E

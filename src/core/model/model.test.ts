@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
 import { readVerniceFile, writeStudio } from '../formats/verniceFile'
 import { applyCommand, commandLabel, type Command } from './command'
-import { CURRENT_VERSION, migrate, MIGRATIONS, type Migration } from './migrations'
+import { CURRENT_VERSION, migrate, migrateEdit, MIGRATIONS, type Migration } from './migrations'
 import { studioSchema } from './studio'
 import type { Step } from '../plan/step'
 import { nextStepIndex, timeline } from '../plan/timeline'
@@ -135,6 +135,51 @@ describe('documents of version 2', () => {
       Object.values(studio.pieces).every((piece) => piece.making.madeAt === null && piece.making.roomId === 'studio'),
     ).toBe(true)
     expect(studio.pieces['reed-jugs'].steps[0]).toMatchObject({ act: 'bring', blower: 'none' })
+  })
+})
+
+describe('documents of version 3', () => {
+  const lines = [
+    {
+      filled: false,
+      points: [
+        [0, 0],
+        [1, 1],
+      ],
+    },
+    {
+      filled: true,
+      points: [
+        [0.2, 0.2],
+        [0.6, 0.2],
+        [0.6, 0.7],
+      ],
+    },
+  ]
+  const shapes = [
+    { kind: 'stroke', lines: [lines[0].points], width: null, cap: 'round', join: 'round', ink: true },
+    { kind: 'fill', rule: 'evenodd', contours: [lines[1].points], ink: true },
+  ]
+
+  it('still open: a drawing of lines is one of shapes, as wide as the tool', () => {
+    const text = readFileSync(new URL('./fixtures/studio.v3.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(text)
+    if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
+    const step = read.value.studio.pieces['reed-jugs'].steps.find((s) => 'motif' in s && s.motif?.drawing)
+    const drawing = step && 'motif' in step ? step.motif?.drawing : null
+    expect(drawing).toMatchObject({ name: 'Sprig', widths: 'tool', shapes: [{ kind: 'stroke' }, { kind: 'fill' }] })
+    expect(readVerniceFile(writeStudio(read.value.studio)).ok).toBe(true)
+  })
+
+  it('an edit that was written down under it is carried out as this version has it', () => {
+    const edit = { kind: 'changeStep', step: { motif: { drawing: { name: 'Sprig', aspect: 1, lines } } } }
+    const now = {
+      kind: 'changeStep',
+      step: { motif: { drawing: { name: 'Sprig', aspect: 1, widths: 'tool', shapes } } },
+    }
+    expect(migrateEdit(edit, 3)).toEqual(now)
+    expect(migrateEdit(now, CURRENT_VERSION)).toBe(now)
+    expect(migrateEdit({ motif: { drawing: null } }, 3)).toEqual({ motif: { drawing: null } })
   })
 })
 

@@ -3,7 +3,7 @@ import { buildForm } from '../form/buildForm'
 import { demoStudio } from '../demo/demoStudio'
 import { PRESETS } from '../form/presets'
 import { buildTurnedForm } from '../form/turnedForm'
-import { MOTIF_KINDS } from '../vocabulary/motif'
+import { MOTIF_KINDS, type DrawingShape, type Motif } from '../vocabulary/motif'
 import { bandOf, wholeOf } from '../vocabulary/place'
 import * as build from '../plan/build'
 import { brushField, evenField, patchField, pourField } from './coatFields'
@@ -11,7 +11,10 @@ import { NOMINAL } from './levels'
 import { skinGrid } from './grid'
 import { FieldCache, levelField, tiled, type LevelField } from './levelField'
 import { MOTIFS } from './motifs/library'
-import { marksField, motifMiddle, motifWidth } from './motifs/marksField'
+import type { MarkPoint } from './motifs/marks'
+import { marksField, motifMiddle, motifWidth, strokesOf } from './motifs/marksField'
+import { filledArea } from './motifs/scanline'
+import { strokeOutline } from './motifs/strokeOutline'
 import { closedNoise, RowNoise, surfaceNoise } from '../numeric/noise'
 import { overlapMm, reaches, stretchesOf } from './place'
 import { seededRandom } from '../base/random'
@@ -200,7 +203,7 @@ describe('motifs', () => {
       text: 'KL',
       random: seededRandom(1),
     })
-    const points = marks.flatMap((m) => (m.kind === 'stroke' ? m.points : m.outline))
+    const points = marks.flatMap((m) => (m.kind === 'stroke' ? m.points : m.contours.flat()))
     expect(points.length).toBeGreaterThan(1)
     for (const [, y] of points) {
       expect(y).toBeGreaterThan(-8)
@@ -232,6 +235,135 @@ describe('motifs', () => {
         .make()
         .levels.reduce((a, b) => a + b, 0)
     expect(total('vee')).toBeLessThan(total('round'))
+  })
+})
+
+describe('a drawing of one’s own on the skin', () => {
+  const square = (from: number, to: number): [number, number][] => [
+    [from, from],
+    [to, from],
+    [to, to],
+    [from, to],
+  ]
+  const disc = (x: number, y: number, r: number): [number, number][] =>
+    Array.from({ length: 40 }, (_, i) => [x + r * Math.cos(i * 0.157), y + r * Math.sin(i * 0.157)])
+  const drawn = (shapes: DrawingShape[], widths: 'tool' | 'drawn' = 'tool', changes: Partial<Motif> = {}): Motif => ({
+    ...motif,
+    repeats: 4,
+    heightMm: 40,
+    upMm: 60,
+    lineMm: 1.6,
+    drawing: { name: 'own', aspect: 1, widths, shapes },
+    ...changes,
+  })
+  const fill = (contours: [number, number][][], more: object = {}): DrawingShape => ({
+    kind: 'fill',
+    rule: 'evenodd',
+    contours,
+    ink: true,
+    ...more,
+  })
+  const fine = skinGrid(form, 1536, 1536)
+  /** Marked area of all its copies, mm². */
+  const areaOf = (own: Motif) => {
+    const field = marksField(fine, own, 'mask').make()
+    let area = 0
+    field.levels.forEach((level, i) => {
+      if (level) area += fine.rowMm * fine.columnMm[field.top + Math.floor(i / fine.width)]
+    })
+    return area
+  }
+
+  it('keeps its holes, by the rule that it names', () => {
+    const [outer, inner] = [square(0, 1), square(0.25, 0.75)]
+    expect(areaOf(drawn([fill([outer, inner])])) / (4 * 0.75 * 1600)).toBeCloseTo(1, 1)
+    // Both wind alike: by their winding there is no hole; turned about there is.
+    expect(areaOf(drawn([fill([outer, inner], { rule: 'nonzero' })])) / (4 * 1600)).toBeCloseTo(1, 1)
+    const other = [...inner].reverse()
+    expect(areaOf(drawn([fill([outer, other], { rule: 'nonzero' })])) / (4 * 0.75 * 1600)).toBeCloseTo(1, 1)
+  })
+
+  it('white takes away what was marked before it, of its own copy, and ink after it stays', () => {
+    const shapes = [fill([square(0, 1)]), fill([disc(0.5, 0.5, 0.4)], { ink: false }), fill([disc(0.5, 0.5, 0.1)])]
+    const expected = 4 * 1600 * (1 - Math.PI * (0.16 - 0.01))
+    expect(areaOf(drawn(shapes)) / expected).toBeCloseTo(1, 1)
+    // Copies so near that the white of one lies over the next: it takes nothing of it.
+    const hood = [fill([square(0, 1)]), fill([square(-1, -0.01)], { ink: false })]
+    expect(areaOf(drawn(hood, 'tool', { rows: 2, rowGapMm: 0 })) / (2 * 4 * 1600)).toBeCloseTo(1, 1)
+  })
+
+  it('its lines are as wide as the tool, or as they were drawn, with the ends that they have', () => {
+    const line = (cap: 'butt' | 'square'): DrawingShape => ({
+      kind: 'stroke',
+      lines: [
+        [
+          [0.5, 0],
+          [0.5, 1],
+        ],
+      ],
+      width: 0.2,
+      cap,
+      join: 'miter',
+      ink: true,
+    })
+    expect(areaOf(drawn([line('butt')], 'drawn')) / (4 * 8 * 40)).toBeCloseTo(1, 1)
+    expect(areaOf(drawn([line('square')], 'drawn')) / (4 * 8 * 48)).toBeCloseTo(1, 1)
+    expect(Math.abs(areaOf(drawn([line('butt')], 'tool')) / (4 * 1.6 * 41.3) - 1)).toBeLessThan(0.1)
+    expect(strokesOf(grid, drawn([line('butt')], 'drawn'))).toMatchObject({ lengthMm: 160, boldestMm: 8 })
+    expect(strokesOf(grid, drawn([line('butt')], 'tool')).boldestMm).toBe(1.6)
+    // As outlines only, a line is the tool’s.
+    expect(strokesOf(grid, drawn([line('butt')], 'drawn', { made: 'line' })).boldestMm).toBe(1.6)
+  })
+
+  it('what is filled is measured without its holes and without what white takes', () => {
+    const ring = drawn([fill([square(0, 1), square(0.25, 0.75)]), fill([square(0, 0.2)], { ink: false })])
+    expect(strokesOf(grid, ring).filledMm2).toBeCloseTo(4 * 1600 * (0.75 - 0.04), -1)
+  })
+
+  it('on a flat part too', () => {
+    const tile = buildForm(demoStudio().pieces['scallop-dish'].form)
+    if (!tile.ok) throw new Error('the dish does not build')
+    const on = skinGrid(tile.value, 1024, 1024)
+    const own = drawn([fill([square(0, 1), square(0.25, 0.75)])], 'tool', { side: 'floor', heightMm: 20, upMm: 30 })
+    const field = marksField(on, own, 'mask').make()
+    let area = 0
+    field.levels.forEach((level, i) => {
+      if (level) area += on.rowMm * on.columnMm[field.top + Math.floor(i / on.width)]
+    })
+    expect(area / (4 * 0.75 * 400)).toBeCloseTo(1, 1)
+  })
+})
+
+describe('a line of a width', () => {
+  const corner: MarkPoint[] = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+  ]
+  const area = (cap: 'butt' | 'round' | 'square', join: 'miter' | 'round' | 'bevel', points = corner) =>
+    filledArea(strokeOutline(points, { width: 2, cap, join }), 'nonzero')
+
+  it('has the ends and the corners that are asked for', () => {
+    // Two arms of 10 × 2 that share a quarter of a square; the miter fills the outer quarter.
+    expect(area('butt', 'miter')).toBeCloseTo(40, 0)
+    expect(area('butt', 'bevel')).toBeCloseTo(39.5, 0)
+    expect(area('square', 'miter')).toBeCloseTo(44, 0)
+    expect(area('round', 'round')).toBeCloseTo(39 + Math.PI / 4 + Math.PI, 0)
+  })
+
+  it('closed, it has corners all round and no ends', () => {
+    const frame: MarkPoint[] = [...corner, [0, 10], [0, 0]]
+    expect(area('round', 'miter', frame)).toBeCloseTo(12 * 12 - 8 * 8, 0)
+  })
+
+  it('of no length it is a dot, if its ends are not cut off', () => {
+    const dot: MarkPoint[] = [
+      [3, 3],
+      [3, 3],
+    ]
+    expect(area('round', 'round', dot)).toBeCloseTo(Math.PI, 1)
+    expect(area('square', 'round', dot)).toBeCloseTo(4, 1)
+    expect(area('butt', 'round', dot)).toBe(0)
   })
 })
 

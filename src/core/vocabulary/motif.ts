@@ -32,15 +32,54 @@ export const MOTIF_SIDES = ['outside', 'inside', 'floor', 'base'] as const
 
 const point = z.tuple([z.number().min(-20).max(20), z.number().min(-20).max(20)])
 
-/** Line art from elsewhere, in units of its own height: x from 0 to `aspect`, y from 0 at its foot to 1. */
+const outline = (least: number) => z.array(point).min(least).max(5000)
+
+/** Points that one drawing may have in all. */
+export const MOST_POINTS = 60_000
+
+const shapeSchema = z.discriminatedUnion('kind', [
+  /** An area of several outlines; the rule says which of them are holes. Ink marks, paper takes away what was marked before it. */
+  z.strictObject({
+    kind: z.literal('fill'),
+    rule: z.enum(['nonzero', 'evenodd']),
+    contours: z.array(outline(3)).min(1).max(4000),
+    ink: z.boolean(),
+  }),
+  /** Lines; one that ends where it begins is closed. Their own width is a share of the height, null when none was drawn. */
+  z.strictObject({
+    kind: z.literal('stroke'),
+    lines: z.array(outline(2)).min(1).max(4000),
+    width: z.number().positive().max(20).nullable(),
+    cap: z.enum(['butt', 'round', 'square']),
+    join: z.enum(['miter', 'round', 'bevel']),
+    ink: z.boolean(),
+  }),
+])
+
+export type DrawingShape = z.infer<typeof shapeSchema>
+
+export const outlinesOf = (shape: DrawingShape) => (shape.kind === 'fill' ? shape.contours : shape.lines)
+
+/**
+ * Line art from elsewhere, in units of its own height: x from 0 to `aspect`, y from 0 at its foot to 1; shapes in the order in which
+ * they are drawn. Lines are as wide as the tool, or as they were drawn.
+ */
 export const drawingSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
   aspect: z.number().min(0.02).max(20),
-  lines: z
-    .array(z.strictObject({ filled: z.boolean(), points: z.array(point).min(2).max(800) }))
+  widths: z.enum(['tool', 'drawn']),
+  shapes: z
+    .array(shapeSchema)
     .min(1)
-    .max(400),
+    .max(4000)
+    .refine(
+      (shapes) => shapes.reduce((sum, s) => sum + outlinesOf(s).reduce((n, o) => n + o.length, 0), 0) <= MOST_POINTS,
+      { message: `at most ${MOST_POINTS} points` },
+    ),
 })
+
+/** Whether a drawing says how wide its lines are. */
+export const hasOwnWidths = (drawing: Drawing) => drawing.shapes.some((shape) => shape.kind === 'stroke' && shape.width)
 
 export type Drawing = z.infer<typeof drawingSchema>
 

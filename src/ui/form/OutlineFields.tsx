@@ -6,6 +6,7 @@ import type { Form } from '@/core/model/piece'
 import { profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { LengthInput, Segments } from '@/ui/kit/fields'
 import { SvgFile } from '@/ui/kit/SvgFile'
+import { lineArt, SOON_MS } from '@/workers/clients'
 
 /** Rows to begin a caliper table with: the form as it stands, measured at five heights. */
 function rowsFrom(form: TurnedForm | null): CaliperRow[] {
@@ -54,7 +55,7 @@ export function OutlineFields({
           words="trace an SVG"
           label="Trace an outline from SVG"
           className="btn font-normal btn-xs"
-          read={async (text) => (await import('@/core/formats/svgDrawing')).readSvgProfile(text)}
+          read={(bytes) => lineArt.ask((remote) => remote.profile(bytes), { limitMs: SOON_MS })}
           onRead={(points, name) =>
             onChange({
               kind: 'traced',

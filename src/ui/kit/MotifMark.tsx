@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { seededRandom } from '@/core/base/random'
-import type { Drawing, MotifKind } from '@/core/vocabulary/motif'
+import { outlinesOf, type Drawing, type MotifKind } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import type { Mark } from '@/core/skin/motifs/marks'
 
@@ -23,20 +23,16 @@ export function MotifMark({
         ? Math.max(1, 0.7 * (text || 'AB').length)
         : MOTIFS[kind].aspect
     const own = drawing
-      ? drawing.lines.map((line): Mark =>
-          line.filled
-            ? {
-                kind: 'filled',
-                outline: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
-                edgeMm: 0.5,
-              }
-            : {
-                kind: 'stroke',
-                points: line.points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
-                widthMm: 1.6,
-                taper: 1,
-              },
-        )
+      ? drawing.shapes.flatMap((shape): Mark[] => {
+          const paper = shape.ink ? {} : { paper: true as const }
+          const placed = outlinesOf(shape).map((points) =>
+            points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
+          )
+          if (shape.kind === 'fill')
+            return [{ kind: 'filled', contours: placed, rule: shape.rule, edgeMm: 0.5, ...paper }]
+          const widthMm = drawing.widths === 'drawn' && shape.width ? 40 * shape.width : 1.6
+          return placed.map((points) => ({ kind: 'stroke', points, widthMm, taper: 1, ...paper }))
+        })
       : MOTIFS[kind].marks({
           widthMm: 40 * aspect,
           heightMm: 40,
@@ -62,13 +58,18 @@ export function MotifMark({
             key={i}
             points={mark.points.map(([x, y]) => `${x},${-y}`).join(' ')}
             fill="none"
-            stroke="currentColor"
+            stroke={mark.paper ? 'var(--color-base-100)' : 'currentColor'}
             strokeWidth={mark.widthMm}
             strokeLinecap="round"
             strokeLinejoin="round"
           />
         ) : (
-          <polygon key={i} points={mark.outline.map(([x, y]) => `${x},${-y}`).join(' ')} fill="currentColor" />
+          <path
+            key={i}
+            d={mark.contours.map((outline) => `M${outline.map(([x, y]) => `${x} ${-y}`).join('L')}Z`).join('')}
+            fill={mark.paper ? 'var(--color-base-100)' : 'currentColor'}
+            fillRule={mark.rule}
+          />
         ),
       )}
     </svg>

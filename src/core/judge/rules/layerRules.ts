@@ -227,7 +227,11 @@ export const layerRules: readonly Rule[] = [
             because:
               'Two or three brushed coats, in narrow places three or four, make about 1.3 mm; scratch a spot that will not ' +
               'show and look.',
-            mends: [changeStep(plan, `Give it ${coatsMore} coats`, step.id, { coats: coatsMore })],
+            mends: [
+              changeStep(plan, coatsMore === 1 ? 'Give it one coat' : `Give it ${coatsMore} coats`, step.id, {
+                coats: coatsMore,
+              }),
+            ],
           },
         ]
       })

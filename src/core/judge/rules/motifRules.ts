@@ -146,7 +146,9 @@ export const motifRules: readonly Rule[] = [
               'they run into each other.',
             because: 'Lines cut or laid twice in one place turn into a tangle.',
             mends: [
-              changeStep(plan, `Take ${fits} repeats`, step.id, { motif: { ...motif, repeats: fits } }),
+              changeStep(plan, fits === 1 ? 'Take it once' : `Take ${fits} repeats`, step.id, {
+                motif: { ...motif, repeats: fits },
+              }),
               changeStep(plan, 'Make it smaller', step.id, {
                 motif: {
                   ...motif,
@@ -266,7 +268,11 @@ export const motifRules: readonly Rule[] = [
             mends: [
               changeStep(
                 plan,
-                fits ? 'Let it fall between two repeats' : `Take ${repeats} repeats, and let it fall between two`,
+                fits
+                  ? 'Let it fall between two repeats'
+                  : repeats === 1
+                    ? 'Take it once, and let it stand clear of the joint'
+                    : `Take ${repeats} repeats, and let it fall between two`,
                 step.id,
                 { motif: { ...motif, repeats, startDeg } },
               ),

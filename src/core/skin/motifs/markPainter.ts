@@ -1,6 +1,8 @@
 import type { SkinGrid } from '../grid'
 import { StrokeRaster, type MarkEdge, type Raster } from '../loops/strokeRaster'
 import type { Mark, MarkPoint } from './marks'
+import { scanFill, type FillRule } from './scanline'
+import { strokeOutline } from './strokeOutline'
 
 /** From motif millimetres to column and row, not yet wrapped. */
 export type Placer = (x: number, y: number) => [column: number, row: number]
@@ -38,11 +40,12 @@ export class MarkPainter {
 
   /** Paints one mark of a motif where `place` puts it. */
   paint(mark: Mark, place: Placer): void {
-    if (mark.kind === 'stroke') this.stroke(mark.points, mark.widthMm, mark.taper, place)
-    else {
-      if (this.edge !== 'burr' && this.edge !== 'halo') this.fill(mark.outline, place)
-      this.stroke([...mark.outline, mark.outline[0]], mark.edgeMm, 1, place)
-    }
+    if (mark.kind === 'filled') {
+      if (this.edge !== 'burr' && this.edge !== 'halo') this.fill(mark.contours, mark.rule, place)
+      for (const outline of mark.contours) this.stroke([...outline, outline[0]], mark.edgeMm, 1, place)
+    } else if (mark.ends && this.edge === 'mask')
+      this.fill(strokeOutline(mark.points, { width: mark.widthMm, ...mark.ends }), 'nonzero', place)
+    else this.stroke(mark.points, mark.widthMm, mark.taper, place)
   }
 
   dot(column: number, row: number, radiusMm: number): void {
@@ -65,23 +68,56 @@ export class MarkPainter {
     }
   }
 
-  /** Scanline fill by the even–odd rule. */
-  private fill(outline: readonly MarkPoint[], place: Placer): void {
-    const points = outline.map(([x, y]) => place(x, y))
-    const low = Math.max(this.raster.top, Math.ceil(Math.min(...points.map((p) => p[1])) - 0.5))
-    const high = Math.min(this.raster.bottom - 1, Math.floor(Math.max(...points.map((p) => p[1])) - 0.5))
-    for (let y = low; y <= high; y++) {
-      const crossings: number[] = []
-      for (let i = 0; i < points.length; i++) {
-        const [ax, ay] = points[i]
-        const [bx, by] = points[(i + 1) % points.length]
-        const line = y + 0.5
-        if (ay <= line !== by <= line) crossings.push(ax + ((line - ay) / (by - ay)) * (bx - ax))
-      }
-      crossings.sort((p, q) => p - q)
-      for (let i = 0; i + 1 < crossings.length; i += 2) {
-        this.sheet.fillRow(y, Math.ceil(crossings[i] - 0.5), Math.floor(crossings[i + 1] - 0.5))
-      }
-    }
+  private fill(contours: readonly (readonly MarkPoint[])[], rule: FillRule, place: Placer): void {
+    const placed = contours.map((outline) => outline.map(([x, y]) => place(x, y)))
+    scanFill(placed, rule, this.raster.top, this.raster.bottom, (row, from, to) =>
+      this.sheet.fillRow(row, Math.ceil(from - 0.5), Math.floor(to - 0.5)),
+    )
   }
+}
+
+/** Marks of one copy of a motif, and where it stands. */
+export interface PlacedMarks {
+  readonly marks: readonly Mark[]
+  readonly place: Placer
+}
+
+/**
+ * Levels of copies on one raster. What paper takes away is taken from its own copy only, and only of what was marked before it: such a
+ * copy is painted by itself, marks and paper by turns.
+ *
+ * @param begin gives a painter with an empty sheet
+ */
+export function paintCopies(copies: readonly PlacedMarks[], begin: (edge?: MarkEdge) => MarkPainter): Uint8Array {
+  const plain = copies.every(({ marks }) => marks.every(({ paper }) => !paper))
+  if (plain) {
+    const painter = begin()
+    for (const { marks, place } of copies) for (const mark of marks) painter.paint(mark, place)
+    return painter.levels()
+  }
+  let all: Uint8Array | null = null
+  for (const { marks, place } of copies) {
+    const levels = paintByTurns(marks, place, begin)
+    if (all) for (let i = 0; i < all.length; i++) all[i] = Math.max(all[i], levels[i])
+    else all = levels
+  }
+  return all ?? begin().levels()
+}
+
+function paintByTurns(marks: readonly Mark[], place: Placer, begin: (edge?: MarkEdge) => MarkPainter): Uint8Array {
+  let levels: Uint8Array | null = null
+  for (let from = 0; from < marks.length;) {
+    const { paper } = marks[from]
+    let to = from + 1
+    while (to < marks.length && marks[to].paper === paper) to++
+    const painter = begin(paper ? 'mask' : undefined)
+    for (let i = from; i < to; i++) painter.paint(marks[i], place)
+    const turn = painter.levels()
+    if (!levels) levels = paper ? turn.fill(0) : turn
+    else if (paper) {
+      for (let i = 0; i < levels.length; i++) if (turn[i]) levels[i] = 0
+    } else for (let i = 0; i < levels.length; i++) levels[i] = Math.max(levels[i], turn[i])
+    from = to
+  }
+  return levels ?? begin().levels()
 }

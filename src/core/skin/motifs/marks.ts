@@ -1,15 +1,25 @@
+import type { FillRule } from './scanline'
+
 /** A point of a motif: mm to the right of its middle line and mm above its foot. */
 export type MarkPoint = readonly [x: number, y: number]
 
-/** One stroke of a tool, or a cleared shape. */
-export type Mark =
+/** One stroke of a tool, or a cleared shape of one or several outlines. A paper mark takes away what was marked before it. */
+export type Mark = (
   | {
       readonly kind: 'stroke'
       readonly points: readonly MarkPoint[]
       readonly widthMm: number
       /** width at the end as a share of the start */ readonly taper: number
+      /** Ends and corners as drawn, where a stencil or a print keeps them; a tool’s are round. */
+      readonly ends?: { readonly cap: 'butt' | 'round' | 'square'; readonly join: 'miter' | 'round' | 'bevel' }
     }
-  | { readonly kind: 'filled'; readonly outline: readonly MarkPoint[]; readonly edgeMm: number }
+  | {
+      readonly kind: 'filled'
+      readonly contours: readonly (readonly MarkPoint[])[]
+      readonly rule: FillRule
+      readonly edgeMm: number
+    }
+) & { readonly paper?: true }
 
 export interface MotifShape {
   readonly widthMm: number
@@ -39,7 +49,12 @@ export const stroke = (points: readonly MarkPoint[], widthMm: number, taper = 1)
   taper,
 })
 
-export const filled = (outline: readonly MarkPoint[], edgeMm: number): Mark => ({ kind: 'filled', outline, edgeMm })
+export const filled = (outline: readonly MarkPoint[], edgeMm: number): Mark => ({
+  kind: 'filled',
+  contours: [outline],
+  rule: 'evenodd',
+  edgeMm,
+})
 
 /** A curve sampled at `count` points, t from 0 to 1. */
 export const curve = (count: number, at: (t: number) => MarkPoint): MarkPoint[] =>

@@ -5,9 +5,10 @@ import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'
-import type { MarkEdge } from '../loops/strokeRaster'
-import { MarkPainter, type Placer } from './markPainter'
+import type { MarkEdge, Raster } from '../loops/strokeRaster'
+import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import type { Mark, MarkPoint } from './marks'
+import { filledArea } from './scanline'
 
 /** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
 const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
@@ -115,10 +116,15 @@ function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
   }
   const marks = motif.drawing ? drawingMarks(motif, widthMm) : MOTIFS[motif.kind].marks(shape)
   if (motif.made === 'line')
-    return marks.map((mark) =>
+    return marks.flatMap((mark): Mark[] =>
       mark.kind === 'filled'
-        ? { kind: 'stroke', points: [...mark.outline, mark.outline[0]], widthMm: motif.lineMm, taper: 1 }
-        : mark,
+        ? mark.contours.map((outline) => ({
+            kind: 'stroke',
+            points: [...outline, outline[0]],
+            widthMm: motif.lineMm,
+            taper: 1,
+          }))
+        : [mark],
     )
   return marks
 }
@@ -140,11 +146,14 @@ export function strokesOf(grid: SkinGrid, motif: Motif): Strokes {
   const widthMm = motifWidth(grid, motif)
   const marks = copies(motif).flatMap(() => marksOf(motif, widthMm, random))
   const lines = marks.flatMap((mark) => (mark.kind === 'stroke' ? [mark] : []))
-  const shapes = marks.flatMap((mark) => (mark.kind === 'filled' ? [mark.outline] : []))
+  const area = (mark: Mark) => (mark.kind === 'filled' ? filledArea(mark.contours, mark.rule) : 0)
   const widths = lines.flatMap((line) => [line.widthMm, line.widthMm * line.taper]).filter((mm) => mm > 0)
   return {
     lengthMm: lines.reduce((sum, line) => sum + lengthOf(line.points), 0),
-    filledMm2: shapes.reduce((sum, outline) => sum + enclosed(outline), 0),
+    filledMm2: Math.max(
+      0,
+      marks.reduce((sum, mark) => sum + (mark.paper ? -1 : 1) * area(mark), 0),
+    ),
     thinnestMm: widths.length ? Math.min(...widths) : motif.lineMm,
     boldestMm: widths.length ? Math.max(...widths) : motif.lineMm,
   }
@@ -153,25 +162,33 @@ export function strokesOf(grid: SkinGrid, motif: Motif): Strokes {
 const lengthOf = (points: readonly MarkPoint[]): number =>
   points.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i][0], y - points[i][1]), 0)
 
-/** Area inside an outline: the shoelace formula. */
-const enclosed = (outline: readonly MarkPoint[]): number =>
-  Math.abs(
-    outline.reduce((sum, [x, y], i) => {
-      const [nextX, nextY] = outline[(i + 1) % outline.length]
-      return sum + x * nextY - nextX * y
-    }, 0),
-  ) / 2
+/** Outlines of a drawing are where they were drawn, with no line along them. */
+const NO_EDGE_MM = 0.01
 
 /** An imported drawing, kept in units of its own height. */
 function drawingMarks(motif: Motif, widthMm: number): Mark[] {
   if (!motif.drawing) return []
-  const { lines, aspect } = motif.drawing
+  const { shapes, aspect, widths } = motif.drawing
   const across = widthMm / aspect
-  return lines.map((line): Mark => {
-    const points = line.points.map(([x, y]) => [(x - aspect / 2) * across, y * motif.heightMm] as const)
-    return line.filled
-      ? { kind: 'filled', outline: points, edgeMm: motif.lineMm * 0.4 }
-      : { kind: 'stroke', points, widthMm: motif.lineMm, taper: 1 }
+  const placed = (points: readonly (readonly [number, number])[]) =>
+    points.map(([x, y]) => [(x - aspect / 2) * across, y * motif.heightMm] as const)
+  const asDrawn = widths === 'drawn' && motif.made === 'filled'
+  return shapes.flatMap((shape): Mark[] => {
+    const paper = shape.ink || motif.made === 'line' ? {} : { paper: true as const }
+    if (shape.kind === 'fill') {
+      const contours = shape.contours.map(placed)
+      return [{ kind: 'filled', contours, rule: shape.rule, edgeMm: NO_EDGE_MM, ...paper }]
+    }
+    const own = asDrawn && shape.width ? shape.width * motif.heightMm : null
+    const ends = own ? { ends: { cap: shape.cap, join: shape.join } } : {}
+    return shape.lines.map((line) => ({
+      kind: 'stroke',
+      points: placed(line),
+      widthMm: own ?? motif.lineMm,
+      taper: 1,
+      ...ends,
+      ...paper,
+    }))
   })
 }
 
@@ -197,17 +214,17 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   const widthMm = motifWidth(grid, motif)
   const middleRadius = motifMiddle(grid, motif).radiusMm
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
-  const painter = MarkPainter.onSkin(grid, top, bottom, edge, motif.seed)
-  for (const copy of copies(motif)) {
+  const placed = copies(motif).map((copy): PlacedMarks => {
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)
       const row = lengthAlong(grid.form, motif, my) / grid.rowMm
       const radius = closes ? middleRadius : grid.radiusMm[Math.min(grid.height - 1, Math.max(0, Math.floor(row)))]
       return [copy.across * grid.width + (mx / aroundMm(grid.form, radius)) * grid.width, row]
     }
-    for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
-  }
-  return levelField(grid, key, top, painter.levels())
+    return { marks: marksOf(motif, widthMm, random), place }
+  })
+  const levels = paintCopies(placed, (own = edge) => MarkPainter.onSkin(grid, top, bottom, own, motif.seed))
+  return levelField(grid, key, top, levels)
 }
 
 /** Side of a texel of the flat raster, mm. */
@@ -222,16 +239,12 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const reach = radius * Math.max(1, grid.form.plan.plan.ratio) * (grid.form.plan.plan.kind === 'rectangle' ? 1.42 : 1)
   const stepMm = Math.max(FLAT_MM, reach / 1400)
   const size = Math.ceil((2 * reach) / stepMm)
-  const painter = new MarkPainter(
-    { width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false },
-    edge,
-    motif.seed,
-  )
+  const sheet: Raster = { width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   // Seen from below, the base runs the other way round.
   const hand = motif.side === 'base' ? -1 : 1
-  for (const copy of copies(motif)) {
+  const placed = copies(motif).map((copy): PlacedMarks => {
     const angle = 2 * Math.PI * copy.across
     const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
     const place: Placer = (x, y) => {
@@ -239,9 +252,9 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
       const out = my - motif.heightMm / 2 + motif.upMm
       return [(reach + hand * (mx * cos + out * sin)) / stepMm, (reach + out * cos - mx * sin) / stepMm]
     }
-    for (const mark of marksOf(motif, widthMm, random)) painter.paint(mark, place)
-  }
-  const flat = painter.levels()
+    return { marks: marksOf(motif, widthMm, random), place }
+  })
+  const flat = paintCopies(placed, (own = edge) => new MarkPainter(sheet, own, motif.seed))
   const { base, floor } = grid.form.zones
   const [from, to] = motif.side === 'base' ? [base.from, base.to] : [floor.from, floor.to]
   const top = Math.max(0, Math.floor(from / grid.rowMm))

@@ -2,10 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { buildForm } from '../../form/buildForm'
 import { FORM_PRESETS } from '../../form/presets'
 import { presetForm } from '../../model/presetForm'
+import { aroundMm } from '../../form/turnedForm'
+import { skinGrid } from '../../skin/grid'
+import { motifMiddle, motifWidth } from '../../skin/motifs/marksField'
 import { motif } from '../../plan/build'
 import { motifAspect } from '../../skin/motifs/motifAspect'
-import { MOTIF_SIDES } from '../../vocabulary/motif'
-import { motifOnSide } from './motifOnSide'
+import { MOTIF_SIDES, type Drawing } from '../../vocabulary/motif'
+import { motifOfDrawing, motifOnSide } from './motifOnSide'
 
 describe('a motif put on another side', () => {
   it.each(FORM_PRESETS)('of a %s fits there', (preset) => {
@@ -32,5 +35,43 @@ describe('a motif put on another side', () => {
     if (!form.ok) throw new Error()
     const small = motif('star', 6, 20, 12, 1)
     expect(motifOnSide(small, 'inside', form.value)).toEqual({ ...small, side: 'inside' })
+  })
+})
+
+describe('a motif that takes a drawing of one’s own', () => {
+  const drawingOf = (aspect: number): Drawing => ({
+    name: 'Eel',
+    aspect,
+    widths: 'tool',
+    shapes: [
+      {
+        kind: 'stroke',
+        lines: [
+          [
+            [0, 0],
+            [aspect, 1],
+          ],
+        ],
+        width: null,
+        cap: 'round',
+        join: 'round',
+        ink: true,
+      },
+    ],
+  })
+  it.each([
+    ['keeps its repeats where they fit', 0.5, 8, 8],
+    ['is repeated fewer times where it is wide', 3, 8, 3],
+    ['stands once, and smaller, where it would not go round', 20, 8, 1],
+  ])('%s', (_, aspect, repeats, expected) => {
+    const form = buildForm(presetForm('jug'))
+    if (!form.ok) throw new Error()
+    for (const side of ['outside', 'inside'] as const) {
+      const own = motifOfDrawing(motif('leaves', repeats, 60, 40, 2, { side }), drawingOf(aspect), form.value)
+      const grid = skinGrid(form.value, 256, 256)
+      const roundMm = aroundMm(form.value, motifMiddle(grid, own).radiusMm)
+      expect(motifWidth(grid, own) * own.repeats).toBeLessThan(1.05 * roundMm)
+      if (side === 'outside') expect(own.repeats).toBe(expected)
+    }
   })
 })

@@ -1,6 +1,6 @@
-import type { TurnedForm } from '../../form/turnedForm'
+import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
 import { motifAspect } from '../../skin/motifs/motifAspect'
-import type { Motif } from '../../vocabulary/motif'
+import type { Drawing, Motif } from '../../vocabulary/motif'
 
 /** Share of a wall, and of the way out from a middle, that a motif takes at most when it is put there. */
 const OF_WALL = 0.8
@@ -24,4 +24,21 @@ export function motifOnSide(motif: Motif, side: Motif['side'], form: TurnedForm)
   const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor(across)))
   const middle = motif.repeats === 1 ? 0 : Math.round(long - heightMm / 2 - long * 0.08)
   return { ...motif, side, heightMm, upMm: Math.max(0, middle) }
+}
+
+/** A motif that takes a drawing of one’s own: as often as it did where that fits, fewer times or smaller where it does not. */
+export function motifOfDrawing(motif: Motif, drawing: Drawing, form: TurnedForm): Motif {
+  const own = { ...motif, drawing }
+  if (motif.side !== 'outside' && motif.side !== 'inside') return motifOnSide(own, motif.side, form)
+  // Made smaller, its middle lies elsewhere: the narrowest place up to its middle counts.
+  const footMm = form.zones[motif.side].from + motif.upMm
+  const roundMm = Math.min(
+    ...[0, 1, 2, 3, 4].map((i) => aroundMm(form, profileAt(form, footMm + (motif.heightMm * i) / 8).r)),
+  )
+  const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor(roundMm / drawing.aspect)))
+  return {
+    ...own,
+    heightMm,
+    repeats: Math.max(1, Math.min(motif.repeats, Math.floor(roundMm / (heightMm * drawing.aspect)))),
+  }
 }

@@ -1,11 +1,11 @@
 'use client'
 
-import { motifOnSide } from '@/core/usecases/create/motifOnSide'
+import { motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
 import clsx from 'clsx'
 import { useRef } from 'react'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
-import { MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
+import { hasOwnWidths, MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import { motifAspect } from '@/core/skin/motifs/motifAspect'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
@@ -13,6 +13,8 @@ import { MotifMark } from '@/ui/kit/MotifMark'
 import { SvgFile } from '@/ui/kit/SvgFile'
 import type { FieldsProps } from './types'
 import { TextInput } from '@/ui/kit/TextInput'
+import { tell } from '@/store/studioStore'
+import { lineArt, SOON_MS } from '@/workers/clients'
 
 interface MotifProps extends Pick<FieldsProps, 'piece' | 'form'> {
   motif: Motif
@@ -31,7 +33,7 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
   const sides = form?.flat ? MOTIF_SIDES.filter((s) => s !== 'inside' && s !== 'outside') : MOTIF_SIDES
   return (
     <>
-      <MotifPicker motif={motif} set={set} />
+      <MotifPicker form={form} motif={motif} set={set} />
       {motif.kind === 'letters' && !motif.drawing && (
         <Field label="Words">
           {(id) => (
@@ -118,6 +120,18 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
           onChange={(on) => set({ made: on ? 'line' : 'filled' })}
         />
       </div>
+      {motif.drawing && hasOwnWidths(motif.drawing) && motif.made === 'filled' && (
+        <Segments
+          small
+          label="Width of its lines"
+          value={motif.drawing.widths}
+          choices={[
+            ['tool', 'lines as wide as the tool'],
+            ['drawn', 'as wide as drawn'],
+          ]}
+          onChange={(widths) => motif.drawing && set({ drawing: { ...motif.drawing, widths } })}
+        />
+      )}
       {ground && (
         <Segments
           small
@@ -178,7 +192,15 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
 }
 
 /** All motifs as drawings to choose from, or one’s own line art. */
-function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Motif>) => void }) {
+function MotifPicker({
+  form,
+  motif,
+  set,
+}: {
+  form: TurnedForm | null
+  motif: Motif
+  set: (changes: Partial<Motif>) => void
+}) {
   const menu = useRef<HTMLDetailsElement>(null)
   const name = motif.drawing ? motif.drawing.name : MOTIFS[motif.kind].name
   const words = motif.drawing ? 'your own drawing' : MOTIFS[motif.kind].words
@@ -227,8 +249,11 @@ function MotifPicker({ motif, set }: { motif: Motif; set: (changes: Partial<Moti
         words="Your own line art (SVG)"
         label="Open line art as SVG"
         className="flex cursor-pointer items-center gap-2 border-t border-base-content/40 px-2 py-1.5 text-sm"
-        read={async (text, name) => (await import('@/core/formats/svgDrawing')).readSvgDrawing(text, name)}
-        onRead={(drawing) => choose({ drawing })}
+        read={(bytes, name) => lineArt.ask((remote) => remote.drawing(bytes, name), { limitMs: SOON_MS })}
+        onRead={({ drawing, notes }) => {
+          choose(form ? motifOfDrawing(motif, drawing, form) : { drawing })
+          if (notes.length) tell('news', notes.join(' '))
+        }}
       />
     </details>
   )
