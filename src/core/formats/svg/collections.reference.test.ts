@@ -14,8 +14,12 @@ const FOLDERS: Readonly<Record<string, readonly string[]>> = {
 }
 
 /** Subjects that a potter might draw; signs of firms are none. */
-const SUBJECTS =
-  /^(leaf|flower|plant|tree|fish|bird|feather|shell|moon|sun|star|cloud|wave|waves|drop|droplet|cup|bowl|clock|key|heart|house|anchor|butterfly|cat|cactus|bell|boat|sailboat|snow|snowflake|umbrella|apple|cherry|grape|egg|rabbit|snail|shrimp|turtle|carrot|clover|wheat|mountains?|campfire|fire|flame)\b(?!.*(logo|brand))/
+const WORDS =
+  'leaf flower plant tree fish bird feather shell moon sun star cloud wave waves drop droplet cup bowl ' +
+  'clock key heart house anchor butterfly cat cactus bell boat sailboat snow snowflake umbrella apple ' +
+  'cherry grape egg rabbit snail shrimp turtle carrot clover wheat mountain mountains campfire fire ' +
+  'flame'
+const SUBJECTS = new RegExp(`^(${WORDS.replaceAll(' ', '|')})\\b(?!.*(logo|brand))`)
 
 const files = Object.entries(FOLDERS).flatMap(([collection, folders]) => {
   const found = folders.flatMap((folder) =>

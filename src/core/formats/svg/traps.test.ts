@@ -25,25 +25,32 @@ const TRAPS: Readonly<Record<string, string>> = {
   'rounded rectangles': sheet('<rect x="10" y="20" width="80" height="60" rx="25"/>'),
   'a radius of one axis, too large': sheet('<rect x="10" y="20" width="80" height="40" ry="90"/>'),
   'classes and a style sheet': sheet(
-    '<style>.a{fill:none;stroke:#000;stroke-width:8px}.b{fill:#c00}</style><circle class="a" cx="40" cy="40" r="30"/><path class="x b" d="M60 60h30v30z"/>',
+    '<style>.a{fill:none;stroke:#000;stroke-width:8px}.b{fill:#c00}</style><circle class="a" cx="40" cy="40" r="30"/>' +
+      '<path class="x b" d="M60 60h30v30z"/>',
   ),
   'a style over a class over an attribute': sheet(
-    '<style>.a{stroke-width:12} path#p{stroke:black}</style><path id="p" class="a" stroke="none" stroke-width="1" fill="none" d="M10 50H90"/><path class="a" style="stroke-width:3;stroke:#000" fill="none" d="M10 80H90"/>',
+    '<style>.a{stroke-width:12} path#p{stroke:black}</style>' +
+      '<path id="p" class="a" stroke="none" stroke-width="1" fill="none" d="M10 50H90"/>' +
+      '<path class="a" style="stroke-width:3;stroke:#000" fill="none" d="M10 80H90"/>',
   ),
   'children and descendants in selectors': sheet(
-    '<style>g > rect{fill:none} g g circle{fill:none} [data-x="1"]{fill:#000}</style><g><rect width="40" height="40"/><g><circle cx="70" cy="30" r="20"/><rect data-x="1" y="60" width="90" height="20"/></g></g>',
+    '<style>g > rect{fill:none} g g circle{fill:none} [data-x="1"]{fill:#000}</style><g><rect width="40" height="40"/>' +
+      '<g><circle cx="70" cy="30" r="20"/><rect data-x="1" y="60" width="90" height="20"/></g></g>',
   ),
   'use of a local symbol': sheet(
-    '<defs><symbol id="s" viewBox="0 0 10 10"><circle cx="5" cy="5" r="5"/></symbol></defs><use href="#s" x="10" y="10" width="30" height="30"/><use xlink:href="#s" x="50" y="40" width="40" height="50"/>',
+    '<defs><symbol id="s" viewBox="0 0 10 10"><circle cx="5" cy="5" r="5"/></symbol></defs>' +
+      '<use href="#s" x="10" y="10" width="30" height="30"/><use xlink:href="#s" x="50" y="40" width="40" height="50"/>',
   ),
   'use that inherits paint and is moved': sheet(
-    '<defs><path id="p" d="M0 0H40"/></defs><g stroke="#000" stroke-width="7"><use href="#p" x="20" y="30" transform="rotate(20)"/></g>',
+    '<defs><path id="p" d="M0 0H40"/></defs><g stroke="#000" stroke-width="7">' +
+      '<use href="#p" x="20" y="30" transform="rotate(20)"/></g>',
   ),
   'a nested sheet': sheet(
     '<svg x="20" y="20" width="60" height="30" viewBox="0 0 10 10"><rect width="10" height="10"/></svg>',
   ),
   'a nested sheet that cuts off': sheet(
-    '<svg x="20" y="20" width="40" height="40" viewBox="0 0 10 10" preserveAspectRatio="none"><circle cx="10" cy="5" r="5"/></svg>',
+    '<svg x="20" y="20" width="40" height="40" viewBox="0 0 10 10" preserveAspectRatio="none">' +
+      '<circle cx="10" cy="5" r="5"/></svg>',
   ),
   'a view box that does not begin at nought': sheet(
     '<circle cx="0" cy="0" r="30"/>',
@@ -68,16 +75,19 @@ const TRAPS: Readonly<Record<string, string>> = {
   ),
   'flags of an arc without a space': sheet(`<path ${STROKE} d="M20 50a30 30 0 1160 0"/>`),
   'what is not displayed': sheet(
-    '<g display="none"><rect width="90" height="90"/></g><rect style="display:none" width="50" height="50"/><circle cx="50" cy="50" r="10"/>',
+    '<g display="none"><rect width="90" height="90"/></g><rect style="display:none" width="50" height="50"/>' +
+      '<circle cx="50" cy="50" r="10"/>',
   ),
   'what is hidden, with what is not in it': sheet(
     '<g visibility="hidden"><rect width="90" height="90"/><circle visibility="visible" cx="50" cy="50" r="30"/></g>',
   ),
   'a clip path that is a rectangle': sheet(
-    '<clipPath id="c"><rect x="20" y="20" width="40" height="40"/></clipPath><circle clip-path="url(#c)" cx="50" cy="50" r="40"/>',
+    '<clipPath id="c"><rect x="20" y="20" width="40" height="40"/></clipPath>' +
+      '<circle clip-path="url(#c)" cx="50" cy="50" r="40"/>',
   ),
   'a clip path that is turned': sheet(
-    '<clipPath id="c"><rect x="20" y="20" width="50" height="50" transform="rotate(20 45 45)"/></clipPath><g clip-path="url(#c)"><rect width="100" height="60"/></g>',
+    '<clipPath id="c"><rect x="20" y="20" width="50" height="50" transform="rotate(20 45 45)"/></clipPath>' +
+      '<g clip-path="url(#c)"><rect width="100" height="60"/></g>',
   ),
   'a clip path that cuts nothing': sheet(
     '<clipPath id="c"><path d="M0 0h100v100h-100zM0 0z"/></clipPath><circle clip-path="url(#c)" cx="50" cy="50" r="30"/>',
@@ -86,19 +96,23 @@ const TRAPS: Readonly<Record<string, string>> = {
     '<circle cx="50" cy="50" r="40"/><circle cx="50" cy="50" r="20" fill="#fff"/><circle cx="50" cy="50" r="8"/>',
   ),
   'ends and corners of lines': sheet(
-    '<g fill="none" stroke="#000" stroke-width="14"><path d="M20 20H80" stroke-linecap="square"/><path d="M20 50H80" stroke-linecap="round"/><path d="M20 95L50 70L80 95"/></g>',
+    '<g fill="none" stroke="#000" stroke-width="14"><path d="M20 20H80" stroke-linecap="square"/>' +
+      '<path d="M20 50H80" stroke-linecap="round"/><path d="M20 95L50 70L80 95"/></g>',
   ),
   'round and cut corners': sheet(
-    '<g fill="none" stroke="#000" stroke-width="16"><path d="M20 45L50 20L80 45" stroke-linejoin="round"/><path d="M20 90L50 65L80 90" stroke-linejoin="bevel"/></g>',
+    '<g fill="none" stroke="#000" stroke-width="16"><path d="M20 45L50 20L80 45" stroke-linejoin="round"/>' +
+      '<path d="M20 90L50 65L80 90" stroke-linejoin="bevel"/></g>',
   ),
   dashes: sheet(`<path ${STROKE} stroke-dasharray="12 6" d="M10 20H90V80"/>`),
   'a gradient': sheet(
-    '<linearGradient id="g"><stop stop-color="#000"/><stop offset="1" stop-color="#322"/></linearGradient><rect fill="url(#g)" width="60" height="60"/>',
+    '<linearGradient id="g"><stop stop-color="#000"/><stop offset="1" stop-color="#322"/></linearGradient>' +
+      '<rect fill="url(#g)" width="60" height="60"/>',
   ),
   'the colour of the text': sheet('<g color="#222"><path fill="currentColor" d="M10 10h50v50z"/></g>'),
   'lengths with units': sheet('<rect x="1cm" y="10px" width="10mm" height="40%"/>'),
   'a dot made by a line of no length': sheet(
-    '<path stroke="#000" stroke-width="20" stroke-linecap="round" d="M30 30h.01"/><path stroke="#000" stroke-width="20" stroke-linecap="round" d="M70 70z"/>',
+    '<path stroke="#000" stroke-width="20" stroke-linecap="round" d="M30 30h.01"/>' +
+      '<path stroke="#000" stroke-width="20" stroke-linecap="round" d="M70 70z"/>',
   ),
   'numbers that go on without a command': sheet(
     `<path ${STROKE} d="M10 50${Array.from({ length: 300 }, (_, i) => ` ${(10 + i / 4).toFixed(3)} ${(50 + 30 * Math.sin(i / 20)).toFixed(3)}`).join('')}"/>`,
@@ -110,9 +124,11 @@ const TRAPS: Readonly<Record<string, string>> = {
     '<polygon points="10,10 60,10 35,50"/><polyline points="50,60 90,60 90,95" fill="none" stroke="#000" stroke-width="5"/>',
   ),
   'names with a prefix':
-    '<s:svg xmlns:s="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100" height="100"><s:rect width="40" height="70"/></s:svg>',
+    '<s:svg xmlns:s="http://www.w3.org/2000/svg" viewBox="0 0 100 100" width="100" height="100">' +
+    '<s:rect width="40" height="70"/></s:svg>',
   'things of other programs': sheet(
-    '<ink:page xmlns:ink="https://ink.example/"><ink:rect width="90" height="90"/></ink:page><metadata/><rect width="40" height="70"/>',
+    '<ink:page xmlns:ink="https://ink.example/"><ink:rect width="90" height="90"/></ink:page><metadata/>' +
+      '<rect width="40" height="70"/>',
   ),
   'opacity of many': sheet(
     '<g opacity=".01"><rect width="90" height="90"/></g><g opacity=".5"><circle cx="50" cy="50" r="30"/></g>',
@@ -150,7 +166,8 @@ describe('traps of line art', () => {
   it('a style sheet in CDATA and comments counts', () => {
     const css = inkOf(
       sheet(
-        '<style><![CDATA[/* a { */ rect { fill : none } @media print { rect { fill: #000 } } ]]></style><rect width="50" height="50"/><circle cx="70" cy="70" r="20"/>',
+        '<style><![CDATA[/* a { */ rect { fill : none } @media print { rect { fill: #000 } } ]]></style>' +
+          '<rect width="50" height="50"/><circle cx="70" cy="70" r="20"/>',
       ),
     )
     expect(overlap(css, inkOf(sheet('<circle cx="70" cy="70" r="20"/>')))).toBe(1)
@@ -182,7 +199,8 @@ describe('what is refused, with one sentence', () => {
     [
       'a clip path by the box',
       sheet(
-        '<clipPath id="c" clipPathUnits="objectBoundingBox"><rect width=".5" height="1"/></clipPath><circle clip-path="url(#c)" cx="50" cy="50" r="40"/>',
+        '<clipPath id="c" clipPathUnits="objectBoundingBox"><rect width=".5" height="1"/></clipPath>' +
+          '<circle clip-path="url(#c)" cx="50" cy="50" r="40"/>',
       ),
       /clip path/,
     ],
