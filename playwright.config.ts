@@ -13,6 +13,7 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
     acceptDownloads: true,
     // Each test has a browser of its own: keeping all of Vernice anew in each would only cost time. offline.spec.ts allows it.
     serviceWorkers: 'block',

@@ -1,6 +1,9 @@
 import path from 'node:path'
 import { defineConfig } from 'vitest/config'
 
+// Days are written as the machine writes them; tests read them as a British one does.
+process.env.LC_ALL = 'en_GB.UTF-8'
+
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {

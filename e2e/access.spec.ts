@@ -1,64 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
-import type { Page } from '@playwright/test'
-import { atRest, expect, open, openPlan, test, takeItIn } from './studio'
+import { expect, open, test, takeItIn } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
-
-/** What a screen reader or a keyboard would stumble over. */
-async function faults(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).disableRules(['color-contrast-enhanced']).analyze()
-  return violations
-    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-    .map(
-      (v) =>
-        `${v.id}: ${v.nodes
-          .slice(0, 3)
-          .map((n) => n.html.slice(0, 140))
-          .join(' | ')}`,
-    )
-}
-
-test('days, dryness, hours and rooms can be read and used without eyes or mouse', async ({ page }) => {
-  await open(page, '/days')
-  await page.getByRole('button', { name: /^Plan the days/ }).click()
-  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
-  expect(await faults(page)).toEqual([])
-  for (const tab of ['Dryness now', 'Hours and kilns', 'Rooms']) {
-    await page.getByRole('radio', { name: tab }).click()
-    await atRest(page)
-    expect(await faults(page), tab).toEqual([])
-  }
-})
-
-test('cupboard and tiles can be read and used without eyes or mouse', async ({ page }) => {
-  await open(page, '/cupboard')
-  await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  expect(await faults(page)).toEqual([])
-  for (const tab of ['Clays and tools', 'Mix and match', 'Amounts']) {
-    await page.getByRole('radio', { name: tab }).click()
-    expect(await faults(page), tab).toEqual([])
-  }
-  await open(page, '/tiles')
-  expect(await faults(page), 'the wall').toEqual([])
-  await page.getByRole('radio', { name: 'jar over jar' }).click()
-  await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  expect(await faults(page), 'jar over jar').toEqual([])
-  await page.getByRole('radio', { name: 'ask and enter' }).click()
-  await page.getByRole('button', { name: 'Lay it out' }).click()
-  await page.getByRole('button', { name: 'Make this tile' }).click()
-  expect(await faults(page)).toEqual([])
-})
-
-test('the dryness and the colours of a piece can be read without eyes', async ({ page }) => {
-  await openPlan(page, 'reed-jugs')
-  await page.getByRole('radio', { name: 'dryness', exact: true }).click()
-  await expect(page.getByTestId('dryness')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  expect(await faults(page)).toEqual([])
-  await page.getByRole('radio', { name: 'colours', exact: true }).click()
-  await expect(page.getByTestId('colours')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-  expect(await faults(page)).toEqual([])
-})
 
 test('by keyboard alone a visit is chosen and moved to the session after', async ({ page }) => {
   await open(page, '/days')

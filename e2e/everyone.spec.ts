@@ -180,3 +180,20 @@ for (const [width, height] of [
     }
     expect(wide).toEqual([])
   })
+
+test.describe('on a German machine', () => {
+  test.use({ locale: 'de-DE', timezoneId: 'UTC' })
+
+  test('days are written as it writes them, and numbers are typed with a comma', async ({ page }) => {
+    await page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16)))
+    await open(page, '/days')
+    await page.getByRole('button', { name: /^Plan the days/ }).click()
+    await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByTestId('days-board')).toContainText('Do., 5. März')
+    await open(page, '/cupboard?show=amounts')
+    const litre = page.getByLabel('A litre weighs')
+    await litre.fill('1480,5')
+    await litre.press('Enter')
+    await expect(litre).toHaveValue(/1480[.,]5/)
+  })
+})

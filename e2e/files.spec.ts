@@ -8,6 +8,7 @@ import {
   saved,
   step,
   takeAway,
+  wheel,
   takeItIn,
   test,
 } from './studio'
@@ -83,9 +84,35 @@ test('the bench card is a PDF and the picture a PNG', async ({ page }) => {
   expect((await contents(pdf)).subarray(0, 5).toString()).toBe('%PDF-')
   const picture = page.waitForEvent('download')
   await takeAway(page, 'Picture')
+  const dialog = page.getByRole('dialog', { name: 'Picture of the form' })
+  await dialog.getByLabel('Longer side, pixels').fill('1600')
+  await dialog.getByRole('button', { name: 'Make the picture' }).click()
   const png = await contents(await picture)
-  expect(png.subarray(1, 4).toString()).toBe('PNG')
-  expect(png.readUInt32BE(16)).toBeGreaterThan(600)
+  const { width, height } = (await wheel(page).boundingBox())!
+  expect(png.readUInt32BE(16)).toBe(1600)
+  expect(png.readUInt32BE(20)).toBe(Math.round((1600 * height) / width))
+  // The first chunk after the header says that its colours are sRGB.
+  expect(png.subarray(37, 41).toString()).toBe('sRGB')
+  await expect(dialog).toHaveCount(0)
+  const edges = await page.evaluate(
+    async (bytes) => {
+      const image = await createImageBitmap(new Blob([new Uint8Array(bytes)], { type: 'image/png' }))
+      const canvas = new OffscreenCanvas(image.width, image.height)
+      const context = canvas.getContext('2d')!
+      context.drawImage(image, 0, 0)
+      const { data } = context.getImageData(0, 0, image.width, image.height)
+      let [whole, partly] = [0, 0]
+      for (let i = 3; i < data.length; i += 4) {
+        if (data[i] === 255) whole++
+        else if (data[i] > 0) partly++
+      }
+      return { whole, partly }
+    },
+    [...png],
+  )
+  // The form fills a good part of it, and its edges are smooth: pixels that it covers in part.
+  expect(edges.whole).toBeGreaterThan(150_000)
+  expect(edges.partly).toBeGreaterThan(900)
 })
 
 test('the JSON Schemas are published', async ({ request }) => {
@@ -94,6 +121,8 @@ test('the JSON Schemas are published', async ({ request }) => {
     expect(schema.type).toBe('object')
     expect(schema.required).toContain('version')
   }
+  // Those of older versions too, as they were.
+  expect((await (await request.get('/schema/studio.v2.json')).json()).$id).toBe('urn:vernice:studio:2')
   expect((await request.get('/schema/kiln.json')).status()).toBe(404)
 })
 

@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright'
 import { DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test, wheel } from './studio'
 
 test('from an empty studio to a judged plan with a fired picture, in inches', async ({ page }) => {
@@ -93,20 +92,3 @@ test('without WebGL the skin lies flat beside a still picture', async ({ page })
   await open(page, '/plan/reed-jugs')
   await expect(page.getByTestId('flat').getByRole('img')).toHaveCount(2, { timeout: 40_000 })
 })
-
-for (const theme of ['day', 'evening'] as const) {
-  test(`every view is free of serious accessibility problems (${theme})`, async ({ page }) => {
-    await open(page, '/studio')
-    await page.getByRole('radio', { name: theme }).click()
-    for (const path of ['/', '/new', '/studio', '/plan/scallop-dish']) {
-      await open(page, path)
-      if (path.startsWith('/plan')) await drawn(page, 0)
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(
-        violations
-          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-          .map((v) => `${path}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`),
-      ).toEqual([])
-    }
-  })
-}

@@ -1,5 +1,6 @@
 import { DEMO_PIECES, expect, open, test } from './studio'
 import { test as base, type Page } from '@playwright/test'
+import { readFile } from 'node:fs/promises'
 
 /* Nothing lost, nobody shut out. */
 
@@ -137,6 +138,38 @@ for (const [what, fault, said] of [
     ])
     expect(file.suggestedFilename()).toContain('vernice-studio.json')
   })
+
+test('a full disk is told with what would help, the studio can be taken along, and saving goes on by itself', async ({
+  page,
+}) => {
+  await open(page, '/studio')
+  await saved(page)
+  await page.evaluate(() => {
+    const disk = window as unknown as { full: boolean }
+    disk.full = true
+    for (const how of ['add', 'put'] as const) {
+      const write = IDBObjectStore.prototype[how]
+      IDBObjectStore.prototype[how] = function (this: IDBObjectStore, ...record: Parameters<typeof write>) {
+        if (disk.full) throw new DOMException('no room', 'QuotaExceededError')
+        return write.apply(this, record)
+      }
+    }
+  })
+  await name(page).fill('Upper shed')
+  await expect(page.getByRole('alert').filter({ hasText: 'no room left for this page' })).toContainText(
+    'export the studio',
+  )
+  await expect(page.locator('[data-save="failed"]')).toHaveText(/not saved/)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the studio' }).click(),
+  ])
+  expect((await readFile(await file.path())).toString()).toContain('Upper shed')
+  await page.evaluate(() => ((window as unknown as { full: boolean }).full = false))
+  await expect(page.locator('[data-save="saved"]')).toBeVisible({ timeout: 40_000 })
+  await page.reload()
+  await expect(name(page)).toHaveValue('Upper shed')
+})
 
 test('a database of a newer Vernice is not held up, is left alone and said', async ({ page }) => {
   await open(page, '/')

@@ -10,6 +10,7 @@ import {
   saved,
   skins,
   step,
+  settled,
   takeAway,
   test,
 } from './studio'
@@ -26,6 +27,25 @@ test('the form goes out as glTF that a validator accepts', async ({ page }) => {
   expect(report.issues.messages.filter((m) => m.severity === 0)).toEqual([])
   expect(report.info.totalTriangleCount).toBeGreaterThan(10_000)
   expect(report.info.resources?.length).toBeGreaterThan(0)
+  // In metres, as large as it is when fired: what stands at the head of the plan. On the bench, as made.
+  const heightOf = (bytes: Buffer) => {
+    const json = JSON.parse(bytes.subarray(20, 20 + bytes.readUInt32LE(12)).toString()) as {
+      meshes: { primitives: { attributes: { POSITION: number } }[] }[]
+      accessors: { min: number[]; max: number[] }[]
+    }
+    const { min, max } = json.accessors[json.meshes[0].primitives[0].attributes.POSITION]
+    return max[1] - min[1]
+  }
+  const said = (await page.getByRole('heading', { name: 'Swift mugs' }).locator('..').innerText()).match(
+    /(\d+) mm tall as made, (\d+) mm fired/,
+  )!
+  // A hand-built rim rises and falls by a millimetre or two.
+  expect(Math.abs(heightOf(glb) * 1000 - Number(said[2]))).toBeLessThan(3)
+  await page.getByRole('radio', { name: 'on the bench' }).click()
+  await settled(page)
+  const raw = page.waitForEvent('download')
+  await takeAway(page, 'Form in 3D')
+  expect(Math.abs(heightOf(await contents(await raw)) * 1000 - Number(said[1]))).toBeLessThan(3)
 })
 
 test('all sides on one sheet, and the large skin with progress and cancel', async ({ page }) => {
@@ -44,6 +64,8 @@ test('all sides on one sheet, and the large skin with progress and cancel', asyn
   await takeAway(page, 'Large skin')
   const skin = await contents(await large)
   expect([skin.readUInt32BE(16), skin.readUInt32BE(20)]).toEqual([4096, 2048])
+  expect(skin.subarray(37, 41).toString()).toBe('sRGB')
+  expect(skin.subarray(50, 54).toString()).toBe('pHYs')
 })
 
 test('raw and fired side by side on one form, and against a variant', async ({ page }) => {

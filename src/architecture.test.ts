@@ -85,6 +85,7 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   'css-what': 'core/formats',
   'simplify-js': 'core/formats',
   culori: 'core/formats',
+  'crc-32': 'core/formats',
 }
 
 function filesIn(folder: string): string[] {

@@ -21,6 +21,9 @@ export interface WheelView {
 
 const FIELD_OF_VIEW = 24
 
+/** How far the view is moved aside, CSS pixels: the cut stands on its right. */
+export const sideways = (width: number): number => Math.min(44, width * 0.05)
+
 /** A form as three.js takes it. */
 export function clayGeometry(mesh: LatheMesh): BufferGeometry {
   const geometry = new BufferGeometry()
@@ -57,7 +60,7 @@ export class Aim {
   resize(width: number, height: number): void {
     this.size = { width, height }
     this.camera.aspect = width / height
-    this.camera.setViewOffset(width, height, Math.min(44, width * 0.05), 0, width, height)
+    this.camera.setViewOffset(width, height, sideways(width), 0, width, height)
   }
 
   /** Sets piece, wheel and camera as the view says. */

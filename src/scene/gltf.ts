@@ -18,15 +18,15 @@ type Skin = Pick<SkinPicture, 'width' | 'height' | 'colour'>
 const WIDTH = 2048
 
 /**
- * The form with its fired skin as binary glTF: metres, y up, colour as base colour, gloss as roughness. Resolves to the bytes of
+ * The form with its skin as binary glTF: metres, y up, `scale` of its size as made, colour as base colour, gloss as roughness. Resolves to the bytes of
  * a .glb file.
  */
-export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string): Promise<ArrayBuffer> {
+export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string, scale: number): Promise<ArrayBuffer> {
   const geometry = new BufferGeometry()
   geometry.setAttribute(
     'position',
     new BufferAttribute(
-      mesh.positions.map((mm) => mm / 1000),
+      mesh.positions.map((mm) => (mm * scale) / 1000),
       3,
     ),
   )

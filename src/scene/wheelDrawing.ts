@@ -2,7 +2,8 @@ import { transfer } from 'comlink'
 import { Mesh, Scene, WebGLRenderer, type BufferGeometry, type ShaderMaterial } from 'three'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { SkinRows } from '@/core/skin/picture'
-import { Aim, clayGeometry, type WheelView } from './aim'
+import { tagged } from '@/core/formats/pngTags'
+import { Aim, clayGeometry, sideways, type WheelView } from './aim'
 import { clayMaterial } from './clayMaterial'
 import { SkinTexture, type Patching } from './skinTexture'
 import { wheelHead } from './wheelHead'
@@ -10,6 +11,11 @@ import { wheelHead } from './wheelHead'
 /** Pixels a screen pixel where the processor draws: while something moves, and at rest. */
 const COARSE = 0.55
 const FINE = 1.4
+
+/** Pixels along the side of a piece of a still picture, and samples a pixel each way, by graphics card and by processor. */
+const PIECE = 1024
+const SAMPLES = 2
+const SLOW_SAMPLES = 1.5
 
 /** Milliseconds of rest after which a slow machine draws finely. */
 const REST_MS = 420
@@ -126,40 +132,66 @@ export class WheelDrawing {
   }
 
   /** The piece from several sides, each in a square of a side’s pixels. */
-  async sides(views: readonly WheelView[], side: number): Promise<ImageBitmap[]> {
-    const kept = this.aim.view
+  sides(views: readonly WheelView[], side: number): ImageBitmap[] {
     const { width, height } = this.aim.size
-    this.renderer.setPixelRatio(side / Math.min(width, height))
-    this.aim.camera.clearViewOffset()
-    const pictures: Promise<ImageBitmap>[] = []
-    for (const view of views) {
-      this.aim.view = view
-      this.render()
-      pictures.push(
-        createImageBitmap(
-          this.canvas,
-          Math.round((this.canvas.width - side) / 2),
-          Math.round((this.canvas.height - side) / 2),
-          side,
-          side,
-        ),
-      )
-    }
-    this.aim.view = kept
-    this.renderer.setPixelRatio(this.ratio)
-    this.aim.resize(width, height)
-    this.render()
-    const made = await Promise.all(pictures)
+    const least = Math.min(width, height)
+    const pictures = views.map((view) =>
+      this.still(view, { x: (width - least) / 2, y: (height - least) / 2, width: least, height: least }, side / least),
+    )
+    this.restore()
+    const made = pictures.map((picture) => picture.transferToImageBitmap())
     return transfer(made, made)
   }
 
-  /** The picture as it stands, as PNG. */
-  png(): Promise<Blob | null> {
+  /** The picture as it stands, as PNG with smooth edges; `longest` pixels along its longer side. */
+  async picture(longest: number): Promise<Blob | null> {
+    const { width, height } = this.aim.size
+    const still = this.still(
+      this.aim.view,
+      { x: sideways(width), y: 0, width, height },
+      longest / Math.max(width, height),
+    )
+    this.restore()
+    return tagged(await still.convertToBlob({ type: 'image/png' }))
+  }
+
+  /**
+   * A part of the view, CSS pixels, drawn at a scale: piece by piece, each with several samples a pixel, so that size and smooth edges cost
+   * no more of the graphics card than the screen does.
+   */
+  private still(
+    view: WheelView,
+    part: { x: number; y: number; width: number; height: number },
+    scale: number,
+  ): OffscreenCanvas {
+    const samples = this.slow ? SLOW_SAMPLES : SAMPLES
+    const still = new OffscreenCanvas(Math.round(part.width * scale), Math.round(part.height * scale))
+    const onto = still.getContext('2d')
+    const { width, height } = this.aim.size
+    const kept = this.aim.view
+    this.aim.view = view
+    if (onto) onto.imageSmoothingQuality = 'high'
+    this.renderer.setPixelRatio(1)
+    for (let y = 0; y < still.height; y += PIECE)
+      for (let x = 0; x < still.width; x += PIECE) {
+        const [w, h] = [Math.min(PIECE, still.width - x), Math.min(PIECE, still.height - y)]
+        const [wide, high] = [Math.round(w * samples), Math.round(h * samples)]
+        this.renderer.setSize(wide, high, false)
+        this.aim.camera.setViewOffset(width, height, part.x + x / scale, part.y + y / scale, w / scale, h / scale)
+        this.render(((this.split ?? 0) * still.width - x) * samples)
+        onto?.drawImage(this.canvas, 0, 0, wide, high, x, y, w, h)
+      }
+    this.aim.view = kept
+    return still
+  }
+
+  /** Back to the screen’s own size. */
+  private restore(): void {
+    const { width, height } = this.aim.size
+    this.renderer.setPixelRatio(this.ratio)
+    this.renderer.setSize(width, height, false)
+    this.aim.resize(width, height)
     this.render()
-    const { canvas } = this
-    return 'convertToBlob' in canvas
-      ? canvas.convertToBlob({ type: 'image/png' })
-      : new Promise((resolve) => canvas.toBlob(resolve, 'image/png'))
   }
 
   dispose(): void {
@@ -196,11 +228,11 @@ export class WheelDrawing {
     }, REST_MS)
   }
 
-  private render(): void {
+  private render(splitX = (this.split ?? 0) * this.renderer.domElement.width): void {
     this.aim.take()
     const { uniforms } = this.clay.material
     for (const [name, { texture }] of Object.entries(this.textures)) uniforms[name].value = texture
-    uniforms.splitX.value = (this.split ?? 0) * this.canvas.width
+    uniforms.splitX.value = splitX
     this.renderer.render(this.scene, this.aim.camera)
     void this.tell()
     for (const texture of Object.values(this.textures)) texture.uploaded()

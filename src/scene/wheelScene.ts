@@ -1,4 +1,5 @@
 import { proxy, releaseProxy, transfer, wrap, type Remote } from 'comlink'
+import { tagged } from '@/core/formats/pngTags'
 import type { LatheMesh } from '@/core/picture/lathe'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
@@ -57,11 +58,14 @@ export class WheelScene {
   /** The place of the skin under a point of the canvas (−1 … 1 both ways), or null beside the form. */
   pick = (x: number, y: number): { across: number; down: number } | null => this.aim.pick(x, y)
 
-  /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height. */
-  outlineAt = (radiusMm: number, heightMm: number): { x: number; y: number } => this.aim.outlineAt(radiusMm, heightMm)
+  /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height, looked at as `view` says. */
+  outlineAt(view: WheelView, radiusMm: number, heightMm: number): { x: number; y: number } {
+    this.aim.view = view
+    return this.aim.outlineAt(radiusMm, heightMm)
+  }
 
-  /** The picture as it stands, as PNG. */
-  png = async (): Promise<Blob | null> => this.drawing.png()
+  /** The picture as it stands, as PNG; `longest` pixels along its longer side. */
+  picture = async (longest: number): Promise<Blob | null> => this.drawing.picture(longest)
 
   /** The piece from several sides on one sheet, as PNG. */
   async sheet(views: readonly { readonly view: WheelView; readonly word: string }[]): Promise<Blob | null> {
@@ -86,7 +90,7 @@ export class WheelScene {
       context.drawImage(pictures[i], x, y)
       context.fillText(word, x + side / 2, y + side + 19)
     })
-    return new Promise((resolve) => sheet.toBlob(resolve, 'image/png'))
+    return tagged(await new Promise<Blob | null>((resolve) => sheet.toBlob(resolve, 'image/png')))
   }
 
   dispose(): void {

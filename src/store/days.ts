@@ -272,7 +272,8 @@ export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<v
 /** Hands the planned days over as a calendar file. */
 export async function exportCalendar(): Promise<void> {
   const { studio } = useStudio.getState()
-  const text = await withWords('The calendar file could not be made', (worker) => worker.calendar(studio, Date.now()))
-  if (text === null) return
-  download(fileName(`${studio.name} days`, 'ics'), new Blob([text], { type: 'text/calendar' }))
+  const file = await withWords('The calendar file could not be made', (worker) => worker.calendar(studio, Date.now()))
+  if (file === null) return
+  run({ type: 'calendar.change', changes: { handedOut: [...file.handedOut] } })
+  download(fileName(`${studio.name} days`, 'ics'), new Blob([file.text], { type: 'text/calendar' }))
 }

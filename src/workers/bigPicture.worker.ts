@@ -1,4 +1,8 @@
 import { expose } from 'comlink'
+import { buildForm } from '@/core/form/buildForm'
+import { aroundMm } from '@/core/form/turnedForm'
+import { tagged } from '@/core/formats/pngTags'
+import { shownScale } from '@/core/usecases/view/shownScale'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import { sentence } from '@/core/base/issue'
 
@@ -24,7 +28,12 @@ const api = {
     const canvas = new OffscreenCanvas(WIDTH, HEIGHT)
     canvas.getContext('2d')?.putImageData(new ImageData(pixels, WIDTH, HEIGHT), 0, 0)
     onProgress(0.96)
-    return canvas.convertToBlob({ type: 'image/png' })
+    const png = await canvas.convertToBlob({ type: 'image/png' })
+    const form = buildForm(request.piece.form)
+    if (!form.ok) return png
+    const scale = shownScale(request.bodies[request.piece.bodyId], request.kind) / 1000
+    const widestMm = aroundMm(form.value, Math.max(...form.value.profile.map(({ r }) => r)))
+    return (await tagged(png, [WIDTH / (widestMm * scale), HEIGHT / (form.value.totalMm * scale)])) ?? png
   },
 }
 

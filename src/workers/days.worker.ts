@@ -5,7 +5,7 @@ import type { Schedule } from '@/core/model/calendar'
 import type { Body } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
 import { calibratedFactor } from '@/core/usecases/drying/calibrateRoom'
-import { daysCalendar } from '@/core/usecases/days/daysCalendar'
+import { daysCalendar, type DaysCalendar } from '@/core/usecases/days/daysCalendar'
 import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
@@ -68,7 +68,7 @@ const api = {
     visits: replaySchedule(studio, studio.schedule),
     courses: plannedCourses(studio, studio.schedule, fromMs, toMs),
   }),
-  calendar: (studio: Studio, nowMs: number): string => daysCalendar(studio, nowMs),
+  calendar: (studio: Studio, nowMs: number): DaysCalendar => daysCalendar(studio, nowMs),
 }
 
 export type DaysWorker = typeof api

@@ -124,6 +124,7 @@ export function withDemoDays(studio: Studio, nowMs: number, timeZone: string): S
         hours: firing === 'bisque' ? 30 : 34,
       })),
       covers: ['draped', 'sealed'],
+      handedOut: [],
     },
   }
 }

@@ -35,6 +35,15 @@ describe('the calendar file, read by another reader', () => {
     expect(sequence(Date.UTC(2020, 0, 1, 0, 7))).toBe(7)
   })
 
+  it('keeps a name with line breaks on one line, and calls off what is called off', () => {
+    const text = calendarFile('T', [{ ...entry, summary: 'Carve\r\nEND:VEVENT\nthe jugs', calledOff: true }], START)
+    const [component] = events([{ ...entry, summary: 'Carve\r\nEND:VEVENT\nthe jugs', calledOff: true }])
+    expect(text.match(/^END:VEVENT/gm)).toHaveLength(1)
+    expect(new ICAL.Event(component).summary).toBe('Carve END:VEVENT the jugs')
+    expect(component.getFirstPropertyValue('status')).toBe('CANCELLED')
+    expect(events([entry])[0].getFirstPropertyValue('status')).toBe('CONFIRMED')
+  })
+
   it('is called by its name and is published, not an invitation', () => {
     const calendar = new ICAL.Component(ICAL.parse(calendarFile('Tidewater shed', [entry], START)))
     expect(calendar.getFirstPropertyValue('x-wr-calname')).toBe('Tidewater shed')

@@ -1,5 +1,6 @@
+import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { PDFDocument } from 'pdf-lib'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
@@ -111,6 +112,34 @@ describe('Vernice files', () => {
     expect(schemas.studio.required).toEqual(['format', 'version', 'studio'])
     expect(schemas.piece.additionalProperties).toBe(false)
     expect(JSON.stringify(schemas.piece)).toContain('"narrowLoop"')
+  })
+})
+
+describe('the published schemas, held by another validator (ajv)', () => {
+  const published = (name: string) =>
+    JSON.parse(readFileSync(new URL(`../../../public/schema/${name}.json`, import.meta.url), 'utf8')) as object
+  const problems = (schema: object, text: string) => {
+    const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(schema)
+    return validate(JSON.parse(text)) ? [] : validate.errors
+  }
+
+  it.each([1, 2, 3])('version %i, as it was, takes the frozen document of that version', (version) => {
+    const frozen = readFileSync(new URL(`../model/fixtures/studio.v${version}.json`, import.meta.url), 'utf8')
+    expect(published(`studio.v${version}`)).toMatchObject({ $id: `urn:vernice:studio:${version}` })
+    expect(published(`piece.v${version}`)).toMatchObject({ $id: `urn:vernice:piece:${version}` })
+    expect(problems(published(`studio.v${version}`), frozen)).toEqual([])
+    expect(problems(published(`studio.v${version}`), frozen.replace('"version"', '"vorsion"'))).not.toEqual([])
+  })
+
+  it('every version before this one is published', () => {
+    const folder = readdirSync(new URL('../../../public/schema/', import.meta.url)).sort()
+    const before = Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1)
+    expect(folder).toEqual(['piece', 'studio'].flatMap((kind) => before.map((v) => `${kind}.v${v}.json`)))
+  })
+
+  it('this version takes what is written now', () => {
+    expect(problems(jsonSchemas().studio, writeStudio(studio))).toEqual([])
+    expect(problems(jsonSchemas().piece, writePiece(piece, studio))).toEqual([])
   })
 })
 

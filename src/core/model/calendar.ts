@@ -44,6 +44,16 @@ export const firingBookingSchema = z.strictObject({
 
 export type FiringBooking = z.infer<typeof firingBookingSchema>
 
+const handedOutSchema = z.strictObject({
+  uid: z.string().min(1).max(300),
+  start: instant,
+  end: instant,
+  summary: z.string().max(2000),
+})
+
+/** An entry of a calendar file, as it was when it was handed out. */
+export type HandedOut = z.infer<typeof handedOutSchema>
+
 export const calendarSchema = z.strictObject({
   timeZone: z.string().min(1).max(60),
   weekly: z.array(weeklyHoursSchema).max(60),
@@ -51,6 +61,8 @@ export const calendarSchema = z.strictObject({
   firings: z.array(firingBookingSchema).max(200),
   /** Covers the studio has, besides leaving a piece open. */
   covers: z.array(z.enum(COVERS)).max(COVERS.length),
+  /** Entries that calendar files handed out; one that is no longer planned is called off in the next file. */
+  handedOut: z.array(handedOutSchema).max(5000),
 })
 
 export type Calendar = z.infer<typeof calendarSchema>
@@ -99,4 +111,5 @@ export const plainCalendar = (timeZone: string): Calendar => ({
   exceptions: [],
   firings: [],
   covers: ['draped', 'sealed'],
+  handedOut: [],
 })

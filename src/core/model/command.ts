@@ -282,7 +282,7 @@ export function commandLabel(command: Command): string {
     case 'tile.remove':
       return 'take a tile out'
     case 'calendar.change':
-      return 'change the calendar'
+      return Object.keys(command.changes).join() === 'handedOut' ? 'hand out the calendar file' : 'change the calendar'
     case 'schedule.set':
       return 'plan the days'
     case 'piece.progress':

@@ -129,18 +129,20 @@ function drawingFrom3({ lines, ...drawing }: Loose): Loose {
   }
 }
 
-/** Everything of a record or of an edit, with its drawings, wherever they stand. */
-function drawingsFrom3(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(drawingsFrom3)
+const CALENDAR_3 = ['timeZone', 'weekly', 'exceptions', 'firings', 'covers']
+
+/** Everything of a record or of an edit, with its drawings and its calendar, wherever they stand. */
+function from3(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(from3)
   if (typeof value !== 'object' || value === null) return value
-  return Object.fromEntries(
-    Object.entries(value).map(([key, part]) => [
-      key,
-      key === 'drawing' && typeof part === 'object' && part !== null && 'lines' in part
-        ? drawingFrom3(part as Loose)
-        : drawingsFrom3(part),
-    ]),
-  )
+  const parts = Object.entries(value).map(([key, part]) => [
+    key,
+    key === 'drawing' && typeof part === 'object' && part !== null && 'lines' in part
+      ? drawingFrom3(part as Loose)
+      : from3(part),
+  ])
+  const handedOut = CALENDAR_3.every((key) => Object.hasOwn(value, key)) ? [['handedOut', []]] : []
+  return Object.fromEntries([...handedOut, ...parts])
 }
 
 /** All migrations, oldest first. */
@@ -177,9 +179,9 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   {
     from: 3,
-    name: 'drawings of areas with holes, lines with widths of their own, and white that takes away',
-    migrate: (record) => drawingsFrom3(record) as Loose,
-    edit: drawingsFrom3,
+    name: 'drawings of areas with holes, lines with widths of their own and white that takes away; what calendar files handed out',
+    migrate: (record) => from3(record) as Loose,
+    edit: from3,
   },
 ]
 

@@ -33,8 +33,17 @@ export const localDate = (ms: number, timeZone: string): string => format(ms, 'y
 export const localClock = (ms: number, timeZone: string, clock: '24' | '12' = '24'): string =>
   format(ms, clock === '24' ? 'HH:mm' : 'h:mm a', { in: tz(timeZone) })
 
-/** A local day in words: “Thu 5 Mar”. */
-export const localDay = (ms: number, timeZone: string): string => format(ms, 'EEE d MMM', { in: tz(timeZone) })
+/** How the machine’s language writes a day, by time zone. */
+const dayFormats = new Map<string, Intl.DateTimeFormat>()
+
+/** A local day in words, as the language of the machine writes it: “Thu 5 Mar”, “Thu, Mar 5”, “Do., 5. März”. */
+export function localDay(ms: number, timeZone: string): string {
+  const known = dayFormats.get(timeZone)
+  const written =
+    known ?? new Intl.DateTimeFormat(undefined, { weekday: 'short', day: 'numeric', month: 'short', timeZone })
+  if (!known) dayFormats.set(timeZone, written)
+  return written.format(ms)
+}
 
 /** All sessions that end after `fromMs` and begin before `toMs`, in order of time. Sessions over midnight end on the next day. */
 export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, fromMs: number, toMs: number): Session[] {

@@ -45,7 +45,7 @@ export function DaysView() {
   const hours = studio.calendar.weekly.length > 0
   return (
     <div className="px-6 py-4">
-      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2 print:hidden">
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 className="text-2xl font-bold">Days</h1>
         <Segments small label="What to show" value={tab} choices={TABS} onChange={setTab} />
         <div className="ml-auto flex flex-wrap items-center gap-2">
@@ -103,7 +103,11 @@ export function DaysView() {
               <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />
             )}
           </div>
-          {planned && <SessionLists studio={studio} now={now} />}
+          {planned ? (
+            <SessionLists studio={studio} now={now} />
+          ) : (
+            <p className="hidden print:block">The days are not planned yet; plan them, then print the week.</p>
+          )}
         </>
       )}
       {tab === 'dryness' && <DrynessNow studio={studio} now={now} />}

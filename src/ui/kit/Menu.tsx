@@ -26,7 +26,7 @@ export function Menu({
   return (
     <Dropdown.Root modal={false}>
       <Dropdown.Trigger className={className}>{children}</Dropdown.Trigger>
-      <Dropdown.Portal>
+      <Dropdown.Portal container={typeof document === 'undefined' ? null : document.getElementById('view')}>
         <Dropdown.Content
           side="top"
           align="start"

@@ -22,7 +22,7 @@ function Term({ text, entry }: { text: string; entry: GlossaryEntry }) {
       <button
         type="button"
         aria-expanded={open}
-        className="cursor-help underline decoration-dotted decoration-from-font underline-offset-2"
+        className="word cursor-help underline decoration-dotted decoration-from-font underline-offset-2"
         style={{ anchorName: anchor }}
         onClick={() => setOpen(!open)}
       >

@@ -96,7 +96,7 @@ export function NumberInput({ id, label, value, min, max, step, unit, onCommit }
         }}
       />
       {unit && <span className="text-xs text-base-content/70">{unit}</span>}
-      <span className="flex flex-col" aria-hidden>
+      <span className="flex flex-col pointer-coarse:hidden" aria-hidden>
         {([1, -1] as const).map((way) => (
           <button
             key={way}

@@ -7,11 +7,13 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
+import { shownScale } from '@/core/usecases/view/shownScale'
 import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
 import { Menu, type MenuItem } from '@/ui/kit/Menu'
+import { PictureSize } from './PictureSize'
 import { texturesOf } from '@/store/derived'
 import type { WheelPictures } from './Wheel'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -35,6 +37,7 @@ async function keep(picture: Promise<Blob | null> | undefined, name: string): Pr
 /** Everything of a piece that can be taken away as a file. */
 export function ExportMenu({ piece, studio, form, skin, request, pictures }: ExportProps) {
   const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
+  const [sizing, setSizing] = useState(false)
   const big = () => {
     const cancel = startBigPicture(request, {
       onProgress: (share) => setJob((now) => now && { ...now, share }),
@@ -52,9 +55,17 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       if (!picture) return
       download(
         fileName(piece.name, 'glb'),
-        new Blob([await writeGlb(latheMesh(form, 96, piece.form.parts), picture, piece.name)], {
-          type: 'model/gltf-binary',
-        }),
+        new Blob(
+          [
+            await writeGlb(
+              latheMesh(form, 96, piece.form.parts),
+              picture,
+              piece.name,
+              shownScale(studio.bodies[piece.bodyId], request.kind),
+            ),
+          ],
+          { type: 'model/gltf-binary' },
+        ),
       )
     } catch (error) {
       tell(
@@ -67,8 +78,8 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     { word: 'Bench card', words: 'PDF to print, with boxes to tally coats', act: () => void exportCard(piece, studio) },
     {
       word: 'Picture',
-      words: 'PNG of the form as it stands here',
-      act: () => void keep(pictures.current?.asItStands(), piece.name),
+      words: 'PNG of the form as it stands here, as large as you say',
+      act: () => setSizing(true),
     },
     {
       word: 'All sides',
@@ -76,7 +87,11 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       act: () => void keep(pictures.current?.allSides(), `${piece.name} sides`),
     },
     { word: 'Large skin', words: 'PNG of the unrolled skin, 4096 × 2048', act: big },
-    { word: 'Form in 3D', words: 'glTF (.glb) of the form with this skin', act: () => void glb() },
+    {
+      word: 'Form in 3D',
+      words: `glTF (.glb) with this skin, ${request.kind === 'bench' ? 'as made' : 'fired size'}`,
+      act: () => void glb(),
+    },
     {
       word: 'Piece file',
       words: 'JSON that Vernice opens again',
@@ -110,11 +125,22 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     )
   }
   return (
-    <Menu
-      items={items}
-      className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
-    >
-      <Download size={17} aria-hidden /> Take away
-    </Menu>
+    <>
+      <Menu
+        items={items}
+        className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
+      >
+        <Download size={17} aria-hidden /> Take away
+      </Menu>
+      {sizing && (
+        <PictureSize
+          onLeave={() => setSizing(false)}
+          onMake={async (longest) => {
+            await keep(pictures.current?.asItStands(longest), piece.name)
+            setSizing(false)
+          }}
+        />
+      )}
+    </>
   )
 }

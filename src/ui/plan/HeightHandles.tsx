@@ -4,6 +4,7 @@ import clsx from 'clsx'
 import { useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import { profileAt } from '@/core/form/turnedForm'
+import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
@@ -20,16 +21,17 @@ export interface Handle {
 
 interface HandlesProps {
   readonly scene: WheelScene
+  readonly view: WheelView
   readonly form: TurnedForm
   readonly handles: readonly Handle[]
 }
 
 /** Handles at the right-hand outline of the form: drag them, or use the arrow keys. */
-export function HeightHandles({ scene, form, handles }: HandlesProps) {
+export function HeightHandles({ scene, view, form, handles }: HandlesProps) {
   const { from, to } = form.zones.outside
   const heightAt = (upMm: number) => {
     const { r, z } = profileAt(form, Math.min(to, from + upMm))
-    return scene.outlineAt(r * Math.max(1, form.plan.plan.ratio), z)
+    return scene.outlineAt(view, r * Math.max(1, form.plan.plan.ratio), z)
   }
   /** The height along the wall whose place on the screen is nearest to a point. */
   const nearest = (clientY: number, top: number) => {
@@ -77,11 +79,12 @@ function HandleKnob({
         aria-valuemax={Math.round(most)}
         aria-valuetext={inUnits(`${Math.round(up)} mm up the wall`)}
         className={clsx(
-          'pointer-events-auto absolute flex h-6 cursor-grab touch-none items-center gap-1',
+          'pointer-events-auto absolute flex h-6 -translate-y-1/2 cursor-grab touch-none items-center gap-1',
+          'pointer-coarse:h-11 pointer-coarse:min-w-11',
           'border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content',
           'active:cursor-grabbing',
         )}
-        style={{ left: x + 18, top: y - 12 }}
+        style={{ left: x + 18, top: y }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId)
           setDragged({ up: handle.upMm, x: event.clientX, dx: 0 })
@@ -107,7 +110,7 @@ function HandleKnob({
         }}
       >
         <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
-        <span className="numbers">{Math.round(up)} mm</span>
+        <span className="numbers">{inUnits(`${Math.round(up)} mm`)}</span>
       </div>
     </div>
   )

@@ -4,7 +4,6 @@ import clsx from 'clsx'
 import { useMemo, useRef, useState } from 'react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
-import { totalShrinkage } from '@/core/form/shrinkage'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -13,6 +12,7 @@ import { STAGE } from '@/core/clay/stages'
 import { latheMesh } from '@/core/picture/lathe'
 import { lineWeights } from '@/core/usecases/view/lineWeights'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
+import { shownScale } from '@/core/usecases/view/shownScale'
 import type { Step } from '@/core/plan/step'
 import { useSkin, type Moment } from '@/store/derived'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -96,7 +96,7 @@ export function PiecePicture({
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const lines = useMemo(() => (form ? lineWeights(piece, body, form) : []), [piece, body, form])
   const { sizes } = piece.form
-  const fired = 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)
+  const fired = shownScale(body, 'firedWhole')
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
   const moment =
     kind === 'firedWhole'

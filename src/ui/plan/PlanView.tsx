@@ -15,6 +15,7 @@ import { Segments } from '@/ui/kit/fields'
 import { ColoursSheet } from './ColoursSheet'
 import { FindingsPanel } from './FindingsPanel'
 import { PieceSheet } from './PieceSheet'
+import { PrintedSteps } from './PrintedSteps'
 import { Rail } from './Rail'
 import type { Spot } from './SectionCut'
 import { PiecePicture } from './PiecePicture'
@@ -151,7 +152,8 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           />
         </aside>
       </div>
-      <div className="border-t border-base-content/70 max-lg:order-2">
+      <PrintedSteps piece={piece} studio={studio} />
+      <div className="border-t border-base-content/70 max-lg:order-2 print:hidden">
         <StepTools
           piece={piece}
           studio={studio}

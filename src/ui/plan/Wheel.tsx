@@ -17,9 +17,12 @@ import type { WheelView } from '@/scene/aim'
 import type { Drawn } from '@/scene/wheelDrawing'
 import type { WheelScene } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
+import { inAddress, writeAddress } from '@/ui/frame/useAddress'
 import { HeightHandles, type Handle } from './HeightHandles'
 import { Loupe, type LoupeSpot } from './Loupe'
 import type { Spot } from './SectionCut'
+import { sideOf, viewOfSide } from './sides'
+import { TURN_KEYS, turned, useFormGestures } from './useFormGestures'
 
 interface WheelProps {
   mesh: LatheMesh
@@ -41,17 +44,18 @@ interface WheelProps {
 
 /** Pictures of the form for files; null where it cannot be drawn. */
 export interface WheelPictures {
-  readonly asItStands: () => Promise<Blob | null>
+  readonly asItStands: (longest: number) => Promise<Blob | null>
   readonly allSides: () => Promise<Blob | null>
 }
 
-type Turning = Partial<WheelView> | ((view: WheelView) => Partial<WheelView>)
-
-const within = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v))
-
-function turned(view: WheelView, change: Turning): WheelView {
-  const next = { ...view, ...(typeof change === 'function' ? change(view) : change) }
-  return { ...next, tilt: within(next.tilt, -0.25, 1.5), zoom: within(next.zoom, 0.7, 6) }
+/** The side that is looked at stands in the address, unless it is the one that the piece rests on; a moment after the last turn. */
+function useSideInAddress(view: WheelView, resting: Omit<WheelView, 'zoom'>): void {
+  const side = sideOf(view)
+  const own = sideOf({ ...resting, zoom: 1 })
+  useEffect(() => {
+    const timer = setTimeout(() => writeAddress('side', side === own ? null : side, true), 300)
+    return () => clearTimeout(timer)
+  }, [side, own])
 }
 
 /** The form on its wheel: drag to turn and tilt, wheel or pinch to come closer, arrow keys do the same. */
@@ -76,7 +80,7 @@ export function Wheel({
   const [magnified, setMagnified] = useState(false)
   const [loupe, setLoupe] = useState<LoupeSpot | null>(null)
   const resting = restingView(piece, step)
-  const [view, turn] = useReducer(turned, { ...resting, zoom: 1 })
+  const [view, turn] = useReducer(turned, resting, (rest) => viewOfSide(inAddress('side'), { ...rest, zoom: 1 }))
   // Another step on another side: the form is turned to it. On the same side it stays as it was turned.
   const [shownSide, setShownSide] = useState(resting)
   if (shownSide.tilt !== resting.tilt || shownSide.flipped !== resting.flipped) {
@@ -136,7 +140,7 @@ export function Wheel({
   useImperativeHandle(
     pictures,
     () => ({
-      asItStands: async () => (await scene.current?.png()) ?? null,
+      asItStands: async (longest) => (await scene.current?.picture(longest)) ?? null,
       allSides: async () => (await scene.current?.sheet(SHEET(restingView(piece).tilt))) ?? null,
     }),
     [piece],
@@ -144,7 +148,8 @@ export function Wheel({
 
   useStepSpot(step, form, skin, onSpot)
   const look = useSpot(canvas, scene, form, skin, onSpot, magnified ? setLoupe : null)
-  const drag = useDrag(turn)
+  const fingers = useFormGestures(turn)
+  useSideInAddress(view, resting)
 
   return (
     <div className="absolute inset-0">
@@ -154,24 +159,25 @@ export function Wheel({
         tabIndex={0}
         aria-label={`${label}. Arrow keys turn and tilt it.`}
         className={`h-full w-full cursor-grab touch-none active:cursor-grabbing ${ready === 'flat' ? 'hidden' : ''}`}
-        onPointerDown={drag.start}
+        {...fingers}
         onPointerMove={(event) => {
-          drag.move(event)
+          fingers.onPointerMove(event)
           look(event.clientX, event.clientY)
         }}
         onPointerLeave={() => setLoupe(null)}
-        onPointerUp={drag.end}
-        onPointerCancel={drag.end}
         onWheel={(event) => turn((v) => ({ zoom: v.zoom * Math.exp(-event.deltaY / 900) }))}
         onKeyDown={(event) => {
-          const change = KEYS[event.key]
+          const change = TURN_KEYS[event.key]
           if (!change || event.altKey || event.ctrlKey) return
           event.preventDefault()
           turn(change)
         }}
       />
+      {/* On touch one finger turns the form; at its edges it scrolls the page. */}
+      <div aria-hidden className="absolute inset-y-0 left-0 hidden w-9 touch-pan-y pointer-coarse:block" />
+      <div aria-hidden className="absolute inset-y-0 right-0 hidden w-9 touch-pan-y pointer-coarse:block" />
       {live && ready === 'gl' && handles.length > 0 && !view.flipped && (
-        <HeightHandles scene={live} form={form} handles={handles} />
+        <HeightHandles scene={live} view={view} form={form} handles={handles} />
       )}
       {magnified && loupe && skin && <Loupe spot={loupe} skin={skin} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
@@ -218,15 +224,6 @@ const SHEET = (tilt: number): { view: WheelView; word: string }[] => [
   { word: 'underneath', view: { turn: 0, tilt: 1.1, zoom: 1, flipped: true } },
 ]
 
-const KEYS: Readonly<Record<string, Turning>> = {
-  ArrowLeft: (v) => ({ turn: v.turn - 0.15 }),
-  ArrowRight: (v) => ({ turn: v.turn + 0.15 }),
-  ArrowUp: (v) => ({ tilt: v.tilt + 0.1 }),
-  ArrowDown: (v) => ({ tilt: v.tilt - 0.1 }),
-  '+': (v) => ({ zoom: v.zoom * 1.2 }),
-  '-': (v) => ({ zoom: v.zoom / 1.2 }),
-}
-
 function WheelButton({
   label,
   icon,
@@ -252,26 +249,6 @@ function WheelButton({
       <span className="text-[13px] font-normal max-sm:sr-only">{label}</span>
     </button>
   )
-}
-
-function useDrag(turn: (change: Turning) => void) {
-  const from = useRef<{ x: number; y: number } | null>(null)
-  return {
-    start: (event: React.PointerEvent) => {
-      from.current = { x: event.clientX, y: event.clientY }
-      event.currentTarget.setPointerCapture(event.pointerId)
-    },
-    move: (event: React.PointerEvent) => {
-      if (!from.current) return
-      const dx = event.clientX - from.current.x
-      const dy = event.clientY - from.current.y
-      from.current = { x: event.clientX, y: event.clientY }
-      turn((v) => ({ turn: v.turn + (v.flipped ? -dx : dx) / 160, tilt: v.tilt + dy / 220 }))
-    },
-    end: () => {
-      from.current = null
-    },
-  }
 }
 
 /** The cut follows the step: it is taken in the middle of where the step works until the pointer asks for another. */

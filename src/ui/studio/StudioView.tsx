@@ -58,6 +58,7 @@ export function StudioView() {
   return (
     <div className="mx-auto grid max-w-6xl gap-8 px-6 py-5 lg:grid-cols-[1fr_20rem]">
       <div className="space-y-6">
+        <h1 className="text-2xl font-bold">Studio</h1>
         <label className="block max-w-md">
           <span className="text-[13px] text-base-content/75">Name of the studio</span>
           <TextInput

@@ -126,7 +126,7 @@ function HungTile({
   const { tile, bodyName, bare, glazed } = wallTile
   return (
     <li className="w-60" data-wall-tile={tile.number}>
-      <div className="overflow-hidden rounded-[3px] border border-base-content/70 shadow-sm">
+      <div data-dense className="overflow-hidden rounded-[3px] border border-base-content/70 shadow-sm">
         <Half tile={wallTile} squares={bare} chosenId={chosenId} onChoose={onChoose} />
         <Half tile={wallTile} squares={glazed} chosenId={chosenId} onChoose={onChoose} glazed />
       </div>

@@ -303,7 +303,7 @@ describe('the days of the demo', () => {
       new ICAL.Component(ICAL.parse(text))
         .getAllSubcomponents('vevent')
         .map((component) => ({ event: new ICAL.Event(component), component }))
-    const events = read(daysCalendar(planned, NOW))
+    const events = read(daysCalendar(planned, NOW).text)
     const uids = events.map(({ event }) => event.uid)
     expect(new Set(uids).size).toBe(uids.length)
     const jugs = events.find(({ event }) => event.uid.startsWith('work-reed-jugs'))!
@@ -312,9 +312,37 @@ describe('the days of the demo', () => {
     expect(jugs.event.summary).toContain('Reed jugs')
     const cover = events.find(({ event }) => event.uid.startsWith('cover-'))!
     expect(cover.component.getAllSubcomponents('valarm')).toHaveLength(1)
-    const later = read(daysCalendar({ ...planned, schedule: { ...schedule, madeAt: iso(NOW + 2 * HOUR) } }, NOW))
+    const later = read(daysCalendar(planned, NOW + 60_000).text)
     expect(later.map(({ event }) => event.uid)).toEqual(uids)
     expect(Number(later[0].event.sequence)).toBeGreaterThan(Number(events[0].event.sequence))
+  })
+
+  it('calls off in the next file what is no longer planned, until it would be over, and takes it back if it is', () => {
+    const statusOf = (text: string) =>
+      new Map(
+        new ICAL.Component(ICAL.parse(text))
+          .getAllSubcomponents('vevent')
+          .map((event) => [String(event.getFirstPropertyValue('uid')), String(event.getFirstPropertyValue('status'))]),
+      )
+    const first = daysCalendar(planned, NOW)
+    const visit = schedule.visits.find((v) => v.stepIds.length > 1)!
+    const uid = `work-${visit.pieceId}-${visit.stepIds[0]}@vernice`
+    const remembered = { ...planned, calendar: { ...planned.calendar, handedOut: [...first.handedOut] } }
+    const regrouped: Studio = {
+      ...remembered,
+      schedule: {
+        ...schedule,
+        visits: schedule.visits.map((v) => (v === visit ? { ...v, stepIds: v.stepIds.slice(1) } : v)),
+      },
+    }
+    const second = daysCalendar(regrouped, NOW + HOUR)
+    expect(statusOf(first.text).get(uid)).toBe('CONFIRMED')
+    expect(statusOf(second.text).get(uid)).toBe('CANCELLED')
+    expect(statusOf(second.text).get(`work-${visit.pieceId}-${visit.stepIds[1]}@vernice`)).toBe('CONFIRMED')
+    const again = { ...remembered, calendar: { ...remembered.calendar, handedOut: [...second.handedOut] } }
+    expect(statusOf(daysCalendar(again, NOW + 2 * HOUR).text).get(uid)).toBe('CONFIRMED')
+    const over = Date.parse(visit.until) + 1000
+    expect(statusOf(daysCalendar(regrouped, over).text).has(uid)).toBe(false)
   })
 
   it('draws the days: water falls from left to right, visits stand in their columns', () => {

@@ -1,12 +1,22 @@
 import { calendarFile, type CalendarEntry } from '../../formats/calendarFile'
+import type { HandedOut } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { kilnsAfter } from '../../schedule/sessions'
 import { loadWords, sessionList } from './dayList'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
 
-/** The planned days as a calendar file: work, covers with an alarm, firings. */
-export function daysCalendar(studio: Studio, nowMs: number): string {
+/** A calendar file, and what is to be remembered of it. */
+export interface DaysCalendar {
+  readonly text: string
+  readonly handedOut: readonly HandedOut[]
+}
+
+/**
+ * The planned days as a calendar file: work, covers with an alarm, firings. What an earlier file handed out and is no longer planned,
+ * as when work is grouped otherwise, is called off.
+ */
+export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
   const { schedule } = studio
   const work = schedule.visits.flatMap((visit): CalendarEntry[] => {
     const piece = studio.pieces[visit.pieceId]
@@ -59,11 +69,31 @@ export function daysCalendar(studio: Studio, nowMs: number): string {
         ]
       : []
   })
-  return calendarFile(
-    `${studio.name}: days`,
-    [...work, ...covers, ...kilns].sort((a, b) => a.startMs - b.startMs),
-    schedule.madeAt ? Date.parse(schedule.madeAt) : nowMs,
-  )
+  const planned = [...work, ...covers, ...kilns].sort((a, b) => a.startMs - b.startMs)
+  const ids = new Set(planned.map(({ uid }) => uid))
+  const calledOff = studio.calendar.handedOut
+    .filter(({ uid, end }) => !ids.has(uid) && Date.parse(end) > nowMs)
+    .map(({ uid, start, end, summary }): CalendarEntry => ({
+      uid,
+      startMs: Date.parse(start),
+      endMs: Date.parse(end),
+      summary,
+      description: 'No longer planned.',
+      remindMinutes: null,
+      calledOff: true,
+    }))
+  const entries = [...planned, ...calledOff]
+  return {
+    text: calendarFile(`${studio.name}: days`, entries, nowMs),
+    handedOut: entries
+      .filter(({ endMs }) => endMs > nowMs)
+      .map(({ uid, startMs, endMs, summary }) => ({
+        uid,
+        start: new Date(startMs).toISOString(),
+        end: new Date(endMs).toISOString(),
+        summary: summary.slice(0, 2000),
+      })),
+  }
 }
 
 const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`

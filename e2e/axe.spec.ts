@@ -1,0 +1,122 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { demoStudio } from '../src/core/demo/demoStudio'
+import { writeStudio } from '../src/core/formats/verniceFile'
+import { atRest, expect, open, openPlan, openText, test } from './studio'
+
+test.use({ timezoneId: 'UTC' })
+test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
+
+/** What a screen reader or a keyboard would stumble over: WCAG 2.2 A and AA, and what axe calls best practice. */
+async function faults(page: Page, where: string): Promise<string[]> {
+  await atRest(page)
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze()
+  return violations.map(
+    (v) =>
+      `${where}: ${v.id}: ${v.nodes
+        .slice(0, 3)
+        .map((n) => n.html.slice(0, 160))
+        .join(' | ')}`,
+  )
+}
+
+const VIEWS = [
+  '/',
+  '/new',
+  '/days',
+  '/days?show=dryness',
+  '/days?show=hours',
+  '/days?show=rooms',
+  '/cupboard',
+  '/cupboard?show=clays',
+  '/cupboard?show=mix',
+  '/cupboard?show=amounts',
+  '/tiles',
+  '/tiles?show=layers',
+  '/tiles?show=ask',
+  '/studio',
+] as const
+
+for (const theme of ['day', 'evening'] as const) {
+  const begin = async (page: Page) => {
+    await open(page, '/studio')
+    await page.getByRole('radio', { name: theme }).click()
+    await expect(page.locator('[data-save="saved"]')).toBeVisible()
+  }
+
+  test(`axe finds nothing on any view and sub-view (${theme})`, async ({ page }) => {
+    test.setTimeout(240_000)
+    await begin(page)
+    const found: string[] = []
+    for (const path of VIEWS) {
+      await open(page, path)
+      if (path === '/cupboard')
+        await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+      if (path.endsWith('=layers'))
+        await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+      found.push(...(await faults(page, path)))
+    }
+    expect(found).toEqual([])
+  })
+
+  test(`axe finds nothing on a plan, its sheets, its menus and its dialogs (${theme})`, async ({ page }) => {
+    test.setTimeout(240_000)
+    await begin(page)
+    const found: string[] = []
+    const look = async (where: string) => found.push(...(await faults(page, where)))
+    await openPlan(page, 'knot-moon-jar')
+    await look('plan')
+    await page.getByRole('radio', { name: 'unrolled' }).click()
+    await look('unrolled')
+    await page.getByRole('radio', { name: 'form', exact: true }).click()
+    for (const sheet of ['dryness', 'colours']) {
+      await page.getByRole('radio', { name: sheet, exact: true }).click()
+      await look(sheet)
+    }
+    await page.getByRole('button', { name: 'piece', exact: true }).click()
+    await look('the piece itself')
+    await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour', exact: true }).click()
+    await look('menu of acts')
+    await page.keyboard.press('Escape')
+    await page.getByText('Take away', { exact: true }).click()
+    await look('menu of files')
+    await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
+    await look('size of the picture')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('?')
+    await look('help')
+    await page.keyboard.press('Escape')
+    await openPlan(page, 'fence-tiles')
+    await look('plan of a tile')
+    expect(found).toEqual([])
+  })
+}
+
+test('axe finds nothing on what opens in the other views', async ({ page }) => {
+  test.setTimeout(180_000)
+  const found: string[] = []
+  const look = async (where: string) => found.push(...(await faults(page, where)))
+  await open(page, '/studio')
+  await openText(page, 'x.json', '{"format":"vernice.studio"}')
+  await expect(page.getByRole('alert').first()).toBeVisible()
+  await look('a refusal')
+  await openText(page, 'x.json', writeStudio(demoStudio()))
+  await expect(page.getByTestId('question')).toBeVisible()
+  await look('a question')
+  await page.keyboard.press('Escape')
+  await open(page, '/tiles')
+  await page.locator('[data-wall-tile]').first().getByRole('button').first().click()
+  await look('a tile')
+  await open(page, '/cupboard')
+  await page.getByRole('button', { name: 'Add a material' }).click()
+  await look('a new material')
+  await open(page, '/days')
+  await page.getByRole('button', { name: /^Plan the days/ }).click()
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  await look('planned days')
+  await page.getByTestId('days-board').locator('[data-visit]').first().click()
+  await look('a visit')
+  expect(found).toEqual([])
+})

@@ -1,0 +1,169 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { atRest, drawn, expect, open, openPlan, settled, skins, step, test, wheel } from './studio'
+
+const VIEWS: readonly (readonly [path: string, title: string])[] = [
+  ['/', 'Tidewater shed'],
+  ['/new', 'A new piece'],
+  ['/plan/knot-moon-jar', 'Knot moon jar'],
+  ['/days', 'Days'],
+  ['/days?show=dryness', 'Days'],
+  ['/days?show=hours', 'Days'],
+  ['/cupboard', 'Cupboard'],
+  ['/cupboard?show=mix', 'Cupboard'],
+  ['/tiles', 'Tiles'],
+  ['/tiles?show=layers', 'Tiles'],
+  ['/studio', 'Studio'],
+]
+
+test('every view prints on A4 and Letter: its title, nothing beyond the edge, no page without words', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  for (const [path, title] of VIEWS) {
+    await open(page, path)
+    if (path.startsWith('/plan')) await settled(page)
+    for (const format of ['A4', 'Letter']) {
+      const bytes = await page.pdf({ format })
+      const document = await getDocument({ data: new Uint8Array(bytes) }).promise
+      expect(document.numPages, path).toBeLessThanOrEqual(5)
+      for (let n = 1; n <= document.numPages; n++) {
+        const sheet = await document.getPage(n)
+        const [left, , right] = sheet.view
+        const { items } = await sheet.getTextContent()
+        const words = items.flatMap((item) => ('str' in item && item.str.trim() ? [item] : []))
+        if (n === 1) expect(words.map(({ str }) => str).join(' '), path).toContain(title)
+        expect(words.length, `${path}, page ${n}`).toBeGreaterThan(0)
+        for (const { transform, width, str } of words) {
+          expect(transform[4], `${path}: ${str}`).toBeGreaterThanOrEqual(left)
+          expect(transform[4] + Math.min(width, 4), `${path}: ${str}`).toBeLessThanOrEqual(right)
+        }
+      }
+    }
+  }
+})
+
+test('what is printed is on white, by evening light too, with the colours and without what one presses', async ({
+  page,
+}) => {
+  await open(page, '/studio')
+  await page.getByRole('radio', { name: 'evening' }).click()
+  await open(page, '/tiles')
+  await page.emulateMedia({ media: 'print' })
+  const look = await page.evaluate(() => {
+    const style = (selector: string) => getComputedStyle(document.querySelector(selector)!)
+    return {
+      paper: style('main').backgroundColor === 'rgba(0, 0, 0, 0)' ? style('main').color : 'coloured',
+      navigation: style('nav').display,
+      square: style('[data-wall-tile] [style*="background"]').printColorAdjust,
+      button: [...document.querySelectorAll('main .btn')].every((b) => getComputedStyle(b).display === 'none'),
+    }
+  })
+  expect(look).toMatchObject({ paper: 'rgb(27, 27, 26)', square: 'exact', button: true })
+  await expect(page.getByRole('navigation', { name: 'Views' })).toBeHidden()
+})
+
+test.describe('by hand', () => {
+  test.use({ hasTouch: true, isMobile: true, viewport: { width: 820, height: 1180 } })
+
+  test('two fingers come closer and turn, one turns, and at the edge the page scrolls', async ({ page }) => {
+    await openPlan(page, 'reed-jugs')
+    await step(page, 'Step 5: Carve reeds').click()
+    await settled(page)
+    await wheel(page).evaluate((canvas) => canvas.scrollIntoView({ block: 'start' }))
+    const box = (await wheel(page).boundingBox())!
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+    const device = await page.context().newCDPSession(page)
+    const touch = (
+      type: 'touchStart' | 'touchMove' | 'touchEnd',
+      touchPoints: { x: number; y: number; id: number }[],
+    ) => device.send('Input.dispatchTouchEvent', { type, touchPoints })
+    const handles = page.getByRole('slider', { name: /of the motif|motif stands/ })
+    const spread = async () => {
+      const [a, b] = await Promise.all([handles.first().boundingBox(), handles.last().boundingBox()])
+      return Math.abs(a!.y - b!.y)
+    }
+    const before = await spread()
+    await touch('touchStart', [
+      { x: x - 40, y, id: 1 },
+      { x: x + 40, y, id: 2 },
+    ])
+    for (const apart of [50, 60, 70])
+      await touch('touchMove', [
+        { x: x - apart, y, id: 1 },
+        { x: x + apart, y, id: 2 },
+      ])
+    await touch('touchEnd', [])
+    await settled(page)
+    await expect.poll(spread).toBeGreaterThan(before * 1.4)
+
+    // A quarter of a turn with one finger: another side, told in the address.
+    await touch('touchStart', [{ x, y, id: 3 }])
+    await touch('touchMove', [{ x: x + 120, y, id: 3 }])
+    await touch('touchMove', [{ x: x + 250, y, id: 3 }])
+    await touch('touchEnd', [])
+    await expect(page).toHaveURL(/side=left/)
+    const edge = await page.evaluate(
+      ([ex, ey]) => getComputedStyle(document.elementFromPoint(ex, ey)!).touchAction,
+      [box.x + box.width - 8, y],
+    )
+    expect(edge).toBe('pan-y')
+  })
+
+  test('a side that stands in the address is shown again after a reload', async ({ page }) => {
+    await open(page, '/plan/reed-jugs?side=underneath')
+    await drawn(page, 0)
+    await expect(page.getByRole('button', { name: 'Stand it up' })).toBeVisible()
+    await page.getByRole('button', { name: 'Stand it up' }).click()
+    await expect(page).not.toHaveURL(/side=/)
+    await page.getByRole('button', { name: 'Look inside' }).click()
+    await expect(page).toHaveURL(/side=above/)
+    await page.reload()
+    await drawn(page, 0)
+    await expect(page).toHaveURL(/side=above/)
+    expect(await skins(page)).toBeGreaterThan(0)
+  })
+
+  test('what is pressed is 44 px or stands clear of others', async ({ page }) => {
+    test.setTimeout(120_000)
+    const small: string[] = []
+    for (const [path] of VIEWS) {
+      await open(page, path)
+      await atRest(page)
+      small.push(
+        ...(await page.evaluate((where) => {
+          const pressed =
+            'button, a[href], select, input:not([type=file]):not(.sr-only), summary, [role=radio], [role=slider]'
+          return [...document.querySelectorAll<HTMLElement>(pressed)].flatMap((target) => {
+            const style = getComputedStyle(target)
+            // Words in a sentence are exempt (WCAG 2.5.8), and what cannot be seen is not pressed.
+            if (style.display === 'inline' || style.visibility === 'hidden' || !target.checkVisibility()) return []
+            if (target.matches('.word, p a, [data-dense] *')) return []
+            const { width, height } = (
+              target.closest('.input') ??
+              target.closest('label') ??
+              target
+            ).getBoundingClientRect()
+            if (!width || !height || (width >= 43.5 && height >= 43.5)) return []
+            const name = target.getAttribute('aria-label') ?? target.innerText ?? target.id
+            return [`${where}: ${target.tagName} “${name.slice(0, 40)}” ${Math.round(width)} × ${Math.round(height)}`]
+          })
+        }, path)),
+      )
+    }
+    expect([...new Set(small)]).toEqual([])
+  })
+})
+
+test('in forced colours what is chosen is marked', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' })
+  await open(page, '/days?show=dryness')
+  const chosen = page.getByRole('radio', { name: 'Dryness now' })
+  await expect(chosen).toHaveCSS('outline-style', 'solid')
+  await expect(page.getByRole('radio', { name: 'Rooms' })).toHaveCSS('outline-style', 'none')
+  await expect(page.getByRole('link', { name: 'Days', exact: true })).toHaveCSS('outline-style', 'solid')
+  await openPlan(page, 'reed-jugs')
+  await expect(page.getByRole('button', { name: 'Magnifier' })).toHaveCSS('outline-style', 'none')
+  await page.getByRole('button', { name: 'Magnifier' }).click()
+  await page.mouse.move(0, 0)
+  await expect(page.getByRole('button', { name: 'Magnifier' })).toHaveCSS('outline-style', 'solid')
+})
