@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { createServer } from 'node:http'
 import { test as base } from '@playwright/test'
 import { DEMO_PIECES, drawn, expect, open } from './studio'
 
@@ -75,6 +76,48 @@ test('after the first visit every view, worker and edit works without the server
   await expect(page.getByRole('textbox', { name: 'Name of the studio' })).toHaveValue('Shed without a network')
   await page.goto(`${HOME}/no/such/page`)
   await expect(page.getByTestId('not-found')).toBeVisible()
+})
+
+test('a newer version is told, waits, and is taken when the artist says so, with nothing lost', async ({
+  page,
+  baseURL,
+}) => {
+  test.setTimeout(150_000)
+  // A server in between, whose service worker becomes another one when it is said so, as with a newer build.
+  let newer = false
+  const between = createServer((asked, answer) => {
+    const { pathname } = new URL(asked.url ?? '/', baseURL)
+    void fetch(new URL(asked.url ?? '/', baseURL), { redirect: 'manual' }).then(async (real) => {
+      const body = Buffer.from(await real.arrayBuffer())
+      const headers = Object.fromEntries([...real.headers].filter(([name]) => !/encoding|length|transfer/.test(name)))
+      answer.writeHead(real.status, headers)
+      answer.end(newer && pathname === '/serwist/sw.js' ? Buffer.concat([body, Buffer.from('\n// newer')]) : body)
+    })
+  }).listen(3222)
+  try {
+    await open(page, 'http://localhost:3222/studio')
+    await expect
+      .poll(() => page.evaluate(() => Boolean(navigator.serviceWorker.controller)), { timeout: 60_000 })
+      .toBe(true)
+    const bar = page.getByText('A newer Vernice is ready')
+    await expect(bar).toHaveCount(0)
+    newer = true
+    await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update())
+    await expect(bar).toBeVisible({ timeout: 60_000 })
+    // It waits: work goes on, and a reload does not take it.
+    const name = page.getByRole('textbox', { name: 'Name of the studio' })
+    await name.fill('Shed before')
+    await expect(page.locator('[data-save="saved"]')).toBeVisible()
+    await page.reload()
+    await expect(bar).toBeVisible({ timeout: 30_000 })
+    await name.fill('Shed after')
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Take it' }).click()])
+    await expect(name).toHaveValue('Shed after')
+    await expect(bar).toHaveCount(0)
+  } finally {
+    between.closeAllConnections()
+    between.close()
+  }
 })
 
 base('pages come with a strict policy, and handlers look at method and length first', async ({ request }) => {

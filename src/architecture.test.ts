@@ -57,6 +57,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/usecases/tiles': [...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/cupboard': ['core/usecases/tiles', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/create': ['core/usecases/cupboard', 'core/judge', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
+  'core/usecases/rack': ['core/usecases/words', ...PLANS, 'core/clay', 'core/base'],
   'core/usecases/view': ['core/usecases/words', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
   workers: ['core'],
   store: ['workers', 'core'],

@@ -99,6 +99,10 @@ export function useFindings(piece: Piece, studio: Studio): { findings: readonly 
 export const settledPiece = (piece: Piece, studio: Studio): Promise<Piece> =>
   askSkin(studio, (worker) => worker.settle(piece))
 
+/** A plan taken over from another piece, with its coats counted again. */
+export const recountedPiece = (piece: Piece, former: Piece, studio: Studio): Promise<Piece> =>
+  askSkin(studio, (worker) => worker.recount(piece, former))
+
 /** A studio with one piece only: what a worker needs to judge it. */
 export const withoutOthers = (studio: Studio, piece: Piece): Studio => ({
   ...studio,

@@ -12,7 +12,8 @@ import {
 } from '@/core/formats/verniceFile'
 import type { Command } from '@/core/model/command'
 import type { Room } from '@/core/model/room'
-import { askFirst, newId, run, tell, useStudio } from './studioStore'
+import type { Piece } from '@/core/model/piece'
+import { askFirst, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
 
 /* What comes in from files is told before it is taken in, and taken in as one edit. */
 
@@ -72,15 +73,27 @@ function takePiece({ piece, bodies, media }: PieceFile): void {
   const known = studio.pieces[piece.id]
   if (known && JSON.stringify(known) === JSON.stringify(piece))
     return tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
-  const added = known ? { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) } : piece
   const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
-  takeIn(
-    `Put “${added.name}” on the rack?`,
-    `It adds one piece and ${number(materials.adds, 'material', 'materials')}; ` +
-      `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`,
-    { type: 'piece.add', piece: added, bodies, media },
-    `Put “${added.name}” on the rack.`,
-  )
+  const words =
+    `${number(materials.adds, 'material comes', 'materials come')} with it; ` +
+    `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
+  const put = (added: Piece, done: string) =>
+    void (run({ type: 'piece.add', piece: added, bodies, media }) || tellOfEdit(done))
+  if (!known)
+    return askFirst({
+      title: `Put “${piece.name}” on the rack?`,
+      words: `It adds one piece. ${words}`,
+      choices: [{ label: 'Take it in', act: () => put(piece, `Put “${piece.name}” on the rack.`) }],
+    })
+  const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
+  askFirst({
+    title: `“${known.name}” is here already, and other than in the file`,
+    words: `Keep both, or let the one from the file take its place? ${words}`,
+    choices: [
+      { label: 'Keep both', act: () => put(both, `Put “${both.name}” on the rack.`) },
+      { label: 'Replace it', act: () => put(piece, `“${piece.name}” is now as it is in the file.`) },
+    ],
+  })
 }
 
 /** Brings in materials from a table. */

@@ -67,10 +67,11 @@ export function studioFrom(records: readonly StoredRecord[], fresh: Studio): Res
     const record = records.find(({ key }) => key === pieceKey(id))
     if (record) damaged.push({ record, why: `its clay “${piece.bodyId}” is not in the studio` })
   }
+  const archive = whole.archive.filter((id) => pieces[id])
   const known = whole.order.filter((id) => pieces[id])
-  const order = [...known, ...Object.keys(pieces).filter((id) => !known.includes(id))]
+  const order = [...known, ...Object.keys(pieces).filter((id) => !known.includes(id) && !archive.includes(id))]
   return ok({
-    studio: { ...whole, order, pieces },
+    studio: { ...whole, order, archive, pieces },
     migrated: records.filter(({ version }) => version < CURRENT_VERSION),
     damaged,
   })

@@ -14,6 +14,8 @@ export type SaveState = 'saved' | 'saving' | 'failed' | 'memory'
 export interface Notice {
   readonly kind: 'problem' | 'news'
   readonly text: string
+  /** The edit that it tells of, in the words of undo: it can be taken back from the notice as long as it is the last one. */
+  readonly undoes?: string | null
 }
 
 /** Something to be decided before anything is done. */
@@ -131,6 +133,10 @@ export function redo(): void {
 }
 
 export const tell = (kind: Notice['kind'], text: string): void => useStudio.setState({ notice: { kind, text } })
+
+/** Tells of the edit just made, with a button that takes it back. */
+export const tellOfEdit = (text: string): void =>
+  useStudio.setState(({ undoes }) => ({ notice: { kind: 'news', text, undoes } }))
 
 export const dismissNotice = (): void => useStudio.setState({ notice: null })
 

@@ -4,7 +4,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture'
 import { amountsOf, type Amount } from '@/core/usecases/bench/amounts'
-import { settlePlan } from '@/core/usecases/create/settlePlan'
+import { recountCoats, settlePlan } from '@/core/usecases/create/settlePlan'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, JudgeAnswer, PixelsAnswer, SkinAnswer } from './protocol'
@@ -118,6 +118,7 @@ const api = {
 
   /** A new piece with its first mends taken. */
   settle: (piece: Piece): Piece => settlePlan(piece, known()),
+  recount: (piece: Piece, former: Piece): Piece => recountCoats(piece, former, known()),
 }
 
 export type SkinWorker = typeof api

@@ -21,6 +21,7 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
   media: byId(STARTER_MEDIA),
   pieces: {},
   order: [],
+  archive: [],
   rooms: { studio: plainRoom('studio', 'The studio') },
   calendar: plainCalendar(timeZone),
   schedule: EMPTY_SCHEDULE,

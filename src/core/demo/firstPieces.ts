@@ -8,6 +8,7 @@ export const firstPieces = (): Piece[] => [
   // Pale slip under black, carved through to the slip; drying before the carving.
   demoPiece({
     id: 'reed-jugs',
+    tags: ['spring fair'],
     name: 'Reed jugs',
     count: 4,
     bodyId: 'estuary-red',
@@ -33,6 +34,7 @@ export const firstPieces = (): Piece[] => [
   // In colour on bisque, with two things to settle: one coat of yellow, and a dip over it unfixed.
   demoPiece({
     id: 'scallop-dish',
+    tags: ['spring fair'],
     name: 'Scallop dish',
     bodyId: 'chalk-white',
     form: presetForm('dish'),
@@ -83,6 +85,7 @@ export const firstPieces = (): Piece[] => [
   // Waxed bands, finished but for the firing.
   demoPiece({
     id: 'wax-beakers',
+    tags: ['class'],
     name: 'Banded beakers',
     count: 6,
     bodyId: 'chalk-white',

@@ -10,6 +10,7 @@ interface DemoPiece {
   readonly bodyId: string
   readonly form: Form
   readonly notes?: string
+  readonly tags?: readonly string[]
   readonly prefix: string
   readonly done: number
   readonly steps: readonly StepContent[]
@@ -23,6 +24,7 @@ export const demoPiece = ({
   count = 1,
   use = 'food',
   notes = '',
+  tags = [],
   making = NOT_MADE,
   ...rest
 }: DemoPiece): Piece => ({
@@ -30,6 +32,7 @@ export const demoPiece = ({
   count,
   use,
   notes,
+  tags: [...tags],
   steps: numbered(prefix, done, steps),
   variant: null,
   lightTarget: null,

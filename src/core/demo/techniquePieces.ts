@@ -9,6 +9,7 @@ export const techniquePieces = (): Piece[] => [
   // Three colours kept apart by wax: birds stay white, a band stays orange, the rest ends blue.
   demoPiece({
     id: 'swift-mugs',
+    tags: ['spring fair', 'swifts'],
     name: 'Swift mugs',
     count: 4,
     bodyId: 'chalk-white',
@@ -61,6 +62,7 @@ export const techniquePieces = (): Piece[] => [
   // Lines filled on bisque fence an amber ground from a clear one.
   demoPiece({
     id: 'fence-tiles',
+    tags: ['porch'],
     name: 'Fenced tiles',
     count: 9,
     use: 'display',
@@ -206,6 +208,7 @@ export const techniquePieces = (): Piece[] => [
   // A taped zigzag, colour dabbed and flicked over it, ground cleared round leaves; drips meant.
   demoPiece({
     id: 'dune-cups',
+    tags: ['class'],
     name: 'Dune cups',
     count: 8,
     bodyId: 'shell-porcelain',

@@ -105,7 +105,7 @@ export function pieceIssue(
 
 /** The first thing in which a studio does not hang together, or null. */
 export function studioIssue(studio: Studio): Issue | null {
-  const { bodies, media, pieces, rooms, tiles, order, calendar, schedule } = studio
+  const { bodies, media, pieces, rooms, tiles, order, archive, calendar, schedule } = studio
   const has = (records: object, path: string, id: string, what: string) =>
     Object.hasOwn(records, id) ? null : missing(path, id, what)
   return firstOf(
@@ -120,10 +120,13 @@ export function studioIssue(studio: Studio): Issue | null {
         has(rooms, `studio.pieces.${id}.making.roomId`, piece.making.roomId, 'a room in this file'),
       ),
     () => firstIn(order.entries(), ([i, id]) => has(pieces, `studio.order.${i}`, id, 'a piece in this file')),
-    () => twiceIssue('studio.order', order),
+    () => firstIn(archive.entries(), ([i, id]) => has(pieces, `studio.archive.${i}`, id, 'a piece in this file')),
+    () => twiceIssue('studio.order', [...order, ...archive]),
     () =>
       firstIn(Object.keys(pieces), (id) =>
-        order.includes(id) ? null : bad('studio.order', `without ${quoted(id)}`, 'all pieces, each once'),
+        order.includes(id) || archive.includes(id)
+          ? null
+          : bad('studio.order', `without ${quoted(id)}`, 'all pieces that are not put away, each once'),
       ),
     () =>
       isTimeZone(calendar.timeZone)

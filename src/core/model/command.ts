@@ -20,13 +20,25 @@ export type Command =
   | { type: 'studio.stock'; bodies: Studio['bodies']; media: Studio['media'] }
   | { type: 'piece.add'; piece: Piece; bodies?: Studio['bodies']; media?: Studio['media'] }
   | { type: 'piece.remove'; pieceId: string }
+  /** Puts a piece away from the rack, or back on it. */
+  | { type: 'piece.archive'; pieceId: string; away: boolean }
   | {
       type: 'piece.change'
       pieceId: string
       changes: Partial<
         Pick<
           Piece,
-          'name' | 'count' | 'use' | 'bodyId' | 'form' | 'notes' | 'steps' | 'variant' | 'lightTarget' | 'fired'
+          | 'name'
+          | 'count'
+          | 'use'
+          | 'bodyId'
+          | 'form'
+          | 'notes'
+          | 'tags'
+          | 'steps'
+          | 'variant'
+          | 'lightTarget'
+          | 'fired'
         >
       >
     }
@@ -51,6 +63,21 @@ export type Command =
   | { type: 'batch'; commands: Command[]; label: string }
 
 type Handlers = { [T in Command['type']]: (studio: Studio, command: Extract<Command, { type: T }>) => Issue | null }
+
+/** Off the rack and out of the planned days. */
+function takeOffRack(studio: Studio, pieceId: string): void {
+  const others = <T extends { pieceId: string }>(planned: readonly T[]) =>
+    planned.filter((one) => one.pieceId !== pieceId)
+  const { visits, loads, unmet, pins } = studio.schedule
+  studio.order = studio.order.filter((id) => id !== pieceId)
+  studio.archive = studio.archive.filter((id) => id !== pieceId)
+  Object.assign(studio.schedule, {
+    visits: others(visits),
+    loads: others(loads),
+    unmet: others(unmet),
+    pins: others(pins),
+  })
+}
 
 function withPiece(studio: Studio, pieceId: string, edit: (piece: Piece) => Issue | null): Issue | null {
   const piece = studio.pieces[pieceId]
@@ -111,7 +138,7 @@ const handlers: Handlers = {
   },
   'piece.add': (studio, { piece, bodies, media }) => {
     studio.pieces[piece.id] = piece
-    if (!studio.order.includes(piece.id)) studio.order.unshift(piece.id)
+    if (!studio.order.includes(piece.id) && !studio.archive.includes(piece.id)) studio.order.unshift(piece.id)
     for (const [id, body] of Object.entries(bodies ?? {})) studio.bodies[id] ??= body
     for (const [id, medium] of Object.entries(media ?? {})) studio.media[id] ??= medium
     return null
@@ -119,7 +146,14 @@ const handlers: Handlers = {
   'piece.remove': (studio, { pieceId }) =>
     withPiece(studio, pieceId, () => {
       delete studio.pieces[pieceId]
-      studio.order = studio.order.filter((id) => id !== pieceId)
+      takeOffRack(studio, pieceId)
+      return null
+    }),
+  'piece.archive': (studio, { pieceId, away }) =>
+    withPiece(studio, pieceId, () => {
+      if (away === studio.archive.includes(pieceId)) return null
+      takeOffRack(studio, pieceId)
+      ;(away ? studio.archive : studio.order).unshift(pieceId)
       return null
     }),
   'piece.change': (studio, { pieceId, changes }) =>
@@ -254,6 +288,8 @@ export function commandLabel(command: Command): string {
       return `open “${command.studio.name}”`
     case 'piece.add':
       return `add “${command.piece.name}”`
+    case 'piece.archive':
+      return command.away ? 'put a piece away' : 'bring a piece back'
     case 'piece.remove':
       return 'remove a piece'
     case 'piece.change':

@@ -129,20 +129,39 @@ function drawingFrom3({ lines, ...drawing }: Loose): Loose {
   }
 }
 
-const CALENDAR_3 = ['timeZone', 'weekly', 'exceptions', 'firings', 'covers']
+/** What version 4 added, by what version 3 had beside it: a calendar, a piece, a studio or its head. */
+const ADDED_4: readonly (readonly [beside: readonly string[], key: string])[] = [
+  [['timeZone', 'weekly', 'exceptions', 'firings', 'covers'], 'handedOut'],
+  [['form', 'steps', 'making', 'fired'], 'tags'],
+  [['order', 'ways', 'rooms'], 'archive'],
+]
 
-/** Everything of a record or of an edit, with its drawings and its calendar, wherever they stand. */
+/** Visits of pieces that have been taken off the rack went out with a studio of version 3, and kept it from being opened. */
+function withoutLost(value: Loose): Loose {
+  const { pieces, schedule } = value
+  if (!isLoose(pieces) || !isLoose(schedule)) return value
+  const kept = Object.entries(schedule).map(([key, list]) => [
+    key,
+    Array.isArray(list) ? list.filter((one: Loose | null) => !one?.pieceId || String(one.pieceId) in pieces) : list,
+  ])
+  return { ...value, schedule: Object.fromEntries(kept) as Loose }
+}
+
+const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** Everything of a record or of an edit brought up to version 4, wherever it stands. */
 function from3(value: unknown): unknown {
   if (Array.isArray(value)) return value.map(from3)
-  if (typeof value !== 'object' || value === null) return value
-  const parts = Object.entries(value).map(([key, part]) => [
+  if (!isLoose(value)) return value
+  const parts = Object.entries(withoutLost(value)).map(([key, part]) => [
     key,
-    key === 'drawing' && typeof part === 'object' && part !== null && 'lines' in part
-      ? drawingFrom3(part as Loose)
-      : from3(part),
+    key === 'drawing' && isLoose(part) && 'lines' in part ? drawingFrom3(part) : from3(part),
   ])
-  const handedOut = CALENDAR_3.every((key) => Object.hasOwn(value, key)) ? [['handedOut', []]] : []
-  return Object.fromEntries([...handedOut, ...parts])
+  const added = ADDED_4.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key]) => [
+    key,
+    [],
+  ])
+  return Object.fromEntries([...added, ...parts])
 }
 
 /** All migrations, oldest first. */
@@ -179,7 +198,7 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   {
     from: 3,
-    name: 'drawings of areas with holes, lines with widths of their own and white that takes away; what calendar files handed out',
+    name: 'drawings of areas with holes, widths and white; tags, an archive, what calendar files handed out',
     migrate: (record) => from3(record) as Loose,
     edit: from3,
   },

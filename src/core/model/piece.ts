@@ -100,6 +100,8 @@ export const firedSpotSchema = z.strictObject({
 
 export type FiredSpot = z.infer<typeof firedSpotSchema>
 
+export const tagSchema = z.string().trim().min(1).max(40)
+
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({
   id: z
@@ -118,6 +120,8 @@ export const pieceSchema = z.strictObject({
   /** Share of the decorated side that should come out light, if the artist aims for one. */
   lightTarget: z.number().min(0).max(1).nullable(),
   notes: z.string().max(4000),
+  /** Words by which it is found again: a series, a class, a fair. */
+  tags: z.array(tagSchema).max(12),
   making: makingSchema,
   fired: z.array(firedSpotSchema).max(60),
 })

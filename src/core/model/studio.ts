@@ -94,7 +94,10 @@ export const DEFAULT_WAYS: Ways = {
 
 const keyed = <T extends z.ZodType>(schema: T) => z.record(z.string().min(1).max(64), schema)
 
-/** Everything of a studio. Pieces, bodies and media are kept by id; `order` is the order of the pieces on the rack. */
+/**
+ * Everything of a studio. Pieces, bodies and media are kept by id. `order` is the order of the pieces on the rack; those that are put
+ * away stand in `archive`, the latest first, and take no part in days and dryness.
+ */
 export const studioSchema = z.strictObject({
   name: z.string().trim().min(1).max(80),
   settings: settingsSchema,
@@ -103,6 +106,7 @@ export const studioSchema = z.strictObject({
   media: keyed(mediumSchema),
   pieces: keyed(pieceSchema),
   order: z.array(z.string().min(1).max(64)).max(5000),
+  archive: z.array(z.string().min(1).max(64)).max(5000),
   rooms: keyed(roomSchema),
   calendar: calendarSchema,
   schedule: scheduleSchema,

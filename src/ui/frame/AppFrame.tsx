@@ -220,6 +220,7 @@ function useUndoKeys() {
 
 function NoticeBar() {
   const notice = useStudio((s) => s.notice)
+  const undoes = useStudio((s) => s.undoes)
   if (!notice) return null
   return (
     <div
@@ -230,6 +231,18 @@ function NoticeBar() {
       )}
     >
       <p>{notice.text}</p>
+      {notice.undoes && notice.undoes === undoes && (
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() => {
+            undo()
+            dismissNotice()
+          }}
+        >
+          Undo
+        </button>
+      )}
       <button type="button" className="btn btn-ghost px-1 btn-xs" aria-label="Dismiss" onClick={dismissNotice}>
         <X size={16} />
       </button>

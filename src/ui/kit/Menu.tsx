@@ -17,15 +17,20 @@ export interface MenuItem {
 export function Menu({
   items,
   className,
+  label,
   children,
 }: {
   items: readonly MenuItem[]
   className: string
+  /** What a screen reader calls a button that shows only a sign. */
+  label?: string
   children: ReactNode
 }) {
   return (
     <Dropdown.Root modal={false}>
-      <Dropdown.Trigger className={className}>{children}</Dropdown.Trigger>
+      <Dropdown.Trigger className={className} aria-label={label} title={label}>
+        {children}
+      </Dropdown.Trigger>
       <Dropdown.Portal container={typeof document === 'undefined' ? null : document.getElementById('view')}>
         <Dropdown.Content
           side="top"

@@ -2,7 +2,7 @@
 
 import { zodResolver } from '@hookform/resolvers/zod'
 import { useEffect, useState } from 'react'
-import { useRouter } from 'next/navigation'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from '@/core/base/zod'
 import { sentence } from '@/core/base/issue'
@@ -13,11 +13,13 @@ import { presetForm } from '@/core/model/presetForm'
 import { beginPiece, sidesOf, usualSide } from '@/core/usecases/create/beginPiece'
 import { SEQUENCES } from '@/core/usecases/create/sequences'
 import type { DecoratedSide } from '@/core/usecases/create/choices'
-import { USES, type Form } from '@/core/model/piece'
+import { coatsTold, repeatPiece, type Again } from '@/core/usecases/create/repeatPiece'
+import { USES, type Form, type Piece } from '@/core/model/piece'
+import type { Settings } from '@/core/model/studio'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
-import { newId, run, useStudio } from '@/store/studioStore'
-import { settledPiece } from '@/store/derived'
+import { newId, run, tell, useStudio } from '@/store/studioStore'
+import { recountedPiece, settledPiece } from '@/store/derived'
 import { Field, Segments } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
@@ -25,6 +27,7 @@ import { sizesInMm, sizesInUnit } from './sizes'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { FormChoice } from './FormChoice'
 import { keepDraft, keptDraft } from './keptDraft'
+import { PlanAgain } from './PlanAgain'
 import { WayToBegin } from './WayToBegin'
 
 const length = z.coerce.number({ error: 'a number is needed' }).positive('must be more than 0')
@@ -77,12 +80,30 @@ interface Kept {
   readonly side: DecoratedSide | null
 }
 
-/** Begins a piece: form, measured size, clay, a way to begin. */
+/** What is known of a piece that is made again: all of it but its plan. */
+const keptOf = ({ name, count, use, bodyId, form }: Piece, unit: Settings['length']): Kept => ({
+  values: {
+    name: `${name}, again`.slice(0, 80),
+    count,
+    use,
+    preset: form.preset,
+    sizes: sizesInUnit(form.sizes, unit),
+    bodyId,
+    colourId: '',
+    sequence: 'sgraffito',
+  },
+  extras: { plan: form.plan, unevenMm: form.unevenMm, parts: form.parts, own: form.own },
+  side: null,
+})
+
+/** Begins a piece: form, measured size, clay, a way to begin; or a piece that there is, made again. */
 export function NewPieceView() {
   const studio = useStudio((s) => s.studio)
   const router = useRouter()
   const unit = studio.settings.length
-  const [kept] = useState(() => keptDraft<Kept>(unit))
+  const former = studio.pieces[useSearchParams().get('again') ?? '']
+  const [kept] = useState(() => (former ? keptOf(former, unit) : keptDraft<Kept>(unit)))
+  const [motifs, setMotifs] = useState<Again['motifs']>('scaled')
   const [begun, setBegun] = useState(false)
   const form = useForm<z.input<typeof draftSchema>, unknown, Draft>({
     resolver: zodResolver(draftSchema),
@@ -104,8 +125,8 @@ export function NewPieceView() {
   const [extras, setExtras] = useState<Extras>(() => kept?.extras ?? extrasOf('jug'))
   const built = buildForm({ preset, sizes, ...extras })
   useEffect(() => {
-    keepDraft(unit, begun ? null : { values: draft, extras, side: chosenSide })
-  }, [unit, draft, extras, chosenSide, begun])
+    if (!former) keepDraft(unit, begun ? null : { values: draft, extras, side: chosenSide })
+  }, [unit, draft, extras, chosenSide, begun, former])
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
   const body = studio.bodies[draft.bodyId ?? ''] ?? Object.values(studio.bodies)[0]
@@ -128,6 +149,16 @@ export function NewPieceView() {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
     const { name, count, use, bodyId, sequence } = values
     const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
+    if (former) {
+      const again = repeatPiece(former, { name, count, use, bodyId, form: whole, motifs }, newId)
+      if (!again.ok) return form.setError('sizes', { message: sentence(again.issue) })
+      const { piece: repeated, told } = again.value
+      const counted = await recountedPiece(repeated, former, studio)
+      if (run({ type: 'piece.add', piece: counted })) return
+      const changed = [...told, ...coatsTold(repeated, counted)]
+      if (changed.length) tell('news', changed.slice(0, 4).join(' '))
+      return router.push(`/plan/${counted.id}`)
+    }
     const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null, side }
     const piece = beginPiece(wish, studio, newId)
     if (!piece.ok) {
@@ -149,7 +180,7 @@ export function NewPieceView() {
       noValidate
     >
       <div className="space-y-5">
-        <h1 className="text-2xl font-bold">A new piece</h1>
+        <h1 className="text-2xl font-bold">{former ? `${former.name}, made again` : 'A new piece'}</h1>
         <FormChoice preset={preset} onChoose={choose} />
         <fieldset>
           <legend className="mb-1 text-sm font-bold">Measured as made</legend>
@@ -208,7 +239,11 @@ export function NewPieceView() {
             </p>
           )}
         </fieldset>
-        <WayToBegin radio={form.register('sequence')} body={body} media={media} />
+        {former ? (
+          <PlanAgain former={former} motifs={motifs} onMotifs={setMotifs} />
+        ) : (
+          <WayToBegin radio={form.register('sequence')} body={body} media={media} />
+        )}
       </div>
       <div className="space-y-4">
         <div className="flex flex-col items-center bg-[var(--stage)] p-4 text-[var(--stage-ink)]">
@@ -276,7 +311,7 @@ export function NewPieceView() {
             )}
           </Field>
         </div>
-        {sides.length > 1 && (
+        {!former && sides.length > 1 && (
           <div>
             <p className="mb-1 text-sm font-bold">Decorated on</p>
             <Segments
@@ -301,32 +336,34 @@ export function NewPieceView() {
             </>
           )}
         </Field>
-        <Field label="Main colour">
-          {(id) => (
-            <>
-              <span className="flex items-center gap-2">
-                <select id={id} className="select w-full select-sm" {...form.register('colourId')}>
-                  <option value="">the one that contrasts most</option>
-                  {media
-                    .filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].melts === 'never')
-                    .map((m) => (
-                      <option
-                        key={m.id}
-                        value={m.id}
-                      >{`${m.name} (${MEDIUM_KIND[m.kind].name}, to cone ${m.range.to})`}</option>
-                    ))}
-                </select>
-                {draft.colourId && studio.media[draft.colourId] && (
-                  <span
-                    aria-hidden
-                    className="h-8 w-8 shrink-0 border border-base-content"
-                    style={{ background: swatchOf(studio.media[draft.colourId]) }}
-                  />
-                )}
-              </span>
-            </>
-          )}
-        </Field>
+        {!former && (
+          <Field label="Main colour">
+            {(id) => (
+              <>
+                <span className="flex items-center gap-2">
+                  <select id={id} className="select w-full select-sm" {...form.register('colourId')}>
+                    <option value="">the one that contrasts most</option>
+                    {media
+                      .filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].melts === 'never')
+                      .map((m) => (
+                        <option
+                          key={m.id}
+                          value={m.id}
+                        >{`${m.name} (${MEDIUM_KIND[m.kind].name}, to cone ${m.range.to})`}</option>
+                      ))}
+                  </select>
+                  {draft.colourId && studio.media[draft.colourId] && (
+                    <span
+                      aria-hidden
+                      className="h-8 w-8 shrink-0 border border-base-content"
+                      style={{ background: swatchOf(studio.media[draft.colourId]) }}
+                    />
+                  )}
+                </span>
+              </>
+            )}
+          </Field>
+        )}
         {problem.sizes?.message && (
           <p role="alert" className="text-sm text-error">
             {problem.sizes.message}

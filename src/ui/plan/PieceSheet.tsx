@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { buildForm } from '@/core/form/buildForm'
 import { PRESETS, FORM_PRESETS, type TurnedSizes } from '@/core/form/presets'
@@ -10,7 +11,7 @@ import type { Piece, Use } from '@/core/model/piece'
 import { presetForm } from '@/core/model/presetForm'
 import type { Studio } from '@/core/model/studio'
 import { practicePiece } from '@/core/usecases/create/practicePiece'
-import { newId, run } from '@/store/studioStore'
+import { newId, run, tellOfEdit } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 import { TextInput } from '@/ui/kit/TextInput'
 
@@ -28,6 +29,10 @@ const SIZE_WORDS: readonly (readonly [keyof TurnedSizes, string])[] = [
   ['wallMm', 'Wall'],
 ]
 
+/** Tags as they are typed: each once, as many and as long as a piece may have. */
+const tagsIn = (text: string): string[] =>
+  [...new Set(text.split(',').map((tag) => tag.trim().slice(0, 40).trim()))].filter(Boolean).slice(0, 12)
+
 /** The piece itself: name, use, clay, form and size. */
 export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
   const router = useRouter()
@@ -41,6 +46,18 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
       <h2 className="text-[17px] font-bold">The piece, as made</h2>
       <Field label="Name">
         {(id) => <TextInput id={id} value={piece.name} maxLength={80} onCommit={(name) => change({ name })} />}
+      </Field>
+      <Field label="Tags, with commas between">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={piece.tags.join(', ')}
+            maxLength={240}
+            placeholder="a series, a class, a fair"
+            valid={() => true}
+            onCommit={(text) => change({ tags: tagsIn(text) })}
+          />
+        )}
       </Field>
       <div className="grid grid-cols-2 gap-3">
         <Field label="How many">
@@ -158,11 +175,14 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
       >
         Make a practice slab
       </button>
+      <Link href={`/new?again=${piece.id}`} className="btn mr-2 btn-sm">
+        Make it again
+      </Link>
       <button
         type="button"
         className="btn btn-sm"
         onClick={() => {
-          run({ type: 'piece.remove', pieceId: piece.id })
+          if (!run({ type: 'piece.remove', pieceId: piece.id })) tellOfEdit(`“${piece.name}” is deleted.`)
           router.push('/')
         }}
       >

@@ -10,13 +10,14 @@ import { isSlab } from '@/core/usecases/words/told'
 import { useThumbnail } from '@/store/derived'
 import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
+import { PieceMenu } from './PieceMenu'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Words } from '@/ui/kit/Words'
 
 const SIZE = 260
 
 /** One piece on the rack: fired picture, where it stands, what to do next. */
-export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
+export function PieceCard({ piece, studio, away = false }: { piece: Piece; studio: Studio; away?: boolean }) {
   const { ref, seen } = useSeen<HTMLLIElement>()
   const { value: pixels, problem } = useThumbnail(piece, studio, SIZE, seen)
   const next = nextStepIndex(piece.steps)
@@ -24,7 +25,11 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
   const stage = STAGE[times[next].stage].name
   const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
   return (
-    <li ref={ref} className="border border-base-content/60 bg-base-200" data-testid="piece-card">
+    <li
+      ref={ref}
+      className="flex flex-col border border-base-content/60 bg-base-200 [contain-intrinsic-size:auto_26rem] [content-visibility:auto]"
+      data-testid="piece-card"
+    >
       <Link href={`/plan/${piece.id}`} className="block">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
           {pixels ? (
@@ -35,28 +40,32 @@ export function PieceCard({ piece, studio }: { piece: Piece; studio: Studio }) {
         </div>
         <div className="space-y-2 p-3 pb-2">
           <div>
-            <h2 className="text-lg leading-tight font-bold">{piece.name}</h2>
+            <h2 className="text-lg leading-tight font-bold wrap-anywhere">{piece.name}</h2>
             <p className="text-sm text-base-content/80">
               {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {studio.bodies[piece.bodyId]?.name}
+              {piece.tags.length > 0 && ` · ${piece.tags.join(', ')}`}
             </p>
           </div>
           <LifeStrip piece={piece} />
         </div>
       </Link>
-      <p className="px-3 pb-3 text-sm">
-        <span className="text-base-content/80">
-          <Words text={stage} />. Next:{' '}
-        </span>
-        <b>
-          <Words text={words ? words.title : piece.steps.length ? 'nothing, it is done' : 'plan the first step'} />
-        </b>
-        {words && (
+      <div className="flex flex-1 items-end gap-2 px-3 pb-3">
+        <p className="flex-1 self-start text-sm">
           <span className="text-base-content/80">
-            {' '}
-            (<Words text={words.brief} />)
+            <Words text={stage} />. Next:{' '}
           </span>
-        )}
-      </p>
+          <b>
+            <Words text={words ? words.title : piece.steps.length ? 'nothing, it is done' : 'plan the first step'} />
+          </b>
+          {words && (
+            <span className="text-base-content/80">
+              {' '}
+              (<Words text={words.brief} />)
+            </span>
+          )}
+        </p>
+        <PieceMenu piece={piece} studio={studio} away={away} />
+      </div>
     </li>
   )
 }

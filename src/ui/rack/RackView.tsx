@@ -1,26 +1,47 @@
 'use client'
 
 import Link from 'next/link'
-import { useRef } from 'react'
+import { useDeferredValue, useEffect, useRef, useState } from 'react'
 import { FolderOpen, Plus } from 'lucide-react'
 import { demoNow } from '@/store/beginnings'
 import { run, useStudio } from '@/store/studioStore'
 import { openFile } from '@/store/files'
+import type { Studio } from '@/core/model/studio'
+import { RACK_GROUPS, RACK_SORTS, rackShelves, tagsOf, type RackWish } from '@/core/usecases/rack/rackList'
+import { inAddress, writeAddress } from '@/ui/frame/useAddress'
 import { PieceCard } from './PieceCard'
+import { RackTools } from './RackTools'
 import { TodayList } from './TodayList'
 
-/** The rack: every piece in progress. */
+/** From so many pieces on one looks for them. */
+const SEARCHED_FROM = 5
+
+/** The rack: every piece in progress, and what is put away. */
 export function RackView() {
   const studio = useStudio((s) => s.studio)
+  const [wish, setWish] = useState<RackWish>(() => ({
+    search: inAddress('find') ?? '',
+    sort: RACK_SORTS.find((sort) => sort === inAddress('sort')) ?? 'placed',
+    group: RACK_GROUPS.find((group) => group === inAddress('group')) ?? 'none',
+  }))
+  useEffect(() => {
+    writeAddress('find', wish.search.trim() || null, true)
+    writeAddress('sort', wish.sort === 'placed' ? null : wish.sort, true)
+    writeAddress('group', wish.group === 'none' ? null : wish.group, true)
+  }, [wish])
+  const wanted = useDeferredValue(wish)
+  const shelves = rackShelves(studio.order, studio, wanted)
+  const away = rackShelves(studio.archive, studio, { ...wanted, sort: 'placed', group: 'none' })[0]?.ids ?? []
+  const found = new Set(shelves.flatMap(({ ids }) => ids)).size
+  const all = studio.order.length
+  const empty = all === 0 && studio.archive.length === 0
   return (
     <div className="mx-auto max-w-7xl px-6 py-5">
       <div className="mb-4 flex flex-wrap items-end justify-between gap-3">
-        <div>
-          <h1 className="text-2xl font-bold">{studio.name}</h1>
+        <div className="min-w-0">
+          <h1 className="text-2xl font-bold wrap-anywhere">{studio.name}</h1>
           <p className="text-base-content/80">
-            {studio.order.length === 0
-              ? 'Nothing on the rack yet.'
-              : `${studio.order.length} ${studio.order.length === 1 ? 'piece' : 'pieces'} on the rack`}
+            {all === 0 ? 'Nothing on the rack yet.' : `${all} ${all === 1 ? 'piece' : 'pieces'} on the rack`}
           </p>
         </div>
         <div className="flex gap-2">
@@ -30,17 +51,48 @@ export function RackView() {
           </Link>
         </div>
       </div>
-      {studio.order.length > 0 && <TodayList studio={studio} />}
-      {studio.order.length === 0 ? (
-        <EmptyRack />
-      ) : (
-        <ul className="grid gap-4 sm:grid-cols-2 xl:grid-cols-4">
-          {studio.order.map((id) => (
-            <PieceCard key={id} piece={studio.pieces[id]} studio={studio} />
-          ))}
-        </ul>
+      {all > 0 && <TodayList studio={studio} />}
+      {all + studio.archive.length >= SEARCHED_FROM && (
+        <RackTools wish={wish} onWish={setWish} tags={tagsOf(studio)} found={found} all={all} />
+      )}
+      {empty && <EmptyRack />}
+      {!empty && found === 0 && away.length === 0 && (
+        <p className="max-w-xl">
+          Nothing on the rack has all of “{wanted.search.trim()}”. Fewer words find more; names, clays, colours,
+          techniques, states, tags and notes are looked through.
+        </p>
+      )}
+      {shelves.map(({ title, ids }) => (
+        <section key={title} aria-label={title || 'On the rack'} className="mb-5">
+          {title && (
+            <h2 className="mb-2 text-lg font-bold">
+              {title} <span className="numbers text-sm font-normal text-base-content/75">{ids.length}</span>
+            </h2>
+          )}
+          <Cards ids={ids} studio={studio} />
+        </section>
+      ))}
+      {studio.archive.length > 0 && (
+        <details className="mt-6 border-t border-base-content/40 pt-2" open={away.length > 0 && found === 0}>
+          <summary className="cursor-pointer text-lg font-bold">
+            Put away <span className="numbers text-sm font-normal text-base-content/75">{away.length}</span>
+          </summary>
+          <div className="mt-3">
+            <Cards ids={away} studio={studio} away />
+          </div>
+        </details>
       )}
     </div>
+  )
+}
+
+function Cards({ ids, studio, away = false }: { ids: readonly string[]; studio: Studio; away?: boolean }) {
+  return (
+    <ul className="grid gap-4 sm:grid-cols-2 xl:grid-cols-4">
+      {ids.map((id) => (
+        <PieceCard key={id} piece={studio.pieces[id]} studio={studio} away={away} />
+      ))}
+    </ul>
   )
 }
 

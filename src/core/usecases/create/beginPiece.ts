@@ -63,6 +63,7 @@ export function beginPiece(
     id,
     steps: startingSteps(sequence, context, newId),
     notes: '',
+    tags: [],
     variant: null,
     lightTarget: null,
     making: NOT_MADE,

@@ -54,6 +54,7 @@ export function tilePiece(tile: Tile, studio: Studio, freshId: () => string): Pi
     bodyId: tile.bodyId,
     form: presetForm('tile'),
     notes: tile.question,
+    tags: [],
     variant: null,
     lightTarget: null,
     making: NOT_MADE,

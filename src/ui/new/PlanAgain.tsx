@@ -1,0 +1,41 @@
+import type { Piece } from '@/core/model/piece'
+import type { Again } from '@/core/usecases/create/repeatPiece'
+import { Segments } from '@/ui/kit/fields'
+
+/** What is taken over from a piece that is made again. */
+export function PlanAgain({
+  former,
+  motifs,
+  onMotifs,
+}: {
+  former: Piece
+  motifs: Again['motifs']
+  onMotifs: (motifs: Again['motifs']) => void
+}) {
+  const drawn = former.steps.some((step) => 'motif' in step && step.motif)
+  return (
+    <section aria-labelledby="again" className="border border-base-content/60 p-4">
+      <h2 id="again" className="mb-1 text-sm font-bold">
+        Its plan comes along
+      </h2>
+      <p className="text-sm">
+        {former.steps.length} {former.steps.length === 1 ? 'step' : 'steps'}, none of them done. Bands move with the
+        form, patterns are repeated as often as they close, and coats are counted for the clay. What has dried, and what
+        came out of the kiln, stays with {former.name}.
+      </p>
+      {drawn && (
+        <div className="mt-3">
+          <Segments
+            label="Size of the motifs"
+            value={motifs}
+            choices={[
+              ['scaled', 'motifs grow with the form'],
+              ['kept', 'motifs stay as large as they are'],
+            ]}
+            onChange={onMotifs}
+          />
+        </div>
+      )}
+    </section>
+  )
+}
