@@ -20,7 +20,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/firing': ['core/numeric', 'core/base'],
   'core/vocabulary': [...FIELDS, 'core/numeric', 'core/base'],
   'core/skin': ['core/vocabulary', ...FIELDS, 'core/numeric', 'core/base'],
-  'core/plan': ['core/skin', 'core/vocabulary', ...FIELDS, 'core/base'],
+  'core/plan': ['core/skin', 'core/vocabulary', ...FIELDS, 'core/numeric', 'core/base'],
   'core/model': ['core/plan', 'core/vocabulary', ...FIELDS, 'core/base'],
   'core/cupboard': ['core/vocabulary', 'core/colour'],
   'core/quantities': ['core/base'],

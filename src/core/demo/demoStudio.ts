@@ -22,6 +22,7 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
   pieces: {},
   order: [],
   archive: [],
+  paces: {},
   rooms: { studio: plainRoom('studio', 'The studio') },
   calendar: plainCalendar(timeZone),
   schedule: EMPTY_SCHEDULE,

@@ -8,6 +8,7 @@ import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
 import { mediaOfStep, stepSchema, type Step } from '../plan/step'
+import { paceSchema, type Pace, type PaceKind } from '../plan/pace'
 import type { Settings, Studio, Ways } from './studio'
 
 /** An edit as data. `batch` makes several into one undo. */
@@ -15,6 +16,8 @@ export type Command =
   | { type: 'studio.rename'; name: string }
   | { type: 'studio.settings'; changes: Partial<Settings> }
   | { type: 'studio.ways'; changes: Partial<Ways> }
+  /** The pace of a kind of work; null for ours again. */
+  | { type: 'studio.pace'; kind: PaceKind; pace: Pace | null }
   | { type: 'studio.replace'; studio: Studio }
   /** Adds materials that the studio does not have yet. */
   | { type: 'studio.stock'; bodies: Studio['bodies']; media: Studio['media'] }
@@ -105,7 +108,8 @@ function checkWith(
     | typeof scheduleSchema
     | typeof bodySchema
     | typeof mediumSchema
-    | typeof tileSchema,
+    | typeof tileSchema
+    | typeof paceSchema,
   value: unknown,
   prefix: string,
 ): Issue | null {
@@ -126,6 +130,11 @@ const handlers: Handlers = {
   'studio.ways': (studio, { changes }) => {
     Object.assign(studio.ways, changes)
     return null
+  },
+  'studio.pace': (studio, { kind, pace }) => {
+    if (pace) studio.paces[kind] = pace
+    else delete studio.paces[kind]
+    return pace && checkWith(paceSchema, pace, 'pace')
   },
   'studio.replace': (studio, { studio: next }) => {
     Object.assign(studio, next)
@@ -284,6 +293,8 @@ export function commandLabel(command: Command): string {
       return 'change a way of working'
     case 'studio.stock':
       return 'stock the cupboard'
+    case 'studio.pace':
+      return 'set a pace'
     case 'studio.replace':
       return `open “${command.studio.name}”`
     case 'piece.add':

@@ -130,10 +130,11 @@ function drawingFrom3({ lines, ...drawing }: Loose): Loose {
 }
 
 /** What version 4 added, by what version 3 had beside it: a calendar, a piece, a studio or its head. */
-const ADDED_4: readonly (readonly [beside: readonly string[], key: string])[] = [
-  [['timeZone', 'weekly', 'exceptions', 'firings', 'covers'], 'handedOut'],
-  [['form', 'steps', 'making', 'fired'], 'tags'],
-  [['order', 'ways', 'rooms'], 'archive'],
+const ADDED_4: readonly (readonly [beside: readonly string[], key: string, value: object])[] = [
+  [['timeZone', 'weekly', 'exceptions', 'firings', 'covers'], 'handedOut', []],
+  [['form', 'steps', 'making', 'fired'], 'tags', []],
+  [['order', 'ways', 'rooms'], 'archive', []],
+  [['order', 'ways', 'rooms'], 'paces', {}],
 ]
 
 /** Visits of pieces that have been taken off the rack went out with a studio of version 3, and kept it from being opened. */
@@ -157,9 +158,9 @@ function from3(value: unknown): unknown {
     key,
     key === 'drawing' && isLoose(part) && 'lines' in part ? drawingFrom3(part) : from3(part),
   ])
-  const added = ADDED_4.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key]) => [
+  const added = ADDED_4.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, value]) => [
     key,
-    [],
+    value,
   ])
   return Object.fromEntries([...added, ...parts])
 }

@@ -167,8 +167,30 @@ describe('documents of version 3', () => {
     if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
     const step = read.value.studio.pieces['reed-jugs'].steps.find((s) => 'motif' in s && s.motif?.drawing)
     const drawing = step && 'motif' in step ? step.motif?.drawing : null
+    expect(read.value.studio).toMatchObject({ archive: [], paces: {}, calendar: { handedOut: [] } })
+    expect(read.value.studio.pieces['reed-jugs'].tags).toEqual([])
     expect(drawing).toMatchObject({ name: 'Sprig', widths: 'tool', shapes: [{ kind: 'stroke' }, { kind: 'fill' }] })
     expect(readVerniceFile(writeStudio(read.value.studio)).ok).toBe(true)
+  })
+
+  it('one that went out with visits of a piece that had been deleted opens again, without them', () => {
+    const file = JSON.parse(readFileSync(new URL('./fixtures/studio.v3.json', import.meta.url), 'utf8')) as {
+      studio: { schedule: { visits: object[] } }
+    }
+    const visit = (pieceId: string) => ({
+      pieceId,
+      sessionId: 's',
+      at: '2026-03-04T18:00:00.000Z',
+      until: '2026-03-04T19:00:00.000Z',
+      makes: false,
+      stepIds: [],
+      cover: 'open',
+    })
+    file.studio.schedule.visits = [visit('reed-jugs'), visit('gone')]
+    const read = readVerniceFile(JSON.stringify(file))
+    if (!read.ok || read.value.format !== 'vernice.studio')
+      throw new Error(read.ok ? 'a piece' : JSON.stringify(read.issue))
+    expect(read.value.studio.schedule.visits.map(({ pieceId }) => pieceId)).toEqual(['reed-jugs'])
   })
 
   it('an edit that was written down under it is carried out as this version has it', () => {

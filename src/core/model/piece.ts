@@ -100,7 +100,7 @@ export const firedSpotSchema = z.strictObject({
 
 export type FiredSpot = z.infer<typeof firedSpotSchema>
 
-export const tagSchema = z.string().trim().min(1).max(40)
+const tagSchema = z.string().trim().min(1).max(40)
 
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({

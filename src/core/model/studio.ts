@@ -1,3 +1,4 @@
+import { pacesSchema } from '../plan/pace'
 import { z } from '../base/zod'
 import { calendarSchema, scheduleSchema } from './calendar'
 import { bodySchema, mediumSchema } from '../vocabulary/material'
@@ -107,6 +108,8 @@ export const studioSchema = z.strictObject({
   pieces: keyed(pieceSchema),
   order: z.array(z.string().min(1).max(64)).max(5000),
   archive: z.array(z.string().min(1).max(64)).max(5000),
+  /** How fast hands are, by kind of work, where that is known better than ours. */
+  paces: pacesSchema,
   rooms: keyed(roomSchema),
   calendar: calendarSchema,
   schedule: scheduleSchema,

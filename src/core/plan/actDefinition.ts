@@ -1,3 +1,4 @@
+import type { Hands } from './pace'
 import { z } from '../base/zod'
 import type { Stage } from '../clay/stages'
 import type { StageRow } from '../clay/stageFit'
@@ -119,7 +120,7 @@ export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'act'>> {
   /** Null where the dryness of the clay does not decide. */
   readonly fit: (step: S, kindOf: KindOf) => TechniqueFit | null
   /** Minutes of hands for one piece; for coats, of one coat. */
-  readonly minutes: (step: S, measured: Measured) => number
+  readonly hands: (step: S, measured: Measured) => Hands
   /** Coats laid one after another; 1 if not said. */
   readonly coats?: (step: S) => number
   /** Seconds until each coat is matte; `evaporation` in µm/s, a still room’s if not said. */

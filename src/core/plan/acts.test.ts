@@ -10,6 +10,7 @@ import { toldIn } from '../usecases/words/told'
 import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '../vocabulary/mediumKinds'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { FAMILIES } from './actDefinition'
+import { minutesAt } from './pace'
 import { ACTS } from './acts'
 import * as build from './build'
 import { coneIndex } from '../firing/cones'
@@ -49,7 +50,10 @@ describe('every act of the hand', () => {
       expect(bench.lookFor.length).toBeGreaterThan(3)
       expect(JSON.stringify(bench)).not.toMatch(/undefined|NaN/)
     }
-    const minutes = actOf(step).minutes(step, { touchedCm2: 200, placeCm2: () => 200, linesMm: 900, widestMm: 300 })
+    const minutes = minutesAt(
+      actOf(step).hands(step, { touchedCm2: 200, placeCm2: () => 200, linesMm: 900, widestMm: 300 }),
+      {},
+    )
     expect(minutes).toBeGreaterThanOrEqual(0)
     expect(minutes).toBeLessThan(240)
   })

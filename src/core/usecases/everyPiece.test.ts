@@ -57,7 +57,7 @@ describe('every piece of the demo', () => {
       const measured = measurePiece(piece, studio, 'coarse')
       if (!measured.ok) throw new Error()
       for (const [i, step] of piece.steps.entries()) {
-        const minutes = handsMinutes(step, i, measured.value)
+        const minutes = handsMinutes(step, i, measured.value, {})
         expect(minutes, step.act).toBeGreaterThanOrEqual(step.act === 'bring' || step.act === 'fire' ? 0 : 0.5)
         expect(minutes, step.act).toBeLessThan(240)
       }

@@ -16,6 +16,7 @@ import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
 import { Check } from '@/ui/kit/fields'
 import { StepFields } from './actViews'
+import { StepHands } from './StepHands'
 
 /** The selected step: what it is, at which stage, its values, what to look for. */
 export function StepSheet({
@@ -66,6 +67,7 @@ export function StepSheet({
         {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}
         {bench.caution && <Line term="Caution" words={bench.caution} />}
       </dl>
+      <StepHands piece={piece} studio={studio} step={step} index={index} />
       <Check
         label="Done up to here"
         checked={step.done}

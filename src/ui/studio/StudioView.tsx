@@ -10,6 +10,7 @@ import { saveCopy } from '@/store/saveCopy'
 import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 import { KeepingPanel } from './KeepingPanel'
+import { PacePanel } from './PacePanel'
 import { TextInput } from '@/ui/kit/TextInput'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
@@ -81,6 +82,7 @@ export function StudioView() {
             ))}
           </ul>
         </section>
+        <PacePanel studio={studio} />
         <section aria-labelledby="rules">
           <h2 id="rules" className="mb-1 text-lg font-bold">
             What every plan is judged by

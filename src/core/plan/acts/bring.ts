@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { BLOWERS } from '../../clay/drying/airSide'
 import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
@@ -19,7 +20,7 @@ export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.en
   kind: () => 'dry',
   bench: ({ to, cover }) => ({ detail: `Let it dry, ${COVER_NAMES[cover]}.`, lookFor: STAGE[to].sign }),
   fit: () => null,
-  minutes: () => 0,
+  hands: () => hands('small', 0),
   after: (_, { to, cover }) => atStage(to, cover),
   compile: (skin) => {
     skin.wet = []

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
@@ -29,7 +30,7 @@ export const burnish = defineAct('burnish', { place: placeSchema })({
       harmful('raw glaze rubs off'),
     ),
   }),
-  minutes: ({ place }, { placeCm2 }) => 3 + placeCm2(place) / 18,
+  hands: ({ place }, { placeCm2 }) => hands('rub', 3, placeCm2(place) / 18),
   compile: (skin, { place }) => {
     const { stage } = skin
     if (stage === 'softLeatherHard' || stage === 'leatherHard' || stage === 'hardLeatherHard')

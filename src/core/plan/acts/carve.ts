@@ -2,7 +2,7 @@ import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { motifName } from '../../skin/motifs/motifName'
 import { TOOL } from '../../vocabulary/tools'
 import { defineAct } from '../actDefinition'
-import { compileCut, cutMinutes, cutShape } from './cuts'
+import { compileCut, cutHands, cutShape } from './cuts'
 import { cutWords, DUST_CAUTION, isDusty } from './phrases'
 
 /** Sgraffito: through the colour to what lies beneath. */
@@ -40,6 +40,6 @@ export const carve = defineAct(
       good,
     ),
   }),
-  minutes: (_, { linesMm }) => cutMinutes(linesMm),
+  hands: (_, { linesMm }) => cutHands(linesMm),
   compile: compileCut,
 })

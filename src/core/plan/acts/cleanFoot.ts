@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { defineAct, lengthMm } from '../actDefinition'
 
@@ -27,7 +28,7 @@ export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
       harmful('glaze that is fired on can only be ground off'),
     ),
   }),
-  minutes: () => 1.5,
+  hands: () => hands('small', 1.5),
   compile: (skin, { upMm }) => {
     const { base, outside } = skin.grid.form.zones
     const bare = { from: base.from, to: Math.min(outside.to, outside.from + upMm) }

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Settling } from '../../skin/acts'
@@ -107,7 +108,7 @@ export const coat = defineAct('coat', {
     }
   },
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
-  minutes: (step, { touchedCm2 }) => 1 + touchedCm2 / APPLICATOR[step.applicator].cm2AMinute,
+  hands: (step, { touchedCm2 }) => hands(step.applicator, 1, touchedCm2 / APPLICATOR[step.applicator].cm2AMinute),
   coats: (step) => step.coats,
   waits: (step, surface, kindOf, evaporation) => {
     const { dries } = kindOrPlain(kindOf(step.mediumId))

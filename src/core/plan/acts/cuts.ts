@@ -1,5 +1,6 @@
 import { z } from '../../base/zod'
 import type { Stage } from '../../clay/stages'
+import { hands, type Hands } from '../pace'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import { motifSchema, type Motif } from '../../vocabulary/motif'
 import { TOOL, TOOLS, type Tool } from '../../vocabulary/tools'
@@ -36,7 +37,7 @@ const TEARS: readonly Stage[] = ['wet', 'boneDry', 'bisque']
 /** Length of line that a tool cuts in a minute, mm. Ours, common practice. */
 const MM_A_MINUTE = 260
 
-export const cutMinutes = (lineMm: number): number => 2 + lineMm / MM_A_MINUTE
+export const cutHands = (lineMm: number): Hands => hands('cut', 2, lineMm / MM_A_MINUTE)
 
 /** Lines cut through colour, or into the clay to be filled. */
 export function compileCut(skin: SkinCompiler, cut: Cut): void {

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { good, stageRow, workable } from '../../clay/stageFit'
 import { defineAct, lengthMm } from '../actDefinition'
@@ -28,6 +29,6 @@ export const divide = defineAct('divide', { sectors: z.int().min(2).max(120), up
       workable('only to measure; a pencil line will not burn away any more'),
     ),
   }),
-  minutes: ({ sectors }) => 2 + sectors * 0.2,
+  hands: ({ sectors }) => hands('mark', 2, sectors * 0.2),
   compile: () => undefined,
 })

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
@@ -58,7 +59,7 @@ export const draw = defineAct('draw', {
     const kind = kindOrPlain(kindOf(step.mediumId))
     return (step.liner === 'trailer' ? kind.trailed : undefined) ?? kind.laid
   },
-  minutes: (step, { linesMm }) => 1 + linesMm / LINER[step.liner].mmAMinute,
+  hands: (step, { linesMm }) => hands('lines', 1, linesMm / LINER[step.liner].mmAMinute),
   coats: (step) => step.coats,
   waits: (step, surface, kindOf, evaporation) => {
     const { dries } = kindOrPlain(kindOf(step.mediumId))

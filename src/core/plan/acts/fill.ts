@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
@@ -55,7 +56,7 @@ export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.b
     caution: COLOUR_CAUTION,
   }),
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).filled ?? FILLING,
-  minutes: (_, { touchedCm2 }) => 2 + touchedCm2 / FILLED_CM2_A_MINUTE,
+  hands: (_, { touchedCm2 }) => hands('fill', 2, touchedCm2 / FILLED_CM2_A_MINUTE),
   waits: (step, surface, kindOf, evaporation) =>
     waitsOfCoats(kindOrPlain(kindOf(step.mediumId)).dries.trailed, surface, 1, evaporation),
   // It fills the groove while it is wet, and is wiped level: what lies above is rinsed out of the sponge.

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
@@ -59,7 +60,7 @@ export const fire = defineAct('fire', {
     caution: KILN_CAUTION,
   }),
   fit: () => null,
-  minutes: () => 0,
+  hands: () => hands('small', 0),
   after: (_, { firing }) => atStage(firing === 'glaze' ? 'fired' : 'bisque', 'open'),
   compile: (skin, { firing, cone }) => {
     const { seed, wholeSkin } = skin

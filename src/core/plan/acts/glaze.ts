@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
@@ -60,8 +61,10 @@ export const glaze = defineAct('glaze', {
     caution: COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,
-  minutes: (step, { touchedCm2 }) =>
-    GLAZING[step.how].fromBucket ? BUCKET_MINUTES : 1 + touchedCm2 / APPLICATOR.brush.cm2AMinute,
+  hands: (step, { touchedCm2 }) =>
+    GLAZING[step.how].fromBucket
+      ? hands('dip', BUCKET_MINUTES)
+      : hands('brush', 1, touchedCm2 / APPLICATOR.brush.cm2AMinute),
   coats: (step) => glazeCoats(step.how, step.coats),
   waits: (step, surface, _, evaporation) =>
     waitsOfCoats(MEDIUM_KIND.glaze.dries.brushed, surface, glazeCoats(step.how, step.coats), evaporation),

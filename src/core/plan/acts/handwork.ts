@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import type { Stage } from '../../clay/stages'
 import { good, harmful, stageRow, workable, type StageRow } from '../../clay/stageFit'
 import type { SkinCompiler } from '../../skin/skinCompiler'
@@ -41,7 +42,7 @@ const handwork = <const A extends string>(act: A, of: Handwork) =>
       caution: of.dusty?.includes(stage) ? DUST_CAUTION : '',
     }),
     fit: () => ({ doing: of.doing, fit: of.fit }),
-    minutes: () => of.minutes,
+    hands: () => hands('small', of.minutes),
     ...(of.after ? { after: of.after } : {}),
     compile: of.compile ?? (() => undefined),
   })

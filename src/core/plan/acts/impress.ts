@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import type { Stage } from '../../clay/stages'
@@ -52,7 +53,7 @@ export const impress = defineAct('impress', {
       harmful('bisque takes no print'),
     ),
   }),
-  minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 60,
+  hands: ({ place }, { placeCm2 }) => hands('press', 2, placeCm2(place) / 60),
   compile: (skin, step) => {
     const depthUm = step.depthMm * 1000 * TAKES[skin.stage]
     if (depthUm <= 0) return

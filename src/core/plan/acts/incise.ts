@@ -2,7 +2,7 @@ import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { motifName } from '../../skin/motifs/motifName'
 import { TOOL } from '../../vocabulary/tools'
 import { defineAct } from '../actDefinition'
-import { compileCut, cutMinutes, cutShape } from './cuts'
+import { compileCut, cutHands, cutShape } from './cuts'
 import { cutWords, DUST_CAUTION, isDusty } from './phrases'
 
 /** Lines cut into the clay, to be filled. */
@@ -34,6 +34,6 @@ export const incise = defineAct(
       harmful('the line would only break the raw glaze'),
     ),
   }),
-  minutes: (_, { linesMm }) => cutMinutes(linesMm),
+  hands: (_, { linesMm }) => cutHands(linesMm),
   compile: compileCut,
 })

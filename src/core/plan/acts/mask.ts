@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { motifName } from '../../skin/motifs/motifName'
@@ -44,8 +45,8 @@ export const mask = defineAct('mask', {
       workable('tape lifts raw glaze when it is peeled'),
     ),
   }),
-  minutes: ({ motif }, { linesMm, widestMm }) =>
-    2 + (motif ? linesMm / LINER.brush.mmAMinute : widestMm / TAPE_MM_A_MINUTE),
+  hands: ({ motif }, { linesMm, widestMm }) =>
+    hands('tape', 2, motif ? linesMm / LINER.brush.mmAMinute : widestMm / TAPE_MM_A_MINUTE),
   compile: (skin, { place, motif }) => {
     if (skin.stage === 'fired') return
     skin.push({ act: 'tape' }, skin.shape(place, motif))

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { STAGES, stageIndex } from '../../clay/stages'
 import { placeSchema } from '../../vocabulary/place'
@@ -30,7 +31,7 @@ export const mist = defineAct('mist', { place: placeSchema })({
       workable('water does nothing to glass'),
     ),
   }),
-  minutes: (_, { placeCm2 }) => 0.5 + placeCm2(_.place) / 600,
+  hands: ({ place }, { placeCm2 }) => hands('small', 0.5, placeCm2(place) / 600),
   after: (before) => ({ ...before, surface: STAGES[Math.max(0, stageIndex(before.stage) - 1)] }),
   compile: (skin, { place }) => {
     skin.misted = [...skin.misted, ...skin.stretches(place)]

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, stageRow } from '../../clay/stageFit'
 import { defineAct } from '../actDefinition'
 
@@ -24,7 +25,7 @@ export const peel = defineAct(
     lookFor: 'the colour is dry; sharp edges',
   }),
   fit: () => ({ doing: 'Peeling tape', fit: stageRow(good, good, good, good, good, good, good) }),
-  minutes: () => 2,
+  hands: () => hands('tape', 2),
   compile: (skin) => {
     const wet = skin.taped.filter((tape) => skin.wetIn([tape]).length > 0)
     if (wet.length) {

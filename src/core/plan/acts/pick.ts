@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, stageRow, workable } from '../../clay/stageFit'
 import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
@@ -25,6 +26,6 @@ export const pick = defineAct('pick', { place: placeSchema })({
     doing: 'Picking glaze out',
     fit: stageRow(noGlaze, noGlaze, noGlaze, noGlaze, noGlaze, noGlaze, good),
   }),
-  minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 80,
+  hands: ({ place }, { placeCm2 }) => hands('wipe', 2, placeCm2(place) / 80),
   compile: (skin, { place }) => skin.push({ act: 'pick' }, skin.even(place)),
 })

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
@@ -32,7 +33,7 @@ export const scrape = defineAct('scrape', { place: placeSchema })({
       harmful('scraping breaks the raw glaze'),
     ),
   }),
-  minutes: ({ place }, { placeCm2 }) => 3 + placeCm2(place) / 30,
+  hands: ({ place }, { placeCm2 }) => hands('rub', 3, placeCm2(place) / 30),
   compile: (skin, { place }) => {
     const { stage } = skin
     if (stage === 'fired') return

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, stageRow, workable } from '../../clay/stageFit'
 import { placeSchema } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
@@ -23,7 +24,7 @@ export const swab = defineAct('swab', { place: placeSchema })({
     doing: 'Swabbing beads',
     fit: stageRow(good, good, good, good, good, good, good, workable('there is no wax any more')),
   }),
-  minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 150,
+  hands: ({ place }, { placeCm2 }) => hands('wipe', 2, placeCm2(place) / 150),
   compile: (skin, { place }) => {
     const stretches = skin.stretches(place)
     // What has not dried comes off with the beads, out of the lines too.

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { LINE_GAIN } from '../../skin/levels'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
@@ -35,7 +36,7 @@ export const touchUp = defineAct('touchUp', {
     caution: COLOUR_CAUTION,
   }),
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
-  minutes: () => 2,
+  hands: () => hands('small', 2),
   takes: (_, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     const medium = skin.numberOf(step.mediumId)

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waxDrySeconds } from '../../clay/matte'
 import { motifName } from '../../skin/motifs/motifName'
@@ -37,8 +38,8 @@ export const wax = defineAct('wax', {
     caution: 'Some waxes hold latex: use another if anyone is allergic.',
   }),
   fit: () => MEDIUM_KIND.wax.laid,
-  minutes: ({ motif }, { linesMm, touchedCm2 }) =>
-    1 + (motif ? linesMm / LINER.brush.mmAMinute : touchedCm2 / APPLICATOR.brush.cm2AMinute),
+  hands: ({ motif }, { linesMm, touchedCm2 }) =>
+    hands('wax', 1, motif ? linesMm / LINER.brush.mmAMinute : touchedCm2 / APPLICATOR.brush.cm2AMinute),
   waits: (_, surface, __, evaporation) => [waxDrySeconds(surface, evaporation)],
   takes: () => ({ wetUm: MEDIUM_KIND.wax.wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { placeSchema } from '../../vocabulary/place'
@@ -45,7 +46,7 @@ export const wipe = defineAct('wipe', {
       harmful('a wet sponge takes the raw glaze off'),
     ),
   }),
-  minutes: ({ place }, { placeCm2 }) => 2 + placeCm2(place) / 60,
+  hands: ({ place }, { placeCm2 }) => hands('wipe', 2, placeCm2(place) / 60),
   compile: (skin, step) => {
     if (skin.stage === 'fired') return
     const stretches = skin.stretches(step.place)

@@ -1,3 +1,4 @@
+import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { defineAct } from '../actDefinition'
 import { DUST_CAUTION } from './phrases'
@@ -32,7 +33,7 @@ export const wipeDust = defineAct(
       workable('dust no longer matters'),
     ),
   }),
-  minutes: () => 1.5,
+  hands: () => hands('small', 1.5),
   // Rinsed bisque should dry again.
   restMinutes: 180,
   compile: (skin) => {

@@ -46,7 +46,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
 
 /** Material and minutes of a step for one piece, as its skin shows: nothing of what takes neither. */
 function takesWords(step: Step, index: number, measured: MeasuredPiece, studio: Studio, count: number): string {
-  const minutes = handsMinutes(step, index, measured)
+  const minutes = handsMinutes(step, index, measured, studio.paces)
   const jars = takesOf(step, measured.records[index], studio).map(
     ({ mediumId, ml }) =>
       `${ml < 1 ? ml.toFixed(2) : ml.toFixed(ml < 10 ? 1 : 0)} ml of ${studio.media[mediumId].name}`,

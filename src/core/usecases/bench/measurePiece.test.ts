@@ -196,7 +196,7 @@ describe('minutes of hands', () => {
     const line = { ...dots, kind: 'line' as const, heightMm: 8, upMm: 20 }
     const one = planned('beaker', [build.bring('leatherHard'), build.carve('narrowLoop', line)])
     const three = planned('beaker', [build.bring('leatherHard'), build.carve('narrowLoop', { ...line, rows: 3 })])
-    const minutes = (piece: Piece) => handsMinutes(piece.steps[1], 1, measure(piece)) - 2
+    const minutes = (piece: Piece) => handsMinutes(piece.steps[1], 1, measure(piece), {}) - 2
     expect(minutes(three) / minutes(one)).toBeCloseTo(3, 1)
     const form = built(one)
     const round = form.plan.length * form.profile[Math.floor(form.profile.length / 4)].r

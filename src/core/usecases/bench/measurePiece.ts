@@ -3,6 +3,7 @@ import { aroundMm } from '../../form/turnedForm'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { Measured } from '../../plan/actDefinition'
+import { minutesAt, type Hands, type Paces } from '../../plan/pace'
 import { actOf, mediaOfStep, type Step } from '../../plan/step'
 import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../../skin/grid'
 import { columnsIn } from '../../skin/levelField'
@@ -89,6 +90,10 @@ function measuredOf({ grid, records }: MeasuredPiece, step: Step, index: number)
   }
 }
 
-/** Minutes of hands for one piece: for coats, of one coat. The artist’s own runs may scale them. */
-export const handsMinutes = (step: Step, index: number, measured: MeasuredPiece): number =>
-  actOf(step).minutes(step, measuredOf(measured, step, index))
+/** The work of hands for one piece: for coats, of one coat. */
+export const handsOf = (step: Step, index: number, measured: MeasuredPiece): Hands =>
+  actOf(step).hands(step, measuredOf(measured, step, index))
+
+/** Its minutes, at the paces of the studio. */
+export const handsMinutes = (step: Step, index: number, measured: MeasuredPiece, paces: Paces): number =>
+  minutesAt(handsOf(step, index, measured), paces)

@@ -225,7 +225,7 @@ describe('minutes of hands (ours, in the range of common practice)', () => {
     ].map((step, i) => ({ ...step, id: `s${i}`, done: false }) as Step)
     const measured = measurePiece({ ...studio.pieces['reed-jugs'], steps }, studio, 'coarse')
     if (!measured.ok) throw new Error()
-    const [brush, bottle] = steps.map((step, i) => handsMinutes(step, i, measured.value))
+    const [brush, bottle] = steps.map((step, i) => handsMinutes(step, i, measured.value, {}))
     expect(brush * 3).toBeGreaterThan(6 * bottle)
     const { grid } = measured.value
     expect(placeCm2(grid, { ...OUTSIDE, sectors: { of: 4, take: [0] } })).toBeCloseTo(placeCm2(grid, OUTSIDE) / 4, 6)

@@ -85,7 +85,7 @@ function phasesOf(
   evaporation: number,
 ): Phase[] {
   const measured = measurePiece(piece, studio, 'coarse')
-  const each = measured.ok ? handsMinutes(step, index, measured.value) : UNMEASURED_MINUTES
+  const each = measured.ok ? handsMinutes(step, index, measured.value, studio.paces) : UNMEASURED_MINUTES
   const waits =
     'waits' in step && !step.waits ? [] : coatWaits(step, surface, studio, evaporation).map((seconds) => seconds / 60)
   const rest = actOf(step).restMinutes

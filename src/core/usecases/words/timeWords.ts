@@ -45,3 +45,11 @@ export function windowWords(
         `${at(closes.late)}), as it stands`
     : 'any time from now on'
 }
+
+/** A length of time in words: “25 min”, “2 h 10 min”, to the half minute below ten. */
+export function minutesWords(minutes: number): string {
+  if (minutes < 10) return `${Math.round(minutes * 2) / 2} min`
+  const whole = Math.round(minutes)
+  if (whole < 60) return `${whole} min`
+  return whole % 60 ? `${Math.floor(whole / 60)} h ${whole % 60} min` : `${whole / 60} h`
+}

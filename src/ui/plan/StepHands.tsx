@@ -1,0 +1,89 @@
+'use client'
+
+import { useState } from 'react'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { minutesAt, spreadOf, tempoOf } from '@/core/plan/pace'
+import { coatsOf, type Step } from '@/core/plan/step'
+import { minutesWords } from '@/core/usecases/words/timeWords'
+import { learnPace, useHands } from '@/store/paces'
+import { Field, NumberInput } from '@/ui/kit/fields'
+
+/** How long hands are on a step, and what a finished run teaches of it. */
+export function StepHands({ piece, studio, step, index }: { piece: Piece; studio: Studio; step: Step; index: number }) {
+  const { value } = useHands(piece, studio)
+  const one = value?.[index]
+  const coats = coatsOf(step)
+  if (!one || one.fixed + one.more === 0) return null
+  const work = { ...one, fixed: one.fixed * coats, more: one.more * coats }
+  const tempo = tempoOf(studio.paces[work.pace])
+  const each = minutesAt(work, studio.paces)
+  const from =
+    tempo.source === 'ours'
+      ? 'at our reckoning'
+      : tempo.source === 'yours'
+        ? 'at your pace'
+        : `measured in ${tempo.runs} ${tempo.runs === 1 ? 'run' : 'runs'}, ± ${Math.round(100 * spreadOf(work, tempo))} %`
+  return (
+    <div className="text-sm text-base-content/85" data-testid="hands">
+      <p>
+        <b>Hands: </b>
+        <span className="numbers">
+          {minutesWords(each)}
+          {piece.count > 1 && ` a piece, ${minutesWords(each * piece.count)} for ${piece.count}`}
+        </span>
+        {coats > 1 && `, ${coats} coats`} · {from}
+      </p>
+      <RunEntry
+        key={step.id}
+        count={piece.count}
+        minutes={each * piece.count}
+        onRun={(pots, m) => learnPace(work, pots, m)}
+      />
+    </div>
+  )
+}
+
+function RunEntry({
+  count,
+  minutes,
+  onRun,
+}: {
+  count: number
+  minutes: number
+  onRun: (pots: number, minutes: number) => void
+}) {
+  const [pots, setPots] = useState(count)
+  const [took, setTook] = useState<number | null>(null)
+  return (
+    <details>
+      <summary className="cursor-pointer text-[13px] underline decoration-dotted">It took …</summary>
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <span className="w-24">
+          <Field label="Pieces">
+            {(id) => (
+              <NumberInput id={id} value={pots} min={1} max={500} step={1} onCommit={(n) => setPots(Math.round(n))} />
+            )}
+          </Field>
+        </span>
+        <span className="w-28">
+          <Field label="Minutes of hands">
+            {(id) => (
+              <NumberInput
+                id={id}
+                value={took ?? Math.round(minutes)}
+                min={0.5}
+                max={2000}
+                step={1}
+                onCommit={(n) => setTook(n)}
+              />
+            )}
+          </Field>
+        </span>
+        <button type="button" className="btn btn-sm" onClick={() => onRun(pots, took ?? Math.round(minutes))}>
+          Learn from it
+        </button>
+      </div>
+    </details>
+  )
+}
