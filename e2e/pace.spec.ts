@@ -9,6 +9,9 @@ test('a step says how long hands take; what it took is learnt, shown in Studio, 
   await expect(hands).toContainText(/Hands: [\d.]+ min a piece, .* for 4, 3 coats · at our reckoning/, {
     timeout: 30_000,
   })
+  await expect(hands).toContainText(
+    /Brush, 3 coats: [\d.]+ min and [\d.]+ min of waits. Bottle, one coat: [\d.]+ min and [\d.]+ min/,
+  )
   const reckoned = Number(/([\d.]+) min a piece/.exec(await hands.innerText())![1])
   await hands.getByText('It took …').click()
   await hands.getByLabel('Minutes of hands').fill(String(Math.round(reckoned * 4 * 2)))

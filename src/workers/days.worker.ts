@@ -10,10 +10,9 @@ import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pi
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
-import { handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
-import type { Hands } from '@/core/plan/pace'
+import { handsFromBottle, handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
 import { CurveCache } from '@/core/usecases/days/studioJobs'
-import type { Answer } from './protocol'
+import type { Answer, StepHandsAnswer } from './protocol'
 import { alive } from './supervise'
 
 /** What was dried, by piece, room and hour, so that only what changed is dried again. */
@@ -70,10 +69,15 @@ const api = {
     visits: replaySchedule(studio, studio.schedule),
     courses: plannedCourses(studio, studio.schedule, fromMs, toMs),
   }),
-  /** The work of hands of each step, for one piece; null where the piece cannot be measured. */
-  hands(piece: Piece, studio: Pick<Studio, 'bodies' | 'media'>): Hands[] | null {
+  /** The work of hands of each step, for one piece, and from a bottle; null where the piece cannot be measured. */
+  hands(piece: Piece, studio: Pick<Studio, 'bodies' | 'media'>): StepHandsAnswer[] | null {
     const measured = measurePiece(piece, studio, 'coarse')
-    return measured.ok ? piece.steps.map((step, i) => handsOf(step, i, measured.value)) : null
+    return measured.ok
+      ? piece.steps.map((step, i) => ({
+          work: handsOf(step, i, measured.value),
+          bottle: handsFromBottle(step, i, measured.value),
+        }))
+      : null
   },
   calendar: (studio: Studio, nowMs: number): DaysCalendar => daysCalendar(studio, nowMs),
 }

@@ -1,3 +1,4 @@
+import type { Hands } from '@/core/plan/pace'
 import type { Finding } from '@/core/judge/finding'
 import type { Issue } from '@/core/base/issue'
 import type { SkinReadings } from '@/core/usecases/view/pieceView'
@@ -20,4 +21,10 @@ export interface PixelsAnswer {
 
 export interface JudgeAnswer {
   readonly findings: readonly Finding[]
+}
+
+/** Work of hands of a step for one piece (of coats, for one coat), and what it would be from a bottle in one coat. */
+export interface StepHandsAnswer {
+  readonly work: Hands
+  readonly bottle: Hands | null
 }

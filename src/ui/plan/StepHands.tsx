@@ -10,9 +10,22 @@ import { learnPace, useHands } from '@/store/paces'
 import { Field, NumberInput } from '@/ui/kit/fields'
 
 /** How long hands are on a step, and what a finished run teaches of it. */
-export function StepHands({ piece, studio, step, index }: { piece: Piece; studio: Studio; step: Step; index: number }) {
+export function StepHands({
+  piece,
+  studio,
+  step,
+  index,
+  waits,
+}: {
+  piece: Piece
+  studio: Studio
+  step: Step
+  index: number
+  /** Minutes until all coats of a step are matte, in this room. */
+  waits: (step: Step) => number
+}) {
   const { value } = useHands(piece, studio)
-  const one = value?.[index]
+  const { work: one, bottle } = value?.[index] ?? {}
   const coats = coatsOf(step)
   if (!one || one.fixed + one.more === 0) return null
   const work = { ...one, fixed: one.fixed * coats, more: one.more * coats }
@@ -34,6 +47,13 @@ export function StepHands({ piece, studio, step, index }: { piece: Piece; studio
         </span>
         {coats > 1 && `, ${coats} coats`} · {from}
       </p>
+      {bottle && step.act === 'coat' && (
+        <p className="numbers text-[13px]">
+          Brush, {coats} coats: {minutesWords(each)} and {minutesWords(waits(step))} of waits. Bottle, one coat:{' '}
+          {minutesWords(minutesAt(bottle, studio.paces))} and{' '}
+          {minutesWords(waits({ ...step, applicator: 'bottle', coats: 1 }))}.
+        </p>
+      )}
       <RunEntry
         key={step.id}
         count={piece.count}

@@ -6,7 +6,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
-import { benchWords, stepWords } from '@/core/usecases/words/stepWords'
+import { coatWaits, benchWords, stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
@@ -35,13 +35,8 @@ export function StepSheet({
   const time = timeline(piece.steps)[index]
   const words = stepWords(step, studio, isSlab(piece))
   const now = useNow()
-  const bench = benchWords(
-    step,
-    time,
-    studio,
-    isSlab(piece),
-    now ? roomEvaporation(roomOf(studio, piece), now) : undefined,
-  )
+  const evaporation = now ? roomEvaporation(roomOf(studio, piece), now) : undefined
+  const bench = benchWords(step, time, studio, isSlab(piece), evaporation)
   const { drying } = useDrying(piece, studio)
   const open = drying && stepWindows(piece, drying).find((w) => w.stepId === step.id)
   return (
@@ -67,7 +62,13 @@ export function StepSheet({
         {bench.lookFor && <Line term="Look for" words={bench.lookFor} />}
         {bench.caution && <Line term="Caution" words={bench.caution} />}
       </dl>
-      <StepHands piece={piece} studio={studio} step={step} index={index} />
+      <StepHands
+        piece={piece}
+        studio={studio}
+        step={step}
+        index={index}
+        waits={(one) => coatWaits(one, time.surface, studio, evaporation).reduce((sum, s) => sum + s, 0) / 60}
+      />
       <Check
         label="Done up to here"
         checked={step.done}

@@ -18,7 +18,7 @@ export const LIMITS = {
   rules: 500,
   ruleTrials: 200_000,
   /** Points that are held against clip paths. */
-  clipTrials: 2_000_000,
+  clipTrials: 1_000_000,
 } as const
 
 const written = new Intl.NumberFormat('en').format

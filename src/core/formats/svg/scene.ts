@@ -105,7 +105,7 @@ class Reader {
       return value && !value.trim().endsWith('%') ? lengthIn(value, 0, 0) : 0
     }
     let [width, height] = [said('width'), said('height')]
-    if (own && own[0] !== 1 && own[1] !== 1) {
+    if (own) {
       if (width && !height) height = (width * own[1]) / own[0]
       else if (height && !width) width = (height * own[0]) / own[1]
     }

@@ -11,7 +11,7 @@ import type { Step, StepContent } from '../../plan/step'
 import { PLAIN_MOTIF, type Motif } from '../../vocabulary/motif'
 import { INSIDE, OUTSIDE, wholeOf } from '../../vocabulary/place'
 import { amountsOf, takesOf } from './amounts'
-import { handsMinutes, measurePiece, placeCm2, type MeasuredPiece } from './measurePiece'
+import { handsFromBottle, handsMinutes, measurePiece, placeCm2, type MeasuredPiece } from './measurePiece'
 
 const studio = demoStudio()
 
@@ -202,5 +202,25 @@ describe('minutes of hands', () => {
     const round = form.plan.length * form.profile[Math.floor(form.profile.length / 4)].r
     expect(minutes(one) * 260).toBeGreaterThan(round * 0.8)
     expect(minutes(one) * 260).toBeLessThan(round * 1.3)
+  })
+
+  it('from a bottle is known beside a coat that is brushed several times, and beside nothing else', () => {
+    const piece = planned('beaker', [
+      build.bring('leatherHard'),
+      build.coat('tide-blue', OUTSIDE, 3),
+      build.coat('tide-blue', OUTSIDE, 1),
+      build.carve('narrowLoop', dots),
+    ])
+    const measured = measure(piece)
+    const [, brushed] = piece.steps
+    const bottle = handsFromBottle(brushed, 1, measured)
+    expect(bottle?.pace).toBe('bottle')
+    const three = 3 * handsMinutes(brushed, 1, measured, {})
+    expect(bottle!.fixed + bottle!.more).toBeLessThan(three)
+    expect(handsFromBottle(piece.steps[2], 2, measured)).toBeNull()
+    expect(handsFromBottle(piece.steps[3], 3, measured)).toBeNull()
+    // A hand twice as slow with the brush takes twice as long, and its bottle is as it was.
+    const slow = { brush: { own: 2, runs: [] } }
+    expect(handsMinutes(brushed, 1, measured, slow)).toBeCloseTo((2 * three) / 3, 9)
   })
 })

@@ -94,6 +94,13 @@ function measuredOf({ grid, records }: MeasuredPiece, step: Step, index: number)
 export const handsOf = (step: Step, index: number, measured: MeasuredPiece): Hands =>
   actOf(step).hands(step, measuredOf(measured, step, index))
 
+/** The same from a bottle in one coat, where it is brushed in several: what that would save is worth knowing. */
+export function handsFromBottle(step: Step, index: number, measured: MeasuredPiece): Hands | null {
+  return step.act === 'coat' && step.applicator === 'brush' && step.coats > 1
+    ? handsOf({ ...step, applicator: 'bottle', coats: 1 }, index, measured)
+    : null
+}
+
 /** Its minutes, at the paces of the studio. */
 export const handsMinutes = (step: Step, index: number, measured: MeasuredPiece, paces: Paces): number =>
   minutesAt(handsOf(step, index, measured), paces)

@@ -1,5 +1,7 @@
 import ICAL from 'ical.js'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { dryWall, waterAt } from '../../clay/drying/course'
+import { COVER_NAMES, type Cover } from '../../clay/stages'
 import { demoStudio } from '../../demo/demoStudio'
 import { DEMO_NOW_MS } from '../../demo/demoDays'
 import { simulatedReadings } from '../../devices/roomSensor'
@@ -315,6 +317,33 @@ describe('the days of the demo', () => {
     const later = read(daysCalendar(planned, NOW + 60_000).text)
     expect(later.map(({ event }) => event.uid)).toEqual(uids)
     expect(Number(later[0].event.sequence)).toBeGreaterThan(Number(events[0].event.sequence))
+  })
+
+  it('what finds no place is told the cover that keeps it, and the full solver agrees on until when', () => {
+    // The jugs are leather-hard and open; no session comes, so that nothing can be planned.
+    const idle: Studio = { ...studio, calendar: { ...studio.calendar, weekly: [], exceptions: [] } }
+    const jugs = idle.pieces['reed-jugs']
+    const { unmet } = [...planDays({ ...idle, order: ['reed-jugs'] }, NOW, 0)].at(-1)!.schedule!
+    const [advice] = unmet[0].changes
+    expect(advice).toMatch(
+      /^Now, before anything else: .* it stays right for mark 15 until about .*; .*, as it is, only until about/,
+    )
+    const cover = /else: (.*?) it stays/.exec(advice)![1]
+    const wallAt = (log: LogEntry[], hours: number) => {
+      const columns = dryingColumns(jugs.form, idle.bodies[jugs.bodyId])
+      if (!columns.ok) throw new Error()
+      const madeMs = Date.parse(jugs.making.madeAt!)
+      const wall = columns.value.find(({ kind }) => kind === 'wall')!.wall
+      const spells = spellsOf(jugs, roomOf(idle, jugs), madeMs, NOW + hours * HOUR, {}, log)
+      return waterAt(dryWall(wall, spells).course, (NOW - madeMs) / HOUR + hours)
+    }
+    const [id] = Object.entries(COVER_NAMES).find(([, name]) => name === cover)!
+    const covered: LogEntry[] = [{ kind: 'cover', at: iso(NOW), cover: id as Cover }]
+    // A day later the covered wall holds more than the one that stands as it does.
+    expect(wallAt(covered, 24)).toBeGreaterThan(wallAt([], 24) + 0.005)
+    // Clay that is too dry already is not told to be covered.
+    const dry = [...planDays({ ...idle, order: ['swift-mugs'] }, NOW, 0)].at(-1)!.schedule!.unmet
+    expect(dry.flatMap(({ changes }) => changes).join(' ')).not.toContain('Now, before anything else')
   })
 
   it('calls off in the next file what is no longer planned, until it would be over, and takes it back if it is', () => {

@@ -1,4 +1,4 @@
-import { type Cover, STAGE } from '../../clay/stages'
+import { COVER_NAMES, type Cover, STAGE } from '../../clay/stages'
 import { plainCalendar, type Schedule, type Unmet, type Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { interleave } from '../../schedule/interleave'
@@ -16,10 +16,13 @@ import { kilnsAfter, localDay, sessionsBetween, type Session } from '../../sched
 import { handsOf, type Job, type Task } from '../../schedule/task'
 import { timeline } from '../../plan/timeline'
 import { CurveCache, jobOf } from './studioJobs'
+import { hoursUntil } from '../../schedule/dryingClock'
 import { stepWords } from '../words/stepWords'
+import { momentWords } from '../words/timeWords'
 import { isSlab } from '../words/told'
 
 const DAY = 86_400_000
+const HOUR = 3_600_000
 
 /** How far the days are planned, days. */
 const PLAN_DAYS = 56
@@ -120,8 +123,35 @@ function unmetOf(
     pieceId: job.pieceId,
     stepId: task.stepId,
     why: whyUnmet(studio, problem, job, task).slice(0, 400),
-    changes: explain ? changesFor(studio, problem, plan, job).slice(0, 8) : [],
+    changes: [
+      ...(piecePlan.visits.length ? [] : coverNow(studio, problem, job, task)),
+      ...(explain ? changesFor(studio, problem, plan, job) : []),
+    ].slice(0, 8),
   }
+}
+
+/** A cover is worth putting on when it keeps the clay this much longer. Our choice. */
+const WORTH_COVERING = 1.25
+
+/**
+ * What found no place is not to die meanwhile: the cover to put on at once, and until when the clay then stays right for its next work.
+ * Nothing for clay that is too dry already, or that no cover keeps longer.
+ */
+function coverNow(studio: Studio, problem: StudioProblem, job: Job, task: Task): string[] {
+  if (!job.now || task.kind !== 'work' || !task.within || job.now.water.wall <= task.within.driest) return []
+  const { water, cover } = job.now
+  const { driest } = task.within
+  const until = (under: Cover) => hoursUntil(job.curves.wall[under], water.wall, driest)
+  const covers = studio.calendar.covers.filter((one) => one !== 'open' && one !== cover)
+  const best = covers.reduce<Cover>((a, b) => (until(b) > until(a) ? b : a), cover)
+  if (best === cover || until(best) < WORTH_COVERING * until(cover)) return []
+  const day = (hours: number) => momentWords(problem.nowMs + hours * HOUR, problem.nowMs, studio)
+  const title = titleOf(studio, job.pieceId, task).toLowerCase()
+  return [
+    `Now, before anything else: ${COVER_NAMES[best]} it stays right for ${title} ` +
+      `${Number.isFinite(until(best)) ? `until about ${day(until(best))}` : 'as long as it stays there'}; ` +
+      `${COVER_NAMES[cover]}, as it is, only until about ${day(until(cover))}.`,
+  ]
 }
 
 /** Why a task found no place, in one sentence. */
