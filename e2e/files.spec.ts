@@ -48,7 +48,7 @@ test('a piece goes out and comes back: same piece, same picture', async ({ page 
   await saved(page)
   await open(page, '/')
   await openText(page, 'piece.json', file)
-  await takeItIn(page)
+  await page.getByTestId('question').getByRole('button', { name: 'Keep both' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'from file' })).toBeVisible()
   await page.getByRole('link', { name: /Reed jugs \(from file\)/ }).click()
   await expect(step(page, 'Step 5: Carve reeds')).toBeVisible()

@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 
-const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' }
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERNICE_CHECKED: '1' }
 const run = (command, args) => execFileSync(command, args, { stdio: 'inherit', env })
 const node = (...args) => run(process.execPath, args)
 
