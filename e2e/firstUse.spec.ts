@@ -56,7 +56,7 @@ test('a size that cannot be is refused with the reason before anything is made',
   await expect(page).toHaveURL(/\/new$/)
 })
 
-test('the piece itself can be changed: clay, size, use, and taken off the rack', async ({ page }) => {
+test('the piece itself can be changed: clay, size, use, and deleted', async ({ page }) => {
   await openPlan(page, 'dotted-jar')
   await page.getByRole('button', { name: 'piece', exact: true }).click()
   await page.getByLabel('Clay', { exact: true }).selectOption({ label: 'Peat dark stoneware' })
@@ -65,7 +65,7 @@ test('the piece itself can be changed: clay, size, use, and taken off the rack',
   await page.getByLabel('Name', { exact: true }).fill('Lidded jar')
   await page.getByLabel('Name', { exact: true }).press('Enter')
   await expect(page.getByRole('heading', { name: 'Lidded jar' })).toBeVisible()
-  await page.getByRole('button', { name: 'Take it off the rack' }).click()
+  await page.getByRole('button', { name: 'Delete it' }).click()
   await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES - 1)
   await page.getByRole('button', { name: /^Undo: remove a piece/ }).click()
   await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)

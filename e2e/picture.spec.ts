@@ -16,7 +16,8 @@ import {
 } from './studio'
 
 const SPRIG =
-  '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" stroke="black" d="M10 0C0 20 30 40 20 60"/><circle cx="20" cy="64" r="4"/></svg>'
+  '<svg xmlns="http://www.w3.org/2000/svg"><path fill="none" stroke="black" d="M10 0C0 20 30 40 20 60"/>' +
+  '<circle cx="20" cy="64" r="4"/></svg>'
 
 test('the form goes out as glTF that a validator accepts', async ({ page }) => {
   await openPlan(page, 'swift-mugs')

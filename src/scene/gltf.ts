@@ -18,8 +18,8 @@ type Skin = Pick<SkinPicture, 'width' | 'height' | 'colour'>
 const WIDTH = 2048
 
 /**
- * The form with its skin as binary glTF: metres, y up, `scale` of its size as made, colour as base colour, gloss as roughness. Resolves to the bytes of
- * a .glb file.
+ * The form with its skin as binary glTF: metres, y up, `scale` of its size as made, colour as base colour, gloss as roughness.
+ * Resolves to the bytes of a .glb file.
  */
 export async function writeGlb(mesh: LatheMesh, picture: Skin, name: string, scale: number): Promise<ArrayBuffer> {
   const geometry = new BufferGeometry()

@@ -27,7 +27,7 @@ function takeIn(title: string, words: string, command: Command, done: string): v
   askFirst({
     title,
     words,
-    choices: [{ label: 'Take it in', act: () => void (run(command) || tell('news', done)) }],
+    choices: [{ label: 'Take it in', act: () => void (run(command) || tellOfEdit(done)) }],
   })
 }
 
@@ -80,11 +80,12 @@ function takePiece({ piece, bodies, media }: PieceFile): void {
   const put = (added: Piece, done: string) =>
     void (run({ type: 'piece.add', piece: added, bodies, media }) || tellOfEdit(done))
   if (!known)
-    return askFirst({
-      title: `Put “${piece.name}” on the rack?`,
-      words: `It adds one piece. ${words}`,
-      choices: [{ label: 'Take it in', act: () => put(piece, `Put “${piece.name}” on the rack.`) }],
-    })
+    return takeIn(
+      `Put “${piece.name}” on the rack?`,
+      `It adds one piece. ${words}`,
+      { type: 'piece.add', piece, bodies, media },
+      `Put “${piece.name}” on the rack.`,
+    )
   const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
   askFirst({
     title: `“${known.name}” is here already, and other than in the file`,

@@ -1,3 +1,4 @@
+import { capital } from '@/core/base/capital'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { minutesAt, PACE_WORDS, type Hands } from '@/core/plan/pace'
@@ -34,5 +35,3 @@ export function learnPace(work: Hands, pots: number, minutes: number): void {
       `from ${runs.length} ${runs.length === 1 ? 'run' : 'runs'}.`,
   )
 }
-
-const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`

@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
-import { commandLabel, type Command } from '@/core/model/command'
+import { type Command } from '@/core/model/command'
+import { commandLabel } from '@/core/model/commandLabel'
 import type { Schedule } from '@/core/model/calendar'
 import { Ledger, type Entry } from '@/core/model/ledger'
 import { CURRENT_VERSION } from '@/core/model/migrations'

@@ -30,7 +30,8 @@ export function sweptVolume(polygon: readonly ProfilePoint[]): number {
 const ROUND = 256
 
 /**
- * Area in mm² of a stretch of the skin: for each piece of the profile r̄·∮|c′|√(z′² + (r′h)²), h the distance of the outline’s
+ * Area in mm² of a stretch of the skin: for each piece of the profile r̄·∮|c′|√(z′² + (r′h)²), h the
+ * distance of the outline’s
  * tangent from the middle. A round form has h = 1, and the sum is that of cone frusta.
  */
 export function stretchArea(form: TurnedForm, { from, to }: Stretch): number {

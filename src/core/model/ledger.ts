@@ -1,6 +1,7 @@
 import type { Issue } from '../base/issue'
 import { fail, ok, type Result } from '../base/result'
-import { applyCommand, commandLabel, type Command } from './command'
+import { applyCommand, type Command } from './command'
+import { commandLabel } from './commandLabel'
 import type { Studio } from './studio'
 
 /** What a person did: an edit, taking one back, doing it again. `instead` names the edit that this one takes the place of. */

@@ -131,6 +131,13 @@ export function tempoOf(pace: Pace | undefined): Tempo {
   return { fixed: Math.exp(theta[0]), more: Math.exp(theta[1]), source: 'measured', runs: runs.length, covariance }
 }
 
+/** The work of all coats together. */
+export const ofCoats = (work: Hands, coats: number): Hands => ({
+  ...work,
+  fixed: work.fixed * coats,
+  more: work.more * coats,
+})
+
 /** Minutes at a pace. */
 export const minutesAt = (work: Hands, paces: Paces | undefined): number => {
   const tempo = tempoOf(paces?.[work.pace])
@@ -140,7 +147,7 @@ export const minutesAt = (work: Hands, paces: Paces | undefined): number => {
 /** With odd runs among them the band would hold too few times: it is shown wider. */
 const SHOWN = 1.2
 
-/** How far minutes at a pace may be off, as a share of them (one σ); null where nobody has measured. */
+/** How far minutes at a pace may be off, as a share of them (one σ). Before any run it is what the prior says. */
 export function spreadOf(work: Pick<Hands, 'fixed' | 'more'>, tempo: Tempo): number {
   const [fixed, more] = [tempo.fixed * work.fixed, tempo.more * work.more]
   const each = Math.max(1e-6, fixed + more)

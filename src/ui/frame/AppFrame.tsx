@@ -227,7 +227,7 @@ function NoticeBar() {
       role={notice.kind === 'problem' ? 'alert' : 'status'}
       className={clsx(
         'fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2',
-        'items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg',
+        'items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg print:hidden',
       )}
     >
       <p>{notice.text}</p>

@@ -1,8 +1,8 @@
 import { useMemo } from 'react'
 import { seededRandom } from '@/core/base/random'
-import { outlinesOf, type Drawing, type MotifKind } from '@/core/vocabulary/motif'
+import type { Drawing, MotifKind } from '@/core/vocabulary/motif'
+import { drawingMarks } from '@/core/skin/motifs/drawingMarks'
 import { MOTIFS } from '@/core/skin/motifs/library'
-import type { Mark } from '@/core/skin/motifs/marks'
 
 /** A motif drawn small, as its marks are. */
 export function MotifMark({
@@ -23,16 +23,7 @@ export function MotifMark({
         ? Math.max(1, 0.7 * (text || 'AB').length)
         : MOTIFS[kind].aspect
     const own = drawing
-      ? drawing.shapes.flatMap((shape): Mark[] => {
-          const paper = shape.ink ? {} : { paper: true as const }
-          const placed = outlinesOf(shape).map((points) =>
-            points.map(([x, y]) => [(x - aspect / 2) * 40, y * 40] as const),
-          )
-          if (shape.kind === 'fill')
-            return [{ kind: 'filled', contours: placed, rule: shape.rule, edgeMm: 0.5, ...paper }]
-          const widthMm = drawing.widths === 'drawn' && shape.width ? 40 * shape.width : 1.6
-          return placed.map((points) => ({ kind: 'stroke', points, widthMm, taper: 1, ...paper }))
-        })
+      ? drawingMarks(drawing, { widthMm: 40 * aspect, heightMm: 40, lineMm: 1.6, made: 'filled' })
       : MOTIFS[kind].marks({
           widthMm: 40 * aspect,
           heightMm: 40,

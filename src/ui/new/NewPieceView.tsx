@@ -16,17 +16,15 @@ import type { DecoratedSide } from '@/core/usecases/create/choices'
 import { coatsTold, repeatPiece, type Again } from '@/core/usecases/create/repeatPiece'
 import { USES, type Form, type Piece } from '@/core/model/piece'
 import type { Settings } from '@/core/model/studio'
-import { BuildFields } from '@/ui/form/BuildFields'
-import { OutlineFields } from '@/ui/form/OutlineFields'
 import { newId, run, tell, useStudio } from '@/store/studioStore'
 import { recountedPiece, settledPiece } from '@/store/derived'
 import { Field, Segments } from '@/ui/kit/fields'
-import { swatchOf } from '@/ui/kit/colours'
 import { Silhouette } from '@/ui/kit/Silhouette'
 import { sizesInMm, sizesInUnit } from './sizes'
-import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { FormChoice } from './FormChoice'
 import { keepDraft, keptDraft } from './keptDraft'
+import { MainColour } from './MainColour'
+import { MeasuredFields, type Extras } from './MeasuredFields'
 import { PlanAgain } from './PlanAgain'
 import { WayToBegin } from './WayToBegin'
 
@@ -56,17 +54,6 @@ const SIDE_WORDS: Readonly<Record<DecoratedSide, string>> = {
   inside: 'inside wall',
   face: 'face',
 }
-
-const SIZE_WORDS = {
-  heightMm: 'Height',
-  rimMm: 'Rim, diameter',
-  bellyMm: 'Belly, diameter',
-  footMm: 'Foot, diameter',
-  wallMm: 'Wall',
-} as const
-
-/** What a form has besides its preset and sizes. */
-type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
 
 const extrasOf = (preset: FormPreset): Extras => {
   const { plan, unevenMm, parts, own } = presetForm(preset)
@@ -182,63 +169,15 @@ export function NewPieceView() {
       <div className="space-y-5">
         <h1 className="text-2xl font-bold">{former ? `${former.name}, made again` : 'A new piece'}</h1>
         <FormChoice preset={preset} onChoose={choose} />
-        <fieldset>
-          <legend className="mb-1 text-sm font-bold">Measured as made</legend>
-          <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
-            {(Object.keys(SIZE_WORDS) as (keyof typeof SIZE_WORDS)[])
-              .filter((key) =>
-                flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly,
-              )
-              .map((key) => (
-                <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>
-                  {(id) => (
-                    <>
-                      <span className="input flex items-center gap-1 input-sm">
-                        <input
-                          id={id}
-                          type="number"
-                          step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1}
-                          className="numbers w-full min-w-0"
-                          {...form.register(`sizes.${key}`)}
-                          aria-invalid={problem.sizes?.[key] !== undefined}
-                        />
-                        <span className="text-xs text-base-content/70">{unit}</span>
-                      </span>
-                      {problem.sizes?.[key] && (
-                        <span role="alert" className="text-xs text-error">
-                          {problem.sizes[key].message}
-                        </span>
-                      )}
-                    </>
-                  )}
-                </Field>
-              ))}
-          </div>
-          <details className="mt-2 border border-base-content/40">
-            <summary className="cursor-pointer px-2 py-1 text-sm">
-              Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}
-            </summary>
-            <div className="grid gap-4 p-2 sm:grid-cols-2">
-              {!flat && (
-                <OutlineFields
-                  own={extras.own}
-                  form={built.ok ? built.value : null}
-                  onChange={(own) => setExtras({ ...extras, own })}
-                />
-              )}
-              <BuildFields
-                extras={extras}
-                form={built.ok ? built.value : null}
-                onChange={(changes) => setExtras({ ...extras, ...changes })}
-              />
-            </div>
-          </details>
-          {!built.ok && (
-            <p role="alert" className="mt-1 text-sm text-error">
-              {sentence(built.issue)}
-            </p>
-          )}
-        </fieldset>
+        <MeasuredFields
+          preset={preset}
+          unit={unit}
+          built={built}
+          extras={extras}
+          onExtras={setExtras}
+          register={(key) => form.register(`sizes.${key}`)}
+          problemOf={(key) => problem.sizes?.[key]?.message}
+        />
         {former ? (
           <PlanAgain former={former} motifs={motifs} onMotifs={setMotifs} />
         ) : (
@@ -337,32 +276,7 @@ export function NewPieceView() {
           )}
         </Field>
         {!former && (
-          <Field label="Main colour">
-            {(id) => (
-              <>
-                <span className="flex items-center gap-2">
-                  <select id={id} className="select w-full select-sm" {...form.register('colourId')}>
-                    <option value="">the one that contrasts most</option>
-                    {media
-                      .filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].melts === 'never')
-                      .map((m) => (
-                        <option
-                          key={m.id}
-                          value={m.id}
-                        >{`${m.name} (${MEDIUM_KIND[m.kind].name}, to cone ${m.range.to})`}</option>
-                      ))}
-                  </select>
-                  {draft.colourId && studio.media[draft.colourId] && (
-                    <span
-                      aria-hidden
-                      className="h-8 w-8 shrink-0 border border-base-content"
-                      style={{ background: swatchOf(studio.media[draft.colourId]) }}
-                    />
-                  )}
-                </span>
-              </>
-            )}
-          </Field>
+          <MainColour media={media} chosen={studio.media[draft.colourId ?? '']} register={form.register('colourId')} />
         )}
         {problem.sizes?.message && (
           <p role="alert" className="text-sm text-error">

@@ -10,6 +10,7 @@ import type { Command } from '@/core/model/command'
 import type { Piece, Use } from '@/core/model/piece'
 import { presetForm } from '@/core/model/presetForm'
 import type { Studio } from '@/core/model/studio'
+import { tagsIn } from '@/core/usecases/rack/names'
 import { practicePiece } from '@/core/usecases/create/practicePiece'
 import { newId, run, tellOfEdit } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
@@ -28,10 +29,6 @@ const SIZE_WORDS: readonly (readonly [keyof TurnedSizes, string])[] = [
   ['footMm', 'Foot, diameter'],
   ['wallMm', 'Wall'],
 ]
-
-/** Tags as they are typed: each once, as many and as long as a piece may have. */
-const tagsIn = (text: string): string[] =>
-  [...new Set(text.split(',').map((tag) => tag.trim().slice(0, 40).trim()))].filter(Boolean).slice(0, 12)
 
 /** The piece itself: name, use, clay, form and size. */
 export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
@@ -186,7 +183,7 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
           router.push('/')
         }}
       >
-        Take it off the rack
+        Delete it
       </button>
     </section>
   )

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { minutesAt, spreadOf, tempoOf } from '@/core/plan/pace'
+import { minutesAt, ofCoats, spreadOf, tempoOf } from '@/core/plan/pace'
 import { coatsOf, type Step } from '@/core/plan/step'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { learnPace, useHands } from '@/store/paces'
@@ -28,7 +28,7 @@ export function StepHands({
   const { work: one, bottle } = value?.[index] ?? {}
   const coats = coatsOf(step)
   if (!one || one.fixed + one.more === 0) return null
-  const work = { ...one, fixed: one.fixed * coats, more: one.more * coats }
+  const work = ofCoats(one, coats)
   const tempo = tempoOf(studio.paces[work.pace])
   const each = minutesAt(work, studio.paces)
   const from =

@@ -6,7 +6,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
-import { coatWaits, benchWords, stepWords } from '@/core/usecases/words/stepWords'
+import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
@@ -67,7 +67,7 @@ export function StepSheet({
         studio={studio}
         step={step}
         index={index}
-        waits={(one) => coatWaits(one, time.surface, studio, evaporation).reduce((sum, s) => sum + s, 0) / 60}
+        waits={(one) => waitMinutes(one, time.surface, studio, evaporation)}
       />
       <Check
         label="Done up to here"

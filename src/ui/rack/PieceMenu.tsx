@@ -6,18 +6,10 @@ import { sentence } from '@/core/base/issue'
 import type { Command } from '@/core/model/command'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { freeName } from '@/core/usecases/rack/names'
 import { repeatPiece } from '@/core/usecases/create/repeatPiece'
 import { newId, run, tell, tellOfEdit } from '@/store/studioStore'
 import { Menu, type MenuItem } from '@/ui/kit/Menu'
-
-/** A name that no piece of the studio has yet. */
-function freeName(name: string, studio: Studio): string {
-  const taken = new Set(Object.values(studio.pieces).map((piece) => piece.name))
-  for (let i = 2; ; i++) {
-    const next = `${name.slice(0, 74)} ${i}`
-    if (!taken.has(next)) return next
-  }
-}
 
 /** What can be done with a piece as it stands on the rack. */
 export function PieceMenu({ piece, studio, away }: { piece: Piece; studio: Studio; away: boolean }) {
@@ -29,7 +21,7 @@ export function PieceMenu({ piece, studio, away }: { piece: Piece; studio: Studi
     const { count, use, bodyId, form } = piece
     const copy = repeatPiece(
       piece,
-      { name: freeName(piece.name, studio), count, use, bodyId, form, motifs: 'kept' },
+      { name: freeName(piece.name, studio.pieces), count, use, bodyId, form, motifs: 'kept' },
       newId,
     )
     if (!copy.ok) return tell('problem', sentence(copy.issue))

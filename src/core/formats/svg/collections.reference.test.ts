@@ -7,16 +7,16 @@ import { inkOfReference, inkOfScene, overlap } from './fixtures/ink'
 /* Drawings of four general icon collections of the registry, against the raster of another renderer (resvg). */
 
 const FOLDERS: Readonly<Record<string, readonly string[]>> = {
-  'lucide-static': ['icons'],
-  '@tabler/icons': ['icons/outline', 'icons/filled'],
   'bootstrap-icons': ['icons'],
-  '@phosphor-icons/core': ['assets/regular', 'assets/duotone', 'assets/fill'],
+  'eva-icons': ['fill/svg', 'outline/svg'],
+  'feather-icons': ['dist/icons'],
+  heroicons: ['24/outline', '24/solid', '20/solid', '16/solid'],
 }
 
 /** Subjects that a potter might draw; signs of firms are none. */
 const WORDS =
   'leaf flower plant tree fish bird feather shell moon sun star cloud wave waves drop droplet cup bowl ' +
-  'clock key heart house anchor butterfly cat cactus bell boat sailboat snow snowflake umbrella apple ' +
+  'clock key heart house home anchor map scissors eye gift book sunrise wind butterfly cat cactus bell boat sailboat snow snowflake umbrella apple ' +
   'cherry grape egg rabbit snail shrimp turtle carrot clover wheat mountain mountains campfire fire ' +
   'flame'
 const SUBJECTS = new RegExp(`^(${WORDS.replaceAll(' ', '|')})\\b(?!.*(logo|brand))`)

@@ -14,6 +14,11 @@ const inkOf = (text: string) => {
 
 const STROKE = 'fill="none" stroke="black" stroke-width="6"'
 
+const WAVE = Array.from(
+  { length: 300 },
+  (_, i) => ` ${(10 + i / 4).toFixed(3)} ${(50 + 30 * Math.sin(i / 20)).toFixed(3)}`,
+).join('')
+
 /** What readers of line art stumble over; each is held against the raster of another renderer (resvg). */
 const TRAPS: Readonly<Record<string, string>> = {
   'a hole by parity': sheet('<path fill-rule="evenodd" d="M10 10h80v80h-80zM30 30h40v40h-40z"/>'),
@@ -114,9 +119,7 @@ const TRAPS: Readonly<Record<string, string>> = {
     '<path stroke="#000" stroke-width="20" stroke-linecap="round" d="M30 30h.01"/>' +
       '<path stroke="#000" stroke-width="20" stroke-linecap="round" d="M70 70z"/>',
   ),
-  'numbers that go on without a command': sheet(
-    `<path ${STROKE} d="M10 50${Array.from({ length: 300 }, (_, i) => ` ${(10 + i / 4).toFixed(3)} ${(50 + 30 * Math.sin(i / 20)).toFixed(3)}`).join('')}"/>`,
-  ),
+  'numbers that go on without a command': sheet(`<path ${STROKE} d="M10 50${WAVE}"/>`),
   'shorthands of curves': sheet(
     `<path ${STROKE} d="M10 50q20-40 40 0t40 0"/><path ${STROKE} d="M10 80c10-20 20-20 30 0s20 20 30 0"/>`,
   ),
@@ -288,7 +291,8 @@ describe('attacks end within a second, drawn or refused', () => {
       'many rules and many elements',
       () =>
         sheet(
-          `<style>${Array.from({ length: 499 }, (_, i) => `g g g.c${i} rect{fill:red}`).join('')}</style>${'<rect width="1" height="1"/>'.repeat(9000)}`,
+          `<style>${Array.from({ length: 499 }, (_, i) => `g g g.c${i} rect{fill:red}`).join('')}</style>` +
+            '<rect width="1" height="1"/>'.repeat(9000),
         ),
     ],
     [
@@ -305,14 +309,17 @@ describe('attacks end within a second, drawn or refused', () => {
       'nested clip paths',
       () =>
         sheet(
-          `<clipPath id="c"><circle cx="50" cy="50" r="40"/></clipPath>${'<g clip-path="url(#c)">'.repeat(90)}${'<rect width="60" height="60"/>'.repeat(4000)}${'</g>'.repeat(90)}`,
+          `<clipPath id="c"><circle cx="50" cy="50" r="40"/></clipPath>${'<g clip-path="url(#c)">'.repeat(90)}` +
+            '<rect width="60" height="60"/>'.repeat(4000) +
+            '</g>'.repeat(90),
         ),
     ],
     [
       'a clip path of many points',
       () =>
         sheet(
-          `<clipPath id="c"><path d="M0 0${'l3 1l-3 1'.repeat(20_000)}z"/></clipPath>${'<circle r="9" cx="40" cy="40" clip-path="url(#c)"/>'.repeat(2000)}`,
+          `<clipPath id="c"><path d="M0 0${'l3 1l-3 1'.repeat(20_000)}z"/></clipPath>` +
+            '<circle r="9" cx="40" cy="40" clip-path="url(#c)"/>'.repeat(2000),
         ),
     ],
     ['dashes of nothing', () => sheet('<path stroke="#000" stroke-dasharray="0.0001" d="M0 0H100000"/>')],

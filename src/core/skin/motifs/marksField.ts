@@ -7,6 +7,7 @@ import { levelField, type FieldSource, type LevelField } from '../levelField'
 import { MOTIFS } from './library'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
+import { drawingMarks } from './drawingMarks'
 import type { Mark, MarkPoint } from './marks'
 import { filledArea } from './scanline'
 
@@ -114,7 +115,9 @@ function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
     random,
     text: motif.text,
   }
-  const marks = motif.drawing ? drawingMarks(motif, widthMm) : MOTIFS[motif.kind].marks(shape)
+  const marks = motif.drawing
+    ? drawingMarks(motif.drawing, { ...shape, made: motif.made })
+    : MOTIFS[motif.kind].marks(shape)
   if (motif.made === 'line')
     return marks.flatMap((mark): Mark[] =>
       mark.kind === 'filled'
@@ -161,36 +164,6 @@ export function strokesOf(grid: SkinGrid, motif: Motif): Strokes {
 
 const lengthOf = (points: readonly MarkPoint[]): number =>
   points.slice(1).reduce((sum, [x, y], i) => sum + Math.hypot(x - points[i][0], y - points[i][1]), 0)
-
-/** Outlines of a drawing are where they were drawn, with no line along them. */
-const NO_EDGE_MM = 0.01
-
-/** An imported drawing, kept in units of its own height. */
-function drawingMarks(motif: Motif, widthMm: number): Mark[] {
-  if (!motif.drawing) return []
-  const { shapes, aspect, widths } = motif.drawing
-  const across = widthMm / aspect
-  const placed = (points: readonly (readonly [number, number])[]) =>
-    points.map(([x, y]) => [(x - aspect / 2) * across, y * motif.heightMm] as const)
-  const asDrawn = widths === 'drawn' && motif.made === 'filled'
-  return shapes.flatMap((shape): Mark[] => {
-    const paper = shape.ink || motif.made === 'line' ? {} : { paper: true as const }
-    if (shape.kind === 'fill') {
-      const contours = shape.contours.map(placed)
-      return [{ kind: 'filled', contours, rule: shape.rule, edgeMm: NO_EDGE_MM, ...paper }]
-    }
-    const own = asDrawn && shape.width ? shape.width * motif.heightMm : null
-    const ends = own ? { ends: { cap: shape.cap, join: shape.join } } : {}
-    return shape.lines.map((line) => ({
-      kind: 'stroke',
-      points: placed(line),
-      widthMm: own ?? motif.lineMm,
-      taper: 1,
-      ...ends,
-      ...paper,
-    }))
-  })
-}
 
 /** Motif millimetres, turned over if a copy is, lifted to its row. */
 const turnedOver = (

@@ -1,3 +1,4 @@
+import { hasWords, plainText } from '../../base/plainText'
 import { conesOutside, rangesMeet, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
 
@@ -17,7 +18,7 @@ export interface MediaSearch {
 export const findMedia = (media: readonly Medium[], { words, body, cone, forFood }: MediaSearch): Medium[] =>
   media.filter(
     (medium) =>
-      medium.name.toLowerCase().includes(words.trim().toLowerCase()) &&
+      hasWords(plainText(medium.name), words) &&
       (cone === null || conesOutside(cone, medium.range) === 0) &&
       (body === null || rangesMeet(medium.range, body.range)) &&
       (!forFood || medium.kind !== 'glaze' || medium.labelledFoodSafe),

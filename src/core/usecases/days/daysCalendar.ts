@@ -1,3 +1,4 @@
+import { capital } from '../../base/capital'
 import { calendarFile, type CalendarEntry } from '../../formats/calendarFile'
 import type { HandedOut } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
@@ -95,5 +96,3 @@ export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
       })),
   }
 }
-
-const capital = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}`

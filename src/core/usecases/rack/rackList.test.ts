@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
 import { applyCommand, type Command } from '../../model/command'
 import type { Studio } from '../../model/studio'
+import { freeName, tagsIn } from './names'
 import { isFound, rackShelves, tagsOf, type RackWish } from './rackList'
 
 const studio = demoStudio()
@@ -99,6 +100,20 @@ describe('how pieces stand', () => {
   it('tags are told once, the most used first', () => {
     expect(tagsOf(studio)[0]).toBe('spring fair')
     expect(new Set(tagsOf(studio)).size).toBe(tagsOf(studio).length)
+  })
+})
+
+describe('what is typed', () => {
+  it('as tags: each once, none empty, none too long or too many', () => {
+    expect(tagsIn(' fair, class ,fair,, ')).toEqual(['fair', 'class'])
+    expect(tagsIn('x'.repeat(60))[0]).toHaveLength(40)
+    expect(tagsIn(Array.from({ length: 20 }, (_, i) => `t${i}`).join())).toHaveLength(12)
+  })
+
+  it('a copy has a name that nothing has yet, however long the name', () => {
+    const named = after({ type: 'piece.change', pieceId: 'dotted-jar', changes: { name: 'Reed jugs 2' } })
+    expect(freeName('Reed jugs', named.pieces)).toBe('Reed jugs 3')
+    expect(freeName('x'.repeat(80), named.pieces).length).toBeLessThanOrEqual(80)
   })
 })
 

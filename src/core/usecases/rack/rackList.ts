@@ -1,3 +1,4 @@
+import { hasWords, plainText } from '../../base/plainText'
 import { STAGE, type Stage } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -38,9 +39,6 @@ interface Known {
 
 const known = new WeakMap<Piece, Known>()
 
-/** Without capitals and accents, so that “Muscheln” finds “MUSCHELN” and “émail” “email”. */
-const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
-
 function knownOf(piece: Piece, studio: Studio): Known {
   const before = known.get(piece)
   if (before?.studio.bodies === studio.bodies && before.studio.media === studio.media) return before
@@ -50,7 +48,7 @@ function knownOf(piece: Piece, studio: Studio): Known {
   const colours = piece.steps.flatMap(mediaOfStep).map((id) => studio.media[id]?.name ?? '')
   const found: Known = {
     studio: { bodies: studio.bodies, media: studio.media },
-    text: plain(
+    text: plainText(
       [
         piece.name,
         piece.form.preset,
@@ -78,12 +76,8 @@ function nextWords({ steps }: Piece, next: number): string {
 }
 
 /** Whether a piece has all words of a search. */
-export function isFound(piece: Piece, studio: Studio, search: string): boolean {
-  const wanted = plain(search).split(/\s+/).filter(Boolean)
-  if (!wanted.length) return true
-  const { text } = knownOf(piece, studio)
-  return wanted.every((word) => text.includes(word))
-}
+export const isFound = (piece: Piece, studio: Studio, search: string): boolean =>
+  !search.trim() || hasWords(knownOf(piece, studio).text, search)
 
 const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' })
 

@@ -24,6 +24,10 @@ export function stepWords(step: Step, studio: Studio, flat = false): StepWords {
 export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporation?: number): readonly number[] =>
   actOf(step).waits?.(step, surface, (id) => studio.media[id]?.kind, evaporation) ?? []
 
+/** Minutes until all coats of a step are matte, one after another. */
+export const waitMinutes = (step: Step, surface: Stage, studio: Studio, evaporation?: number): number =>
+  coatWaits(step, surface, studio, evaporation).reduce((sum, seconds) => sum + seconds, 0) / 60
+
 /** Everything the bench needs to know of a step. */
 export function benchWords(
   step: Step,

@@ -1,0 +1,103 @@
+import type { UseFormRegisterReturn } from 'react-hook-form'
+import { sentence } from '@/core/base/issue'
+import type { Result } from '@/core/base/result'
+import { PRESETS, type FormPreset } from '@/core/form/presets'
+import type { TurnedForm } from '@/core/form/turnedForm'
+import type { Form } from '@/core/model/piece'
+import type { Settings } from '@/core/model/studio'
+import { BuildFields } from '@/ui/form/BuildFields'
+import { OutlineFields } from '@/ui/form/OutlineFields'
+import { Field } from '@/ui/kit/fields'
+
+const SIZE_WORDS = {
+  heightMm: 'Height',
+  rimMm: 'Rim, diameter',
+  bellyMm: 'Belly, diameter',
+  footMm: 'Foot, diameter',
+  wallMm: 'Wall',
+} as const
+
+type SizeKey = keyof typeof SIZE_WORDS
+
+/** What a form has besides its preset and sizes. */
+export type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
+
+/** What is measured of a form, and what it has besides: outline, plan, parts. */
+export function MeasuredFields({
+  preset,
+  unit,
+  built,
+  extras,
+  onExtras,
+  register,
+  problemOf,
+}: {
+  preset: FormPreset
+  unit: Settings['length']
+  built: Result<TurnedForm>
+  extras: Extras
+  onExtras: (extras: Extras) => void
+  register: (key: SizeKey) => UseFormRegisterReturn
+  problemOf: (key: SizeKey) => string | undefined
+}) {
+  const { flat } = PRESETS[preset]
+  return (
+    <fieldset>
+      <legend className="mb-1 text-sm font-bold">Measured as made</legend>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
+        {(Object.keys(SIZE_WORDS) as SizeKey[])
+          .filter((key) =>
+            flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly,
+          )
+          .map((key) => (
+            <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>
+              {(id) => (
+                <>
+                  <span className="input flex items-center gap-1 input-sm">
+                    <input
+                      id={id}
+                      type="number"
+                      step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1}
+                      className="numbers w-full min-w-0"
+                      {...register(key)}
+                      aria-invalid={problemOf(key) !== undefined}
+                    />
+                    <span className="text-xs text-base-content/70">{unit}</span>
+                  </span>
+                  {problemOf(key) && (
+                    <span role="alert" className="text-xs text-error">
+                      {problemOf(key)}
+                    </span>
+                  )}
+                </>
+              )}
+            </Field>
+          ))}
+      </div>
+      <details className="mt-2 border border-base-content/40">
+        <summary className="cursor-pointer px-2 py-1 text-sm">
+          Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}
+        </summary>
+        <div className="grid gap-4 p-2 sm:grid-cols-2">
+          {!flat && (
+            <OutlineFields
+              own={extras.own}
+              form={built.ok ? built.value : null}
+              onChange={(own) => onExtras({ ...extras, own })}
+            />
+          )}
+          <BuildFields
+            extras={extras}
+            form={built.ok ? built.value : null}
+            onChange={(changes) => onExtras({ ...extras, ...changes })}
+          />
+        </div>
+      </details>
+      {!built.ok && (
+        <p role="alert" className="mt-1 text-sm text-error">
+          {sentence(built.issue)}
+        </p>
+      )}
+    </fieldset>
+  )
+}
