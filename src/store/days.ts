@@ -4,6 +4,7 @@ import { useMemo, useSyncExternalStore } from 'react'
 import { sentence } from '@/core/base/issue'
 import type { Schedule } from '@/core/model/calendar'
 import { applyCommand, type Command } from '@/core/model/command'
+import { lotPieces } from '@/core/model/lots'
 import type { LogEntry, Piece } from '@/core/model/piece'
 import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
@@ -39,28 +40,29 @@ export const instantNow = (): string =>
 const FIVE_MINUTES = 5 * MINUTE
 
 interface DryingAsked extends Pick<Piece, 'form' | 'making'> {
-  readonly pieceId: string
+  /** Of the lot. */
+  readonly lotId: string
   readonly body: Body
   readonly room: Room
   /** The present five minutes. */
   readonly nowMs: number
 }
 
-const DRYING = (pieceOf: (id: string) => Piece): Question<DryingAsked, PieceDrying | null> => ({
+const DRYING = (pieceOf: (lotId: string) => Piece): Question<DryingAsked, PieceDrying | null> => ({
   name: 'drying',
   what: 'The drying could not be worked out',
   keepMs: 10 * MINUTE,
-  ask: ({ pieceId, body, room, nowMs }) =>
+  ask: ({ lotId, body, room, nowMs }) =>
     gates.days.pass(undefined, async () =>
-      answered(await days.ask((worker) => worker.drying(pieceOf(pieceId), body, room, nowMs), { limitMs: SOON_MS })),
+      answered(await days.ask((worker) => worker.drying(pieceOf(lotId), body, room, nowMs), { limitMs: SOON_MS })),
     ),
 })
 
-/** What is asked of a piece that is made and not fired. */
-const dryingAsked = (piece: Piece, studio: Studio, now: number): DryingAsked | null =>
+/** What is asked of a lot that is made and not fired. */
+const dryingAsked = (lotId: string, piece: Piece, studio: Studio, now: number): DryingAsked | null =>
   piece.making.madeAt && studio.bodies[piece.bodyId]
     ? {
-        pieceId: piece.id,
+        lotId,
         form: piece.form,
         making: piece.making,
         body: studio.bodies[piece.bodyId],
@@ -69,12 +71,12 @@ const dryingAsked = (piece: Piece, studio: Studio, now: number): DryingAsked | n
       }
     : null
 
-/** How one piece dries, from the worker; null until known and while it is not made. */
+/** How one piece, or one lot of it, dries, from the worker; null until known and while it is not made. */
 export function useDrying(
   piece: Piece,
   studio: Studio,
 ): { drying: PieceDrying | null; busy: boolean; problem: string | null } {
-  const about = dryingAsked(piece, studio, useNow())
+  const about = dryingAsked(piece.id, piece, studio, useNow())
   const { value, busy, problem } = useAsked(
     DRYING(() => piece),
     about,
@@ -82,24 +84,27 @@ export function useDrying(
   return { drying: about ? value : null, busy, problem }
 }
 
-/** How every piece dries that is made and not fired, by id; filled in one piece after another. */
+/** How every lot dries that is made and not fired, by the lot’s id; filled in one after another. */
 export function useAllDrying(studio: Studio): {
   drying: Readonly<Record<string, PieceDrying>>
   busy: boolean
   problem: string | null
 } {
   const now = useNow()
-  const abouts = Object.values(studio.pieces)
-    .filter((piece) => !hasBeenFired(piece.steps))
-    .flatMap((piece) => dryingAsked(piece, studio, now) ?? [])
+  const lots = new Map(
+    Object.values(studio.pieces).flatMap((piece) => lotPieces(piece).map(({ id, piece: own }) => [id, own] as const)),
+  )
+  const abouts = [...lots].flatMap(([id, piece]) =>
+    hasBeenFired(piece.steps) ? [] : (dryingAsked(id, piece, studio, now) ?? []),
+  )
   const { values, busy, problem } = useAllAsked(
-    DRYING((id) => studio.pieces[id]),
+    DRYING((id) => lots.get(id) as Piece),
     abouts,
   )
   const drying: Record<string, PieceDrying> = {}
-  abouts.forEach(({ pieceId }, i) => {
+  abouts.forEach(({ lotId }, i) => {
     const value = values[i]
-    if (value) drying[pieceId] = value
+    if (value) drying[lotId] = value
   })
   return { drying, busy, problem }
 }
@@ -225,39 +230,49 @@ async function withWords<T>(what: string, ask: (worker: Parameters<Parameters<ty
   }
 }
 
+/** What was seen of a piece, or of some of its pots. */
+export interface Sighting {
+  readonly piece: Piece
+  /** The pots, when it is not the whole set. */
+  readonly pots?: number[]
+  readonly entry: LogEntry
+}
+
 /**
- * Notes what was seen of a piece and fits its room’s drying factor anew, as one edit; says what that changed.
+ * Notes what was seen and fits the drying factors of the rooms anew, as one edit; says what that changed.
  */
-export async function noteAndCalibrate(piece: Piece, entry: LogEntry): Promise<void> {
+export async function noteAndCalibrate(seen: readonly Sighting[]): Promise<void> {
   const { studio } = useStudio.getState()
-  const log: Command = { type: 'piece.log', pieceId: piece.id, entry }
-  const noted = applyCommand(studio, log)
+  const logs = seen.map(({ piece, pots, entry }): Command => ({
+    type: 'piece.log',
+    pieceId: piece.id,
+    ...(pots ? { pots } : {}),
+    entry,
+  }))
+  const label = seen.some(({ entry }) => entry.kind === 'weight') ? 'enter a weight' : 'say how dry it is'
+  const all = (more: Command[]): Command => ({ type: 'batch', label, commands: [...logs, ...more] })
+  const noted = applyCommand(studio, all([]))
   if (!noted.ok) return tell('problem', sentence(noted.issue))
-  const room = roomOf(studio, piece)
-  const calibrated = await withWords('The room’s drying factor could not be fitted', (worker) =>
-    worker.calibrate(noted.value, room),
+  const rooms = [...new Map(seen.map(({ piece }) => [roomOf(studio, piece).id, roomOf(studio, piece)])).values()]
+  const fitted = await withWords('The room’s drying factor could not be fitted', async (worker) =>
+    Promise.all(rooms.map((room) => worker.calibrate(noted.value, room))),
   )
   // What was seen is noted all the same.
-  if (!calibrated) return void run(log)
-  const { factor, readings } = calibrated
-  const set: Command = {
-    type: 'room.set',
-    room: { ...room, factor: { ln: Number(factor.ln.toFixed(4)), sigma: Number(factor.sigma.toFixed(4)) } },
-  }
-  if (
-    run({
-      type: 'batch',
-      label: entry.kind === 'weight' ? 'enter a weight' : 'say how dry it is',
-      commands: [log, set],
-    })
-  )
-    return
+  if (!fitted) return void run(all([]))
+  const sets = rooms.map((room, i): Command => {
+    const { ln, sigma } = fitted[i].factor
+    return {
+      type: 'room.set',
+      room: { ...room, factor: { ln: Number(ln.toFixed(4)), sigma: Number(sigma.toFixed(4)) } },
+    }
+  })
+  if (run(all(sets))) return
+  const [room] = rooms
+  const [{ factor, readings }] = fitted
+  const ids = new Set(seen.map(({ piece }) => piece.id))
   const others = Object.values(studio.pieces).filter(
     (other) =>
-      other.id !== piece.id &&
-      roomOf(studio, other).id === room.id &&
-      other.making.madeAt &&
-      !hasBeenFired(other.steps),
+      !ids.has(other.id) && roomOf(studio, other).id === room.id && other.making.madeAt && !hasBeenFired(other.steps),
   ).length
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
   tell(

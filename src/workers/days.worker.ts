@@ -10,6 +10,7 @@ import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pi
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
+import { coatWater } from '@/core/usecases/bench/coatWater'
 import { handsFromBottle, handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
 import { CurveCache } from '@/core/usecases/days/studioJobs'
 import type { Answer, StepHandsAnswer } from './protocol'
@@ -76,6 +77,7 @@ const api = {
       ? piece.steps.map((step, i) => ({
           work: handsOf(step, i, measured.value),
           bottle: handsFromBottle(step, i, measured.value),
+          water: coatWater(step, i, measured.value, studio),
         }))
       : null
   },

@@ -1,3 +1,4 @@
+import type { FaceWater } from '@/core/clay/drying/wetting'
 import type { Hands } from '@/core/plan/pace'
 import type { Finding } from '@/core/judge/finding'
 import type { Issue } from '@/core/base/issue'
@@ -27,4 +28,6 @@ export interface JudgeAnswer {
 export interface StepHandsAnswer {
   readonly work: Hands
   readonly bottle: Hands | null
+  /** Water that one coat brings to each face of the wall. */
+  readonly water: FaceWater
 }

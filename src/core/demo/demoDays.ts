@@ -109,10 +109,10 @@ export function withDemoDays(studio: Studio, nowMs: number, timeZone: string): S
     calendar: {
       timeZone,
       weekly: [
-        { id: 'mon', name: 'Monday evening', weekday: 1, from: '18:30', to: '21:30' },
-        { id: 'wed', name: 'Wednesday evening', weekday: 3, from: '18:30', to: '21:30' },
-        { id: 'class', name: 'Thursday class', weekday: 4, from: '17:30', to: '20:30' },
-        { id: 'sat', name: 'Saturday', weekday: 6, from: '09:30', to: '16:00' },
+        { id: 'mon', name: 'Monday evening', weekday: 1, from: '18:30', to: '21:30', hands: 1 },
+        { id: 'wed', name: 'Wednesday evening', weekday: 3, from: '18:30', to: '21:30', hands: 1 },
+        { id: 'class', name: 'Thursday class', weekday: 4, from: '17:30', to: '20:30', hands: 1 },
+        { id: 'sat', name: 'Saturday', weekday: 6, from: '09:30', to: '16:00', hands: 1 },
       ],
       exceptions: [],
       firings: KILNS.map(([id, week, clock, firing, cone, places]) => ({
@@ -125,6 +125,7 @@ export function withDemoDays(studio: Studio, nowMs: number, timeZone: string): S
       })),
       covers: ['draped', 'sealed'],
       handedOut: [],
+      sure: '80',
     },
   }
 }

@@ -1,4 +1,4 @@
-import { NOT_MADE, type Form, type Making, type Piece } from '../model/piece'
+import { NOT_MADE, WHOLE, type Form, type Making, type Piece } from '../model/piece'
 import type { StepContent } from '../plan/step'
 import { numbered } from '../plan/build'
 
@@ -37,5 +37,6 @@ export const demoPiece = ({
   variant: null,
   lightTarget: null,
   making,
+  ...WHOLE,
   fired: [],
 })

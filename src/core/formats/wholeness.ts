@@ -82,6 +82,27 @@ export function pieceIssue(
   where = 'this file',
 ): Issue | null {
   if (!Object.hasOwn(bodies, piece.bodyId)) return missing(`${path}.bodyId`, piece.bodyId, `a body in ${where}`)
+  return potIssue(piece, path) ?? stepIssue(piece, media, path, where)
+}
+
+/** The first pot that is beyond the set, or in two lots. */
+function potIssue({ count, pots, apart }: Piece, path: string): Issue | null {
+  const within = (numbers: readonly number[], list: string) =>
+    firstIn(numbers, (number) =>
+      number > count ? bad(`${path}.${list}`, `pot ${number}`, `a pot from 1 to ${count}`) : null,
+    )
+  const told = pots.map((pot) => pot.number)
+  const inLots = apart.flatMap((lot) => lot.pots)
+  return firstOf(
+    () => within(told, 'pots'),
+    () => within(inLots, 'apart'),
+    () => twiceIssue(`${path}.pots`, told.map(String)),
+    () => twiceIssue(`${path}.apart`, inLots.map(String)),
+  )
+}
+
+/** The first material that a plan names and that is not there, or step that is there twice. */
+function stepIssue(piece: Piece, media: Studio['media'], path: string, where: string): Issue | null {
   return firstIn(
     [
       ['steps', piece.steps],

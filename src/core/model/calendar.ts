@@ -18,6 +18,8 @@ const weeklyHoursSchema = z.strictObject({
   weekday: z.int().min(1).max(7),
   from: clock,
   to: clock,
+  /** Pairs of hands that work then: one, or those of a class. */
+  hands: z.int().min(1).max(60),
 })
 
 /** A day that differs: closed, or open at other hours. */
@@ -54,6 +56,9 @@ const handedOutSchema = z.strictObject({
 /** An entry of a calendar file, as it was when it was handed out. */
 export type HandedOut = z.infer<typeof handedOutSchema>
 
+/** Chances of finding the clay right that a studio may aim at, in per cent. */
+export const SURENESS = ['80', '95'] as const
+
 export const calendarSchema = z.strictObject({
   timeZone: z.string().min(1).max(60),
   weekly: z.array(weeklyHoursSchema).max(60),
@@ -63,13 +68,35 @@ export const calendarSchema = z.strictObject({
   covers: z.array(z.enum(COVERS)).max(COVERS.length),
   /** Entries that calendar files handed out; one that is no longer planned is called off in the next file. */
   handedOut: z.array(handedOutSchema).max(5000),
+  /** How sure a visit should be to find the clay right. */
+  sure: z.enum(SURENESS),
 })
 
 export type Calendar = z.infer<typeof calendarSchema>
 
-/** Steps of one piece put into one session, and how it is left. */
+/** Pots that something is planned for; none named means the whole set. */
+const pots = z.array(z.int().min(1).max(500)).max(500)
+
+/** The session of covers that are put on before all others. */
+export const AT_ONCE = 'now'
+
+const micrometres = z.number().min(0).max(5000)
+
+/** One stretch of hands: a coat of a step, counted from 0; or the making, which is no step. */
+const touchSchema = z.strictObject({
+  stepId: id.nullable(),
+  coat: z.int().min(0).max(40),
+  at: instant,
+  until: instant,
+  /** Water that it brings to each face of the wall. */
+  outsideUm: micrometres,
+  insideUm: micrometres,
+})
+
+/** Steps of one lot put into one session, and how it is left. */
 export const visitSchema = z.strictObject({
   pieceId: id,
+  pots,
   sessionId: z.string().min(1).max(140),
   /** When hands go to it, and when it is left. */
   at: instant,
@@ -77,13 +104,24 @@ export const visitSchema = z.strictObject({
   /** Whether the piece is made at this visit. */
   makes: z.boolean(),
   stepIds: z.array(id).max(200),
+  /** Which coats of a step are laid, from (counted from 0) and up to but not including; steps that are done whole are not named. */
+  coats: z.array(z.strictObject({ stepId: id, from: z.int().min(0).max(40), to: z.int().min(1).max(40) })).max(4),
+  /** When it is uncovered, if that is before hands go to it. */
+  opens: instant.nullable(),
+  /** When the cover goes on, if it is left open for a while after the hands. */
+  covered: instant.nullable(),
   cover: z.enum(COVERS),
+  /** The chance that the clay is right for all of it, 0–1; null where clay does not decide. */
+  chance: z.number().min(0).max(1).nullable(),
+  /** What hands do, one stretch after another. */
+  touches: z.array(touchSchema).max(400),
 })
 
 export type Visit = z.infer<typeof visitSchema>
 
 export const unmetSchema = z.strictObject({
   pieceId: id,
+  pots,
   stepId: id.nullable(),
   why: z.string().max(400),
   changes: z.array(z.string().max(300)).max(8),
@@ -96,9 +134,9 @@ export type Unmet = z.infer<typeof unmetSchema>
 export const scheduleSchema = z.strictObject({
   madeAt: instant.nullable(),
   visits: z.array(visitSchema).max(5000),
-  loads: z.array(z.strictObject({ bookingId: id, pieceId: id, stepId: id })).max(5000),
+  loads: z.array(z.strictObject({ bookingId: id, pieceId: id, pots, stepId: id })).max(5000),
   unmet: z.array(unmetSchema).max(1000),
-  pins: z.array(z.strictObject({ pieceId: id, stepId: id, sessionId: z.string().min(1).max(140) })).max(2000),
+  pins: z.array(z.strictObject({ pieceId: id, pots, stepId: id, sessionId: z.string().min(1).max(140) })).max(2000),
 })
 
 export type Schedule = z.infer<typeof scheduleSchema>
@@ -112,4 +150,9 @@ export const plainCalendar = (timeZone: string): Calendar => ({
   firings: [],
   covers: ['draped', 'sealed'],
   handedOut: [],
+  sure: '80',
 })
+
+/** Whether something planned is for a pot. */
+export const isFor = ({ pots }: { readonly pots: readonly number[] }, pot: number): boolean =>
+  pots.length === 0 || pots.includes(pot)

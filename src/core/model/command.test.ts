@@ -73,7 +73,7 @@ describe('commands', () => {
       'a calendar with an eighth day of the week',
       {
         type: 'calendar.change',
-        changes: { weekly: [{ id: 'x', name: 'Someday', weekday: 8, from: '09:00', to: '10:00' }] },
+        changes: { weekly: [{ id: 'x', name: 'Someday', weekday: 8, from: '09:00', to: '10:00', hands: 1 }] },
       },
       '8',
     ],
@@ -105,7 +105,7 @@ describe('commands', () => {
 describe('what a calendar and its days may hold', () => {
   const hours = (over: object) => ({
     ...plainCalendar('UTC'),
-    weekly: [{ id: 'a', name: 'Evening', weekday: 1, from: '18:00', to: '20:00', ...over }],
+    weekly: [{ id: 'a', name: 'Evening', weekday: 1, from: '18:00', to: '20:00', hands: 1, ...over }],
   })
   it.each([
     [{}, true],
@@ -124,6 +124,12 @@ describe('what a calendar and its days may hold', () => {
   it('a visit and a pin name their session, and nothing else is kept with them', () => {
     const visit = {
       pieceId: 'a',
+      pots: [],
+      coats: [],
+      opens: null,
+      covered: null,
+      chance: null,
+      touches: [],
       sessionId: 'mon@1',
       at: '2026-03-02T10:00:00Z',
       until: '2026-03-02T11:00:00Z',
@@ -134,10 +140,12 @@ describe('what a calendar and its days may hold', () => {
     expect(visitSchema.safeParse(visit).success).toBe(true)
     expect(visitSchema.safeParse({ ...visit, sessionId: '' }).success).toBe(false)
     const schedule = (pin: object) => ({ madeAt: null, visits: [], loads: [], unmet: [], pins: [pin] })
-    expect(scheduleSchema.safeParse(schedule({ pieceId: 'a', stepId: 'b', sessionId: 'mon@1' })).success).toBe(true)
-    expect(scheduleSchema.safeParse(schedule({ pieceId: 'a', stepId: 'b' })).success).toBe(false)
     expect(
-      scheduleSchema.safeParse(schedule({ pieceId: 'a', stepId: 'b', sessionId: 'mon@1', why: 'x' })).success,
+      scheduleSchema.safeParse(schedule({ pieceId: 'a', pots: [], stepId: 'b', sessionId: 'mon@1' })).success,
+    ).toBe(true)
+    expect(scheduleSchema.safeParse(schedule({ pieceId: 'a', pots: [], stepId: 'b' })).success).toBe(false)
+    expect(
+      scheduleSchema.safeParse(schedule({ pieceId: 'a', pots: [], stepId: 'b', sessionId: 'mon@1', why: 'x' })).success,
     ).toBe(false)
   })
 })

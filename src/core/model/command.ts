@@ -3,7 +3,8 @@ import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { schemaIssue } from '../base/schemaIssue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
-import { pieceSchema, type LogEntry, type Making, type Piece } from './piece'
+import { editPots, putLots, lotsOf, standingPots, tellOfPots } from './lots'
+import { pieceSchema, type LogEntry, type Lot, type Making, type Piece, type Pot } from './piece'
 import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
@@ -45,9 +46,12 @@ export type Command =
         >
       >
     }
-  | { type: 'piece.making'; pieceId: string; changes: Partial<Making> }
-  /** Adds what happened to a piece; entries stay in order of time. */
-  | { type: 'piece.log'; pieceId: string; entry: LogEntry }
+  /** Of the whole set, or of some of its pots. */
+  | { type: 'piece.making'; pieceId: string; pots?: number[]; changes: Partial<Making> }
+  /** Adds what happened to a piece, or to some of its pots; entries stay in order of time. */
+  | { type: 'piece.log'; pieceId: string; pots?: number[]; entry: LogEntry }
+  /** Tells something of single pots of a set: whose they are, what is to be noted, that one is lost. */
+  | { type: 'piece.pots'; pieceId: string; told: ({ number: number } & Partial<Omit<Pot, 'number'>>)[] }
   | { type: 'room.set'; room: Room }
   | { type: 'room.remove'; roomId: string }
   | { type: 'body.set'; body: Body }
@@ -57,7 +61,8 @@ export type Command =
   | { type: 'tile.remove'; tileId: string }
   | { type: 'calendar.change'; changes: Partial<Calendar> }
   | { type: 'schedule.set'; schedule: Schedule }
-  | { type: 'piece.progress'; pieceId: string; doneSteps: number }
+  /** The first steps are done, and some coats of the next; of the whole set, or of some of its pots. */
+  | { type: 'piece.progress'; pieceId: string; pots?: number[]; doneSteps: number; coats?: number }
   | { type: 'step.add'; pieceId: string; at: number; step: Step }
   | { type: 'step.remove'; pieceId: string; stepId: string }
   | { type: 'step.move'; pieceId: string; stepId: string; to: number }
@@ -85,6 +90,29 @@ function takeOffRack(studio: Studio, pieceId: string): void {
 function withPiece(studio: Studio, pieceId: string, edit: (piece: Piece) => Issue | null): Issue | null {
   const piece = studio.pieces[pieceId]
   return piece ? edit(piece) : { code: 'no-such-piece', id: pieceId }
+}
+
+const noSuchPot = ({ count }: Piece, number: number): Issue => ({
+  code: 'bad-value',
+  path: 'pot',
+  actual: String(number),
+  expected: count === 1 ? 'pot 1' : `a pot from 1 to ${count} that still stands`,
+})
+
+/** Changes the state of some pots; of all that stand, when none are named. */
+function withPots(
+  studio: Studio,
+  pieceId: string,
+  pots: readonly number[] | undefined,
+  edit: (lot: Lot, piece: Piece) => Lot,
+): Issue | null {
+  return withPiece(studio, pieceId, (piece) => {
+    const standing = standingPots(piece)
+    const missing = pots?.find((number) => !standing.includes(number))
+    if (missing !== undefined) return noSuchPot(piece, missing)
+    editPots(piece, pots, (lot) => edit(lot, piece))
+    return checkWith(pieceSchema, piece, 'piece')
+  })
 }
 
 function withStep(
@@ -168,16 +196,25 @@ const handlers: Handlers = {
   'piece.change': (studio, { pieceId, changes }) =>
     withPiece(studio, pieceId, (piece) => {
       Object.assign(piece, changes)
+      // Steps that are gone and pots beyond the count leave the lots.
+      if (piece.apart.length) putLots(piece, lotsOf(piece))
       return checkWith(pieceSchema, piece, 'piece')
     }),
-  'piece.making': (studio, { pieceId, changes }) =>
+  'piece.making': (studio, { pieceId, pots, changes }) =>
+    withPots(studio, pieceId, pots, (lot) => ({ ...lot, making: { ...lot.making, ...changes } })),
+  'piece.log': (studio, { pieceId, pots, entry }) =>
+    withPots(studio, pieceId, pots, (lot) => ({
+      ...lot,
+      making: {
+        ...lot.making,
+        log: [...lot.making.log, entry].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
+      },
+    })),
+  'piece.pots': (studio, { pieceId, told }) =>
     withPiece(studio, pieceId, (piece) => {
-      Object.assign(piece.making, changes)
-      return checkWith(pieceSchema, piece, 'piece')
-    }),
-  'piece.log': (studio, { pieceId, entry }) =>
-    withPiece(studio, pieceId, (piece) => {
-      piece.making.log = [...piece.making.log, entry].sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+      const beyond = told.find(({ number }) => number > piece.count)
+      if (beyond) return noSuchPot(piece, beyond.number)
+      tellOfPots(piece, told)
       return checkWith(pieceSchema, piece, 'piece')
     }),
   'room.set': (studio, { room }) => {
@@ -234,11 +271,12 @@ const handlers: Handlers = {
     studio.schedule = schedule
     return checkWith(scheduleSchema, schedule, 'schedule')
   },
-  'piece.progress': (studio, { pieceId, doneSteps }) =>
-    withPiece(studio, pieceId, (piece) => {
-      piece.steps.forEach((step, i) => (step.done = i < doneSteps))
-      return null
-    }),
+  'piece.progress': (studio, { pieceId, pots, doneSteps, coats = 0 }) =>
+    withPots(studio, pieceId, pots, (lot, { steps }) => ({
+      ...lot,
+      done: steps.slice(0, doneSteps).map((step) => step.id),
+      coats,
+    })),
   'step.add': (studio, { pieceId, at, step }) =>
     withPiece(studio, pieceId, (piece) => {
       piece.steps.splice(Math.max(0, Math.min(at, piece.steps.length)), 0, step)
@@ -247,6 +285,7 @@ const handlers: Handlers = {
   'step.remove': (studio, command) =>
     withStep(studio, command, (piece, index) => {
       piece.steps.splice(index, 1)
+      if (piece.apart.length) putLots(piece, lotsOf(piece))
       return null
     }),
   'step.move': (studio, command) =>

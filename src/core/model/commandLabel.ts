@@ -31,7 +31,10 @@ export function commandLabel(command: Command): string {
         blow: 'dry with moving air',
         stage: 'say how dry it is',
         weight: 'enter a weight',
+        coats: 'lay coats',
       }[command.entry.kind]
+    case 'piece.pots':
+      return command.told.some((pot) => pot.lost) ? 'lose a pot' : 'tell of single pots'
     case 'room.set':
       return `change “${command.room.name}”`
     case 'room.remove':

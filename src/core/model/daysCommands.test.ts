@@ -96,12 +96,18 @@ const BAD: readonly [string, Command, string][] = [
   ['a room with pieces in it, removed', { type: 'room.remove', roomId: 'shed' }, '12 pieces'],
   [
     'hours on an eighth day',
-    { type: 'calendar.change', changes: { weekly: [{ id: 'x', name: 'X', weekday: 8, from: '10:00', to: '12:00' }] } },
+    {
+      type: 'calendar.change',
+      changes: { weekly: [{ id: 'x', name: 'X', weekday: 8, from: '10:00', to: '12:00', hands: 1 }] },
+    },
     '8',
   ],
   [
     'a clock of 25 hours',
-    { type: 'calendar.change', changes: { weekly: [{ id: 'x', name: 'X', weekday: 1, from: '25:00', to: '12:00' }] } },
+    {
+      type: 'calendar.change',
+      changes: { weekly: [{ id: 'x', name: 'X', weekday: 1, from: '25:00', to: '12:00', hands: 1 }] },
+    },
     '25:00',
   ],
   ['a jar that a plan uses, taken out', { type: 'medium.remove', mediumId: 'marsh-black' }, 'used on'],

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 4
+export const CURRENT_VERSION = 5
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -129,8 +129,11 @@ function drawingFrom3({ lines, ...drawing }: Loose): Loose {
   }
 }
 
-/** What version 4 added, by what version 3 had beside it: a calendar, a piece, a studio or its head. */
-const ADDED_4: readonly (readonly [beside: readonly string[], key: string, value: object])[] = [
+/** What a version added, by what the version before had beside it. */
+type Added = readonly (readonly [beside: readonly string[], key: string, value: unknown])[]
+
+/** To a calendar, a piece, a studio or its head. */
+const ADDED_4: Added = [
   [['timeZone', 'weekly', 'exceptions', 'firings', 'covers'], 'handedOut', []],
   [['form', 'steps', 'making', 'fired'], 'tags', []],
   [['order', 'ways', 'rooms'], 'archive', []],
@@ -148,6 +151,39 @@ function withoutLost(value: Loose): Loose {
   return { ...value, schedule: Object.fromEntries(kept) as Loose }
 }
 
+const PIECE_4 = ['form', 'steps', 'making', 'fired']
+const VISIT_4 = ['pieceId', 'sessionId', 'at', 'until', 'makes', 'stepIds', 'cover']
+
+/** To a piece, a calendar and its hours, and to what is planned of a piece. */
+const ADDED_5: Added = [
+  [PIECE_4, 'coats', 0],
+  [PIECE_4, 'pots', []],
+  [PIECE_4, 'apart', []],
+  [['timeZone', 'weekly', 'exceptions', 'firings', 'covers'], 'sure', '80'],
+  [['id', 'name', 'weekday', 'from', 'to'], 'hands', 1],
+  [VISIT_4, 'pots', []],
+  [VISIT_4, 'coats', []],
+  [VISIT_4, 'opens', null],
+  [VISIT_4, 'covered', null],
+  [VISIT_4, 'chance', null],
+  [VISIT_4, 'touches', []],
+  [['bookingId', 'pieceId', 'stepId'], 'pots', []],
+  [['pieceId', 'stepId', 'sessionId'], 'pots', []],
+  [['pieceId', 'stepId', 'why', 'changes'], 'pots', []],
+]
+
+/** What was added to a record, as entries. */
+const addedTo = (value: Loose, added: Added) =>
+  added.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, plain]) => [key, plain])
+
+/** Everything of a record or of an edit brought up to version 5, wherever it stands. */
+function from4(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(from4)
+  if (!isLoose(value)) return value
+  const parts = Object.entries(value).map(([key, part]) => [key, from4(part)])
+  return Object.fromEntries([...addedTo(value, ADDED_5), ...parts])
+}
+
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** Everything of a record or of an edit brought up to version 4, wherever it stands. */
@@ -158,11 +194,7 @@ function from3(value: unknown): unknown {
     key,
     key === 'drawing' && isLoose(part) && 'lines' in part ? drawingFrom3(part) : from3(part),
   ])
-  const added = ADDED_4.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, value]) => [
-    key,
-    value,
-  ])
-  return Object.fromEntries([...added, ...parts])
+  return Object.fromEntries([...addedTo(value, ADDED_4), ...parts])
 }
 
 /** All migrations, oldest first. */
@@ -202,6 +234,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'drawings of areas with holes, widths and white; tags, an archive, what calendar files handed out',
     migrate: (record) => from3(record) as Loose,
     edit: from3,
+  },
+  {
+    from: 4,
+    name: 'lots: single pots of a set with states of their own; visits of some of them, coat by coat; hands of a session',
+    migrate: (record) => from4(record) as Loose,
+    edit: from4,
   },
 ]
 

@@ -71,6 +71,13 @@ const logEntrySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('stage'), at: instant, stage: z.enum(DRYING_STAGES) }),
   z.strictObject({ kind: z.literal('weight'), at: instant, grams: z.number().positive().max(200_000) }),
+  /** Water that coats brought to the wall, µm over the whole of each face. */
+  z.strictObject({
+    kind: z.literal('coats'),
+    at: instant,
+    outsideUm: z.number().min(0).max(5000),
+    insideUm: z.number().min(0).max(5000),
+  }),
 ])
 
 export type LogEntry = z.infer<typeof logEntrySchema>
@@ -89,6 +96,31 @@ export type Making = z.infer<typeof makingSchema>
 
 export const NOT_MADE: Making = { madeAt: null, roomId: 'studio', dueOn: null, wetGrams: null, log: [] }
 
+const potNumber = z.int().min(1).max(500)
+
+/** What is told of one pot of a set. Its number is the mark in its foot. */
+export const potSchema = z.strictObject({
+  number: potNumber,
+  owner: z.string().trim().max(60),
+  note: z.string().max(400),
+  /** How it was lost: “cracked in the bisque”; null while it stands. */
+  lost: z.string().trim().min(1).max(120).nullable(),
+})
+
+export type Pot = z.infer<typeof potSchema>
+
+/** Pots of a set that share a state. */
+export const lotSchema = z.strictObject({
+  pots: z.array(potNumber).min(1).max(500),
+  making: makingSchema,
+  /** Steps that are done. */
+  done: z.array(z.string().min(1).max(64)).max(200),
+  /** Coats already laid of the next step. */
+  coats: z.int().min(0).max(40),
+})
+
+export type Lot = z.infer<typeof lotSchema>
+
 /** What came out of the kiln at one place, beside what was planned there: films from the body up. */
 export const firedSpotSchema = z.strictObject({
   films: z.array(z.strictObject({ mediumId: z.string().min(1).max(64), coats: z.number().min(0.1).max(40) })).max(12),
@@ -101,6 +133,12 @@ export const firedSpotSchema = z.strictObject({
 export type FiredSpot = z.infer<typeof firedSpotSchema>
 
 const tagSchema = z.string().trim().min(1).max(40)
+
+/** A piece of which nothing has been done or told yet. */
+export const WHOLE = { coats: 0, pots: [], apart: [] } satisfies Pick<
+  z.input<typeof pieceSchema>,
+  'coats' | 'pots' | 'apart'
+>
 
 /** One thing being made, or a set of identical ones. */
 export const pieceSchema = z.strictObject({
@@ -123,6 +161,15 @@ export const pieceSchema = z.strictObject({
   /** Words by which it is found again: a series, a class, a fair. */
   tags: z.array(tagSchema).max(12),
   making: makingSchema,
+  /** Coats already laid of the next step. */
+  coats: z.int().min(0).max(40),
+  /** Single pots of which something is told. */
+  pots: z.array(potSchema).max(500),
+  /**
+   * Lots that stand otherwise than the rest of the set. Making, coats and the steps that are done are those of the greatest lot, so
+   * that a set that is not divided has nothing here.
+   */
+  apart: z.array(lotSchema).max(500),
   fired: z.array(firedSpotSchema).max(60),
 })
 

@@ -5,7 +5,7 @@ import { stretchesOf, wholeSkin } from '../skin/place'
 import { isFiring, type Act, type Step } from './step'
 
 /** The stretches of the skin that a step works on. */
-function reachOf(form: TurnedForm, step: Step): Stretch[] {
+export function reachOf(form: TurnedForm, step: Step): Stretch[] {
   if ('motif' in step && step.motif) return [motifStretchOn(form, step.motif)]
   if ('place' in step) return stretchesOf(form, step.place)
   return wholeSkin(form)

@@ -5,6 +5,8 @@ import { interpolateLinear } from '../numeric/interpolation'
 export interface DryingCurve {
   readonly hours: readonly number[]
   readonly water: readonly number[]
+  /** What clay that is drier than the end of the curve takes up in an hour, kg/kg: a damp box gives water back. */
+  readonly risesBy?: number
 }
 
 /** Columns of a piece that the days depend on: the decorated wall governs the work, the foot the kiln. */
@@ -24,10 +26,10 @@ export interface ClockState {
  * Water after some hours under a cover: how far along that cover's curve the clay already is, and then on. Curves are chained at
  * changes of cover by their mean water, which forgets how it lies in the wall; the full solver is the judge of that (a few per cent).
  */
-export function onwards({ hours, water }: DryingCurve, x: number, more: number): number {
+export function onwards({ hours, water, risesBy = 0 }: DryingCurve, x: number, more: number): number {
   const last = hours.length - 1
-  // A damp box never comes that low: the clay stays as it is.
-  if (x <= water[last]) return x
+  // A damp box never comes that low.
+  if (x <= water[last]) return Math.min(water[last], x + risesBy * Math.max(0, more))
   return Math.min(x, interpolateLinear(hours, water, hourOf(hours, water, x) + more))
 }
 
@@ -55,6 +57,10 @@ export function dryOn(curves: DryingCurves, state: ClockState, cover: Cover, mor
     foot: foot ? onwards(foot, state.foot, more) : state.foot,
   }
 }
+
+/** The wall just after a coat that brought it some water: it dries on as a wall does that holds as much all through. */
+export const wetBy = (state: ClockState, water: number): ClockState =>
+  water > 0 ? { ...state, wall: state.wall + water } : state
 
 /** Hours until a column has come down to x under a cover; Infinity when it never does. */
 export function hoursUntil(curve: DryingCurve | undefined, now: number, x: number): number {

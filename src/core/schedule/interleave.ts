@@ -1,63 +1,73 @@
-import type { PlannedVisit } from './planPiece'
-import type { Phase } from './task'
+import type { PlannedVisit } from './plan'
+import { turnOf, waitAfter, type HandTask } from './task'
 
-/** One stretch of hands on one piece. */
+/** One stretch of hands on one lot. */
 export interface Touch {
-  readonly pieceId: string
+  readonly jobId: string
   readonly task: number
   readonly startMs: number
   readonly endMs: number
 }
 
 export interface TouchedVisit {
-  readonly pieceId: string
+  readonly jobId: string
+  readonly pots: number
   readonly visit: PlannedVisit
 }
 
 const MINUTE = 60_000
 
 interface Strand {
-  readonly pieceId: string
-  readonly phases: readonly (Phase & { readonly task: number; readonly latestMs: number })[]
+  readonly jobId: string
+  readonly pots: number
+  readonly tasks: readonly HandTask[]
+  readonly earliestMs: readonly number[]
+  readonly latestMs: readonly number[]
   next: number
   readyMs: number
 }
 
 /**
  * Lays the visits of one session beside one another: whoever is ready first has the hands, so that while one coat dries the next
- * piece gets its own (common practice); of several that are ready, the one whose clay will wait least. Gives every touch, when the
- * last one ends, and whether any comes too late for its clay.
+ * lot gets its own (common practice); of several that are ready, the one whose clay will wait least. Each pot of a lot has a pair of
+ * hands, as far as there are as many. Gives every touch, when the last one ends, and whether any comes too late for its clay.
  */
 export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[]; endMs: number; late: boolean } {
-  const strands: Strand[] = visits.map(({ pieceId, visit }) => ({
-    pieceId,
-    phases: visit.tasks.flatMap((task, i) =>
-      task.kind === 'fire'
-        ? []
-        : task.phases.map((phase) => ({ ...phase, task: i, latestMs: visit.latestMs[i] ?? Infinity })),
-    ),
+  const hands = visits[0]?.visit.session.hands ?? 1
+  const strands: Strand[] = visits.map(({ jobId, pots, visit }) => ({
+    jobId,
+    pots,
+    tasks: visit.tasks,
+    earliestMs: visit.earliestMs,
+    latestMs: visit.latestMs,
     next: 0,
     readyMs: visit.startMs,
   }))
   const touches: Touch[] = []
   let late = false
-  let freeMs = Math.min(...strands.map((strand) => strand.readyMs), Infinity)
+  const firstMs = Math.min(...strands.map((strand) => strand.readyMs), Infinity)
+  /** When each pair of hands comes free, soonest first. */
+  const freeMs = Array.from({ length: hands }, () => firstMs)
+  /** The first instant at which a lot may have as many hands as it can use. */
+  const earliest = ({ readyMs, pots, earliestMs, next }: Strand) =>
+    Math.max(readyMs, earliestMs[next] ?? 0, freeMs[Math.min(pots, hands) - 1])
   for (;;) {
-    const open = strands.filter((strand) => strand.next < strand.phases.length)
+    const open = strands.filter((strand) => strand.next < strand.tasks.length)
     if (!open.length) break
-    const soonest = Math.max(freeMs, Math.min(...open.map((strand) => strand.readyMs)))
-    const patience = ({ phases, next }: Strand) => phases[next].latestMs
+    const soonest = Math.min(...open.map(earliest))
+    const patience = ({ latestMs, next }: Strand) => latestMs[next] ?? Infinity
     const waiting = open
-      .filter((strand) => strand.readyMs <= soonest)
+      .filter((strand) => earliest(strand) <= soonest)
       .reduce((a, b) => (patience(b) < patience(a) || (patience(b) === patience(a) && b.readyMs < a.readyMs) ? b : a))
-    const first = waiting.next === 0 || waiting.phases[waiting.next - 1].task !== waiting.phases[waiting.next].task
-    const phase = waiting.phases[waiting.next++]
     const startMs = soonest
-    if (first && startMs > phase.latestMs + MINUTE) late = true
-    const endMs = startMs + phase.hands * MINUTE
-    touches.push({ pieceId: waiting.pieceId, task: phase.task, startMs, endMs })
-    waiting.readyMs = endMs + phase.wait * MINUTE
-    freeMs = endMs
+    if (startMs > patience(waiting) + MINUTE) late = true
+    const index = waiting.next++
+    const task = waiting.tasks[index]
+    const endMs = startMs + turnOf(task, waiting.pots, hands) * MINUTE
+    touches.push({ jobId: waiting.jobId, task: index, startMs, endMs })
+    waiting.readyMs = endMs + waitAfter(task, waiting.pots, hands) * MINUTE
+    freeMs.fill(endMs, 0, Math.min(waiting.pots, hands))
+    freeMs.sort((a, b) => a - b)
   }
   return { touches, endMs: touches.reduce((end, touch) => Math.max(end, touch.endMs), 0), late }
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { FiringBooking } from '../model/calendar'
+import { AT_ONCE, type FiringBooking } from '../model/calendar'
 import {
+  allPlans,
   capacityLeft,
   firstPlan,
   fits,
@@ -10,6 +11,7 @@ import {
   visitsBySession,
   type StudioProblem,
 } from './planStudio'
+import { COST } from './plan'
 import { DEMO_NOW_MS } from '../demo/demoDays'
 import { demoStudio } from '../demo/demoStudio'
 import { daysProblem } from '../usecases/days/planDays'
@@ -28,17 +30,13 @@ describe('the days of a studio', () => {
 
   it('what plans take is gone from hands and kilns, by pieces and not by plans', () => {
     const whole = capacityLeft(problem, [])
-    const left = capacityLeft(problem, first.plans.values())
-    const handsTaken = [...first.plans.values()]
+    const left = capacityLeft(problem, allPlans(first))
+    const handsTaken = allPlans(first)
       .flatMap((plan) => plan.visits)
       .reduce((sum, visit) => sum + visit.hands, 0)
     const sum = (map: ReadonlyMap<string, number>) => [...map.values()].reduce((a, b) => a + b, 0)
     expect(sum(whole.hands) - sum(left.hands)).toBeCloseTo(handsTaken, 6)
-    const counts = new Map(problem.jobs.map((job) => [job.pieceId, job.count]))
-    const placesTaken = [...first.plans.values()].reduce(
-      (n, plan) => n + plan.firings.length * counts.get(plan.pieceId)!,
-      0,
-    )
+    const placesTaken = allPlans(first).reduce((n, plan) => n + plan.firings.length * plan.job.pots.length, 0)
     expect(sum(whole.places) - sum(left.places)).toBe(placesTaken)
     expect(Math.min(...left.hands.values())).toBeGreaterThanOrEqual(-1e-6)
     expect(Math.min(...left.places.values())).toBeGreaterThanOrEqual(0)
@@ -53,10 +51,11 @@ describe('the days of a studio', () => {
   })
 
   it('a first plan fits together; the same plans twice over do not', () => {
-    const plans = [...first.plans.values()]
+    const plans = allPlans(first)
     expect(fits(problem, plans)).toBe(true)
+    const further = plans.length - first.plans.size
     expect(first.cost).toBeCloseTo(
-      plans.reduce((sum, plan) => sum + plan.cost, 0),
+      plans.reduce((sum, plan) => sum + plan.cost, COST.split * further),
       6,
     )
     expect(fits(problem, [...plans, ...plans, ...plans, ...plans])).toBe(false)
@@ -68,8 +67,10 @@ describe('the days of a studio', () => {
   })
 
   it('visits are found by their session, each once', () => {
-    const bySession = visitsBySession(first.plans.values())
-    const all = [...first.plans.values()].flatMap((plan) => plan.visits)
+    const bySession = visitsBySession(allPlans(first))
+    const all = allPlans(first)
+      .flatMap((plan) => plan.visits)
+      .filter((visit) => visit.session.id !== AT_ONCE)
     expect([...bySession.values()].flat()).toHaveLength(all.length)
     for (const [id, visits] of bySession) expect(visits.every(({ visit }) => visit.session.id === id)).toBe(true)
   })
@@ -80,15 +81,15 @@ describe('the days of a studio', () => {
       ...problem,
       jobs: problem.jobs.map((job) => (job === some ? { ...job, pins: new Map([['x', 'y']]) } : job)),
     }
-    expect([...firstPlan(pinned).plans.keys()][0]).toBe(some.pieceId)
+    expect([...firstPlan(pinned).plans.keys()][0]).toBe(some.id)
     const due = {
       ...problem,
       jobs: problem.jobs.map((job) => (job === some ? { ...job, dueMs: DEMO_NOW_MS } : { ...job, dueMs: null })),
     }
-    expect([...firstPlan(due).plans.keys()][0]).toBe(some.pieceId)
+    expect([...firstPlan(due).plans.keys()][0]).toBe(some.id)
     const water = [
       ...firstPlan({ ...problem, jobs: problem.jobs.map((job) => ({ ...job, dueMs: null })) }).plans.keys(),
-    ].map((id) => problem.jobs.find((job) => job.pieceId === id)!.now?.water.wall ?? 1)
+    ].map((id) => problem.jobs.find((job) => job.id === id)!.now?.water.wall ?? 1)
     expect(water).toEqual([...water].sort((a, b) => a - b))
   })
 
@@ -99,17 +100,17 @@ describe('the days of a studio', () => {
     for (const plan of better) {
       expect(plan.cost).toBeLessThan(cost)
       cost = plan.cost
-      expect(fits(problem, [...plan.plans.values()])).toBe(true)
+      expect(fits(problem, allPlans(plan))).toBe(true)
       expect(new Set(plan.plans.keys())).toEqual(new Set(first.plans.keys()))
     }
     expect(run().map((plan) => plan.cost)).toEqual(better.map((plan) => plan.cost))
   })
 
   it('planning some pieces jointly beside the rest fits and costs no more than one after another', () => {
-    const some = problem.jobs.filter((job) => first.plans.get(job.pieceId)!.visits.length > 0).slice(0, 2)
-    const kept = new Map([...first.plans].filter(([id]) => !some.some((job) => job.pieceId === id)))
+    const some = problem.jobs.filter((job) => first.plans.get(job.id)![0].visits.length > 0).slice(0, 2)
+    const kept = new Map([...first.plans].filter(([id]) => !some.some((job) => job.id === id)))
     const joint = jointPlan(problem, some, kept)
-    expect(joint && fits(problem, [...joint.plans.values()])).toBe(true)
+    expect(joint && fits(problem, allPlans(joint))).toBe(true)
     expect(joint!.cost).toBeLessThanOrEqual(first.cost + 1e-6)
     expect(joint!.plans.size).toBe(first.plans.size)
   })

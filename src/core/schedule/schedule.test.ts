@@ -2,69 +2,17 @@ import fc from 'fast-check'
 import { isTimeZone } from '../base/timeZone'
 import { describe, expect, it } from 'vitest'
 import type { Cover } from '../clay/stages'
-import { plainCalendar, type Calendar, type FiringBooking } from '../model/calendar'
-import { dryOn, hoursUntil, onwards, type DryingCurve, type DryingCurves } from './dryingClock'
+import { AT_ONCE, plainCalendar, type Calendar } from '../model/calendar'
+import { dryOn, hoursUntil, onwards } from './dryingClock'
+import { bisque, CURVES, falling, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { interleave } from './interleave'
-import { COST, planPiece, type BeamSettings, type Occasion, type PiecePlan } from './planPiece'
-import { capacityLeft, firstPlan, fits, improvements, jointPlan, occasionsOf, type StudioProblem } from './planStudio'
+import { BEAM, type BeamSettings } from './beam'
+import { COST, type Occasion, type PiecePlan } from './plan'
+import { planPiece } from './planPiece'
+import { allPlans, capacityLeft, firstPlan, fits, improvements, jointPlan, occasionsOf } from './planStudio'
 import { kilnsAfter, localClock, localDate, localInstant, sessionsBetween, type Kiln, type Session } from './sessions'
-import { handsOf, lastWait, spanOf, type Job, type Task } from './task'
+import type { Job, Task } from './task'
 
-const HOUR = 3_600_000
-const T0 = Date.UTC(2026, 2, 2, 8)
-
-/** A clay that loses its water at an even pace: leather-hard from half of it on. */
-const falling = (hours: number): DryingCurve => ({ hours: [0, hours], water: [1, 0] })
-const CURVES: DryingCurves = {
-  wall: { open: falling(24), draped: falling(96), sealed: falling(960) },
-  foot: { open: falling(36), draped: falling(144), sealed: falling(1440) },
-}
-const work = (stepId: string, from: number, to: number, hands = 30, wait = 0): Task => ({
-  kind: 'work',
-  stepId,
-  within: { wettest: from, driest: to },
-  phases: [{ hands, wait }],
-  bottleSaves: 0,
-})
-const free = (stepId: string, hands = 20): Task => ({
-  kind: 'work',
-  stepId,
-  within: null,
-  phases: [{ hands, wait: 0 }],
-  bottleSaves: 0,
-})
-const bisque: Task = { kind: 'fire', stepId: 'bisque', firing: 'bisque', cone: '04', footDriest: 0.06 }
-const job = (pieceId: string, tasks: readonly Task[], more: Partial<Job> = {}): Job => ({
-  pieceId,
-  name: pieceId,
-  count: 1,
-  tasks,
-  now: { water: { wall: 1, foot: 1 }, cover: 'open' },
-  plastic: { wall: 1, foot: 1 },
-  curves: CURVES,
-  scale: { plastic: 1, limit: 0 },
-  dueMs: null,
-  pins: new Map(),
-  ...more,
-})
-const session = (id: string, fromHour: number, hours = 3): Session => ({
-  id,
-  name: id,
-  date: '2026-03-02',
-  startMs: T0 + fromHour * HOUR,
-  endMs: T0 + (fromHour + hours) * HOUR,
-})
-const kiln = (id: string, fromHour: number, places = 9, more: Partial<FiringBooking> = {}): Kiln => ({
-  booking: { id, at: '2026-03-02T08:00', firing: 'bisque', cone: '04', places, hours: 24, ...more },
-  startMs: T0 + fromHour * HOUR,
-  openMs: T0 + (fromHour + 24) * HOUR,
-})
-const problem = (jobs: readonly Job[], sessions: readonly Session[], kilns: readonly Kiln[] = []): StudioProblem => ({
-  jobs,
-  sessions,
-  kilns,
-  nowMs: T0,
-})
 const alone = (
   j: Job,
   sessions: readonly Session[],
@@ -79,8 +27,8 @@ describe('sessions', () => {
   const calendar: Calendar = {
     ...plainCalendar('Europe/Paris'),
     weekly: [
-      { id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00' },
-      { id: 'sun', name: 'Sunday night', weekday: 7, from: '22:00', to: '01:30' },
+      { id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00', hands: 1 },
+      { id: 'sun', name: 'Sunday night', weekday: 7, from: '22:00', to: '01:30', hands: 1 },
     ],
     exceptions: [
       { date: '2026-03-14', hours: null, note: 'closed' },
@@ -179,8 +127,17 @@ describe('the days of one piece', () => {
   })
 
   it('says what is left over when the window cannot be met', () => {
-    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('late', 30)])
+    const dry = { now: { water: { wall: 0.25, foot: 0.3 }, cover: 'open' as const } }
+    const plan = alone(job('a', [work('carve', 0.6, 0.3)], dry), [session('late', 30)])
     expect(plan.unplaced).toHaveLength(1)
+  })
+
+  it('is covered at once where it would be too dry at the first visit', () => {
+    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('late', 30)])
+    expect(plan.visits.map((v) => [v.session.id, v.cover, v.tasks.length])).toEqual([
+      [AT_ONCE, 'draped', 0],
+      ['late', 'open', 1],
+    ])
   })
 
   it('fires only when the foot is dry, the kind and cone are right, and there is room', () => {
@@ -194,7 +151,9 @@ describe('the days of one piece', () => {
         kiln('late', 60),
       ]).firings.map((f) => f.kiln.booking.id),
     ).toEqual(['late'])
-    expect(alone(job('a', tasks, { count: 4 }), sessions, [kiln('full', 60, 3)]).unplaced).toHaveLength(1)
+    expect(
+      alone(job('a', tasks, { pots: [1, 2, 3, 4], of: 4 }), sessions, [kiln('full', 60, 3)]).unplaced,
+    ).toHaveLength(1)
   })
 
   it('uses both sides of a firing', () => {
@@ -217,7 +176,7 @@ describe('the days of one piece', () => {
 
   it('a piece still to be made is made first, and covered at once where that helps', () => {
     const plan = alone(
-      job('a', [{ kind: 'make', stepId: null, phases: [{ hands: 25, wait: 0 }] }, work('carve', 0.6, 0.3)], {
+      job('a', [{ kind: 'make', stepId: null, each: 25, wait: 0 }, work('carve', 0.6, 0.3)], {
         now: null,
       }),
       [session('now', 0), session('tomorrow', 40)],
@@ -248,7 +207,7 @@ describe('the days of one piece', () => {
           cost +
             undone * COST.unplaced +
             Math.max(0, ((undone ? sessions[sessions.length - 1].endMs : Math.max(atMs, readyMs)) - T0) / (24 * HOUR)) *
-              COST.dayInProcess,
+              (COST.potDay + COST.setDay),
         )
         if (i === sessions.length) return
       }
@@ -268,7 +227,7 @@ describe('the days of one piece', () => {
       const start = wetWait > 0 && open + wetWait < s.endMs ? open + wetWait + 60_000 : open
       let here = dryOn(j.curves, water, cover, (start - atMs) / HOUR)
       for (const c of covers)
-        if (c !== cover) go(i + 1, done, start, here, c, readyMs, cost + COST.coverOnly + (c === 'open' ? 0 : 0.05))
+        if (c !== cover) go(i + 1, done, start, here, c, readyMs, cost + COST.look + (c === 'open' ? 0 : 0.05))
       let [t, hands, off] = [start, 0, 0]
       for (let k = done; k < j.tasks.length; k++) {
         const task = j.tasks[k]
@@ -277,14 +236,14 @@ describe('the days of one piece', () => {
           (task.within && (here.wall > task.within.wettest || here.wall < task.within.driest))
         )
           break
-        hands += handsOf(task.phases)
-        const end = t + spanOf(task.phases) * 60_000
+        hands += task.each
+        const end = t + task.each * 60_000
         if (hands > (s.endMs - s.startMs) / 60_000 || end > s.endMs) break
         if (task.within)
-          off += Math.abs((2 * (here.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1)
+          off += ((2 * (here.wall - task.within.driest)) / (task.within.wettest - task.within.driest) - 1) ** 2
         here = dryOn(j.curves, here, 'open', (end - t) / HOUR)
         t = end
-        if (task.within && here.wall < task.within.driest - (task.within.wettest - task.within.driest) / 8) break
+        if (task.within && here.wall < task.within.driest - (task.within.wettest - task.within.driest) / 16) break
         const last = k + 1 === j.tasks.length
         const matters = j.tasks.slice(k + 1).some((x) => x.kind === 'work' && x.within)
         for (const c of last || !matters ? (['open'] as const) : covers)
@@ -294,11 +253,15 @@ describe('the days of one piece', () => {
             t,
             here,
             c,
-            t + lastWait(task.phases) * 60_000,
-            cost + COST.visit + off * COST.offMiddle + (c === 'open' ? 0 : 0.05),
+            t + task.wait * 60_000,
+            cost +
+              COST.visit +
+              ((start - T0) / (24 * HOUR)) * COST.waiting +
+              off * COST.offMiddle +
+              (c === 'open' ? 0 : 0.05),
           )
-        here = dryOn(j.curves, here, 'open', lastWait(task.phases) / 60)
-        t += lastWait(task.phases) * 60_000
+        here = dryOn(j.curves, here, 'open', task.wait / 60)
+        t += task.wait * 60_000
       }
     }
     go(0, 0, T0, { wall: 1, foot: 1 }, 'open', T0, 0)
@@ -316,7 +279,8 @@ describe('the days of one piece', () => {
             .sort((a, b) => b[0] - a[0])
             .map(([wettest, driest], i) => work(`s${i}`, wettest, driest, 40, 10))
           const sessions = hours.sort((a, b) => a - b).map((h, i) => session(`x${i}`, h * 2, 2))
-          const found = alone(job('a', tasks), sessions)
+          // What it might miss is left out: the trial of all plans does not weigh it.
+          const found = alone(job('a', tasks), sessions, [], { ...BEAM, miss: 0 })
           expect(found.cost).toBeLessThanOrEqual(cheapest(job('a', tasks), sessions) * 1.08 + 1e-6)
         },
       ),
@@ -327,23 +291,13 @@ describe('the days of one piece', () => {
 
 describe('the days of a studio', () => {
   it('while one coat dries another piece gets its own (common practice)', () => {
-    const coats: Task = {
-      kind: 'work',
-      stepId: 'coat',
-      within: null,
-      phases: [
-        { hands: 10, wait: 20 },
-        { hands: 10, wait: 20 },
-        { hands: 10, wait: 0 },
-      ],
-      bottleSaves: 0,
-    }
-    const one = alone(job('a', [coats]), [session('s', 0)]).visits[0]
+    const coats = [free('coat', 10, 20), free('coat', 10, 20), free('coat', 10)]
+    const one = alone(job('a', coats), [session('s', 0)]).visits[0]
     const both = interleave([
-      { pieceId: 'a', visit: one },
-      { pieceId: 'b', visit: one },
+      { jobId: 'a', pots: 1, visit: one },
+      { jobId: 'b', pots: 1, visit: one },
     ])
-    expect(spanOf(coats.phases)).toBe(70)
+    expect((one.endMs - one.startMs) / 60_000).toBe(70)
     expect((both.endMs - T0) / 60_000).toBe(80)
     const sorted = both.touches.slice().sort((a, b) => a.startMs - b.startMs)
     for (let i = 1; i < sorted.length; i++) expect(sorted[i].startMs).toBeGreaterThanOrEqual(sorted[i - 1].endMs)
@@ -353,8 +307,8 @@ describe('the days of a studio', () => {
     const jobs = ['a', 'b', 'c'].map((id) => job(id, [free('long', 110)]))
     const p = problem(jobs, [session('mon', 0), session('tue', 24), session('wed', 48)])
     const plan = firstPlan(p)
-    expect(new Set([...plan.plans.values()].map((x) => x.visits[0].session.id)).size).toBe(3)
-    expect(fits(p, [...plan.plans.values()])).toBe(true)
+    expect(new Set(allPlans(plan).map((x) => x.visits[0].session.id)).size).toBe(3)
+    expect(fits(p, allPlans(plan))).toBe(true)
   })
 
   it('two pieces whose clay will not wait do not share an evening with hands for one at a time', () => {
@@ -363,37 +317,27 @@ describe('the days of a studio', () => {
     const p = problem(jobs, [session('one', 10, 6), session('two', 17)])
     const { plans } = firstPlan(p)
     const evenings = jobs.map(
-      ({ pieceId }) => plans.get(pieceId)?.visits.find((visit) => visit.tasks.length)?.session.id,
+      ({ pieceId }) => plans.get(pieceId)?.[0].visits.find((visit) => visit.tasks.length)?.session.id,
     )
     expect(new Set(evenings)).toEqual(new Set(['one', 'two']))
-    expect(fits(p, [...plans.values()])).toBe(true)
+    expect(fits(p, [...plans.values()].flat())).toBe(true)
     // With time enough in the clay they do share it.
     const patient = problem(
       ['a', 'b'].map((id) => job(id, [work('carve', 0.6, 0.35, 125)])),
       p.sessions,
     )
-    expect(new Set([...firstPlan(patient).plans.values()].map((plan) => plan.visits[0].session.id))).toEqual(
-      new Set(['one']),
-    )
+    expect(new Set(allPlans(firstPlan(patient)).map((plan) => plan.visits[0].session.id))).toEqual(new Set(['one']))
   })
 
   it('of two pieces that are ready, the one whose clay will wait least has the hands first', () => {
-    const visit = (latestMs: number) => ({
-      session: session('s', 0),
-      startMs: T0,
-      endMs: T0 + HOUR,
-      tasks: [free('x', 30)],
-      latestMs: [latestMs],
-      hands: 30,
-      cover: 'open' as const,
-    })
+    const visit = (latestMs: number) => visitOf(session('s', 0), [free('x', 30)], [latestMs])
     const order = (a: number, b: number) =>
       interleave([
-        { pieceId: 'a', visit: visit(a) },
-        { pieceId: 'b', visit: visit(b) },
+        { jobId: 'a', pots: 1, visit: visit(a) },
+        { jobId: 'b', pots: 1, visit: visit(b) },
       ])
-    expect(order(Infinity, T0 + HOUR).touches.map((touch) => touch.pieceId)).toEqual(['b', 'a'])
-    expect(order(T0 + HOUR, T0 + 2 * HOUR).touches.map((touch) => touch.pieceId)).toEqual(['a', 'b'])
+    expect(order(Infinity, T0 + HOUR).touches.map((touch) => touch.jobId)).toEqual(['b', 'a'])
+    expect(order(T0 + HOUR, T0 + 2 * HOUR).touches.map((touch) => touch.jobId)).toEqual(['a', 'b'])
     expect(order(T0 + HOUR, T0 + 2 * HOUR).late).toBe(false)
     expect(order(T0 + HOUR / 6, T0 + HOUR / 4).late).toBe(true)
   })
@@ -412,10 +356,10 @@ describe('the days of a studio', () => {
     for (const { better } of improvements(p, start, 30)) {
       if (!better) continue
       expect(better.cost).toBeLessThan(best.cost)
-      expect(fits(p, [...better.plans.values()])).toBe(true)
+      expect(fits(p, allPlans(better))).toBe(true)
       best = better
     }
-    expect(best.plans.get('tight')?.unplaced).toEqual([])
+    expect(best.plans.get('tight')?.[0].unplaced).toEqual([])
   })
 
   it('the exact search of a few pieces finds what trying every order and alternative finds', () => {
@@ -443,7 +387,7 @@ describe('the days of a studio', () => {
       }),
     )
     expect(joint?.cost).toBeLessThanOrEqual(best + 1e-9)
-    expect(joint && fits(p, [...joint.plans.values()])).toBe(true)
+    expect(joint && fits(p, allPlans(joint))).toBe(true)
   })
 
   it('the same studio gets the same days', () => {

@@ -10,6 +10,8 @@ export interface Session {
   readonly date: string
   readonly startMs: number
   readonly endMs: number
+  /** Pairs of hands. */
+  readonly hands: number
 }
 
 /** A booked kiln, as instants. */
@@ -56,13 +58,20 @@ export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, from
     if (exception && !exception.hours) continue
     const hours = weekly.filter((entry) => entry.weekday === getISODay(day))
     const open = exception?.hours
-      ? [{ id: hours[0]?.id ?? 'extra', name: exception.note || hours[0]?.name || 'Extra hours', ...exception.hours }]
+      ? [
+          {
+            id: hours[0]?.id ?? 'extra',
+            name: exception.note || hours[0]?.name || 'Extra hours',
+            hands: hours[0]?.hands ?? 1,
+            ...exception.hours,
+          },
+        ]
       : hours
-    for (const { id, name, from, to } of open) {
+    for (const { id, name, from, to, hands } of open) {
       const startMs = localInstant(date, from, timeZone)
       const endMs =
         to > from ? localInstant(date, to, timeZone) : localInstant(format(addDays(day, 1), 'yyyy-MM-dd'), to, timeZone)
-      if (endMs > fromMs && startMs < toMs) sessions.push({ id: `${id}@${date}`, name, date, startMs, endMs })
+      if (endMs > fromMs && startMs < toMs) sessions.push({ id: `${id}@${date}`, name, date, startMs, endMs, hands })
     }
   }
   return sessions.sort((a, b) => a.startMs - b.startMs || a.id.localeCompare(b.id))

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { sentence } from '@/core/base/issue'
 import { dryGramsPerLitre, scaledBatch, SOLIDS_DENSITY, waterToAdd, type BatchLine } from '@/core/quantities/suspension'
+import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { useAmounts } from '@/store/colours'
@@ -76,7 +77,7 @@ function AmountsTable({ piece, studio, left }: { piece: Piece; studio: Studio; l
             <tr className="border-b border-base-content text-left align-bottom">
               <th className="py-1">medium</th>
               <th>one, ml</th>
-              <th>all {piece.count}, ml</th>
+              <th>all {standingPots(piece).length}, ml</th>
               <th>jars</th>
               <th>left</th>
               <th>pieces a jar</th>

@@ -9,7 +9,8 @@ import { Segments } from '@/ui/kit/fields'
 import { DaysBoard } from './DaysBoard'
 import { DrynessNow } from './DrynessNow'
 import { HoursPanel } from './HoursPanel'
-import { ChangesPanel, UnmetPanel } from './PlanNotes'
+import { AtOncePanel, ChangesPanel, UnmetPanel } from './PlanNotes'
+import { noteVisitDone } from './visitCommands'
 import { RoomsPanel } from './RoomsPanel'
 import { SessionLists } from './SessionLists'
 import { VisitStrip } from './VisitStrip'
@@ -80,6 +81,7 @@ export function DaysView() {
           {!hours && <NoHours empty={studio.order.length === 0} onHours={() => setTab('hours')} />}
           <div className="print:hidden">
             <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
+            <AtOncePanel studio={studio} onDone={(visit) => noteVisitDone(studio.pieces[visit.pieceId], visit)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
             {selected && (
               <VisitStrip

@@ -2,17 +2,21 @@
 
 import clsx from 'clsx'
 import Link from 'next/link'
+import { useState } from 'react'
+import { lotPieces, type LotPiece } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'
 import type { Piece } from '@/core/model/piece'
 import { COVER_NAMES } from '@/core/clay/stages'
 import { columnOf, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { moistureWords } from '@/core/usecases/drying/lostWindow'
 import { standingOf, type Standing } from '@/core/usecases/drying/stepWindow'
+import { countWords, lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { spanWords, windowWords } from '@/core/usecases/words/timeWords'
 import { instantNow, useAllDrying } from '@/store/days'
 import { run } from '@/store/studioStore'
+import { SayOfLots } from './SayOfLots'
 import { WaterBar } from '@/ui/dryness/WaterBar'
 import { Words } from '@/ui/kit/Words'
 
@@ -29,11 +33,13 @@ const GROUPS: readonly (readonly [Standing['kind'], string, string])[] = [
 /** Every piece by what its clay asks for: who can carve today, who must cover. */
 export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
   const { drying, busy } = useAllDrying(studio)
-  const standings = studio.order.flatMap((id) =>
-    studio.pieces[id] ? [standingOf(studio.pieces[id], drying[id] ?? null)] : [],
-  )
+  const [asked, setChosen] = useState<readonly string[]>([])
+  const lots = studio.order.flatMap((id) => (studio.pieces[id] ? lotPieces(studio.pieces[id]) : []))
+  const chosen = lots.filter(({ id }) => asked.includes(id))
+  const standings = lots.map((lot) => ({ lot, ...standingOf(lot.piece, drying[lot.id] ?? null) }))
   return (
     <div className="space-y-5" data-testid="dryness-now" data-busy={busy}>
+      {chosen.length > 0 && <SayOfLots key={asked.join()} lots={chosen} onDone={() => setChosen([])} />}
       {GROUPS.map(([kind, title, hint]) => {
         const group = standings
           .filter((standing) => standing.kind === kind)
@@ -51,10 +57,15 @@ export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
             <ul className="divide-y divide-base-300 border-y border-base-300">
               {group.map((standing) => (
                 <Line
-                  key={standing.pieceId}
+                  key={standing.lot.id}
                   standing={standing}
-                  piece={studio.pieces[standing.pieceId]}
-                  drying={drying[standing.pieceId] ?? null}
+                  lot={standing.lot}
+                  whole={studio.pieces[standing.pieceId]}
+                  chosen={asked.includes(standing.lot.id)}
+                  onChoose={(yes) =>
+                    setChosen(yes ? [...asked, standing.lot.id] : asked.filter((id) => id !== standing.lot.id))
+                  }
+                  drying={drying[standing.lot.id] ?? null}
                   studio={studio}
                   now={now}
                 />
@@ -67,22 +78,34 @@ export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
   )
 }
 
-const closing = ({ pieceId, window }: Standing, drying: Readonly<Record<string, PieceDrying>>) =>
-  drying[pieceId] && window?.closes ? drying[pieceId].madeMs / 3_600_000 + window.closes.early : Infinity
+type LotStanding = Standing & { readonly lot: LotPiece }
+
+const closing = ({ lot: { id }, window }: LotStanding, drying: Readonly<Record<string, PieceDrying>>) =>
+  drying[id] && window?.closes ? drying[id].madeMs / 3_600_000 + window.closes.early : Infinity
 
 function Line({
   standing,
-  piece,
+  lot,
+  whole,
+  chosen,
+  onChoose,
   drying,
   studio,
   now,
 }: {
   standing: Standing
-  piece: Piece
+  lot: LotPiece
+  whole: Piece
+  chosen: boolean
+  onChoose: (yes: boolean) => void
   drying: PieceDrying | null
   studio: Studio
   now: number
 }) {
+  const { piece } = lot
+  const pots = lot.lot.pots.length === whole.count ? [] : lot.lot.pots
+  const name = lotName(piece, pots)
+  const only = pots.length ? { pots: [...pots] } : {}
   const step = standing.window && piece.steps.find((s) => s.id === standing.window?.stepId)
   const wall = drying && columnOf(drying, 'wall')
   const rim = drying && columnOf(drying, 'rim')
@@ -105,16 +128,28 @@ function Line({
         'items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2',
       )}
       data-piece={piece.id}
+      data-lot={lot.id}
     >
-      <p className="leading-tight">
-        <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
-          {piece.name}
-        </Link>
-        <span className="block text-xs text-base-content/80">
-          {piece.count === 1 ? 'one piece' : `set of ${piece.count}`}, {roomOf(studio, piece).name}
-          {drying && `, ${COVER_NAMES[drying.cover]}`}
-        </span>
-      </p>
+      <div className="flex items-start gap-2 leading-tight">
+        {drying && (
+          <input
+            type="checkbox"
+            className="checkbox mt-0.5 checkbox-sm"
+            aria-label={`Choose ${name}`}
+            checked={chosen}
+            onChange={(event) => onChoose(event.target.checked)}
+          />
+        )}
+        <p>
+          <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
+            {name}
+          </Link>
+          <span className="block text-xs text-base-content/80">
+            {pots.length ? `${pots.length} of ${whole.count}` : countWords(piece.count)}, {roomOf(studio, piece).name}
+            {drying && `, ${COVER_NAMES[drying.cover]}`}
+          </span>
+        </p>
+      </div>
       <p className="flex items-center gap-2">
         {wall && drying && <WaterBar column={wall} drying={drying} />}
         <span className="leading-tight">
@@ -146,6 +181,7 @@ function Line({
                 run({
                   type: 'piece.log',
                   pieceId: piece.id,
+                  ...only,
                   entry: { kind: 'cover', at: instantNow(), cover: 'sealed' },
                 })
               }
@@ -158,7 +194,12 @@ function Line({
             type="button"
             className="btn btn-sm"
             onClick={() =>
-              run({ type: 'piece.log', pieceId: piece.id, entry: { kind: 'cover', at: instantNow(), cover: 'open' } })
+              run({
+                type: 'piece.log',
+                pieceId: piece.id,
+                ...only,
+                entry: { kind: 'cover', at: instantNow(), cover: 'open' },
+              })
             }
           >
             Uncover it

@@ -4,13 +4,13 @@ import { useState } from 'react'
 import { Plus, X } from 'lucide-react'
 import { CONES } from '@/core/firing/cones'
 import type { Cover } from '@/core/clay/stages'
-import { FIRING_KINDS, type Calendar, type FiringBooking } from '@/core/model/calendar'
+import { FIRING_KINDS, SURENESS, type Calendar, type FiringBooking } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 
 import { isTimeZone } from '@/core/base/timeZone'
 import { instantNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
-import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { Check, Field, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { TextInput } from '@/ui/kit/TextInput'
 
 const WEEKDAYS: readonly (readonly [string, string])[] = [
@@ -32,6 +32,7 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
       <Weekly calendar={calendar} />
       <Kilns calendar={calendar} />
       <Exceptions calendar={calendar} />
+      <Sureness calendar={calendar} />
       <section className="space-y-3">
         <h2 className="text-lg font-bold">Covers and clock</h2>
         <div className="flex flex-wrap gap-4">
@@ -73,6 +74,26 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
   )
 }
 
+/** How sure the days should be. */
+function Sureness({ calendar }: { calendar: Calendar }) {
+  return (
+    <section className="space-y-2" aria-label="How sure">
+      <h2 className="text-lg font-bold">How sure</h2>
+      <Segments
+        small
+        label="How sure a visit should find the clay right"
+        value={calendar.sure}
+        choices={SURENESS.map((sure) => [sure, `${sure} of 100`] as const)}
+        onChange={(sure) => change({ sure })}
+      />
+      <p className="max-w-prose text-sm text-base-content/80">
+        Each visit tells how often the clay will be right then. Where that is less often than this, a look or a weighing
+        is asked for on the way: either teaches how the room dries.
+      </p>
+    </section>
+  )
+}
+
 const TIME = 'numbers w-28'
 
 function Weekly({ calendar }: { calendar: Calendar }) {
@@ -107,6 +128,17 @@ function Weekly({ calendar }: { calendar: Calendar }) {
               maxLength={60}
               onCommit={(name) => set(i, { name })}
             />
+            <span className="w-24">
+              <NumberInput
+                label={`Pairs of hands, ${hours.name}`}
+                value={hours.hands}
+                min={1}
+                max={60}
+                step={1}
+                unit={hours.hands === 1 ? 'pair' : 'pairs'}
+                onCommit={(hands) => set(i, { hands: Math.round(hands) })}
+              />
+            </span>
             <button
               type="button"
               className="btn btn-ghost px-1 btn-sm"
@@ -131,6 +163,7 @@ function Weekly({ calendar }: { calendar: Calendar }) {
                 weekday: 1 + (calendar.weekly.length % 7),
                 from: '18:00',
                 to: '21:00',
+                hands: 1,
               },
             ],
           })

@@ -1,8 +1,11 @@
 'use client'
 
 import Link from 'next/link'
-import { X } from 'lucide-react'
+import { Check, X } from 'lucide-react'
+import { COVER_NAMES } from '@/core/clay/stages'
+import { AT_ONCE, type Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
+import { lotName } from '@/core/usecases/words/potWords'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { Words } from '@/ui/kit/Words'
 
@@ -41,16 +44,16 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
   return (
     <section aria-label="What cannot be met" className="mb-3 border border-base-content px-4 py-2" data-testid="unmet">
       <h2 className="mb-1 font-bold">
-        {unmet.length === 1 ? 'One piece does not fit' : `${unmet.length} pieces do not fit`}
+        {unmet.length === 1 ? 'One piece does not fit whole' : `${unmet.length} pieces or lots do not fit whole`}
       </h2>
       <ul className="grid gap-x-8 gap-y-2 lg:grid-cols-2">
-        {unmet.map(({ pieceId, why, changes }) => (
-          <li key={pieceId} className="flex gap-2 text-sm" data-unmet={pieceId}>
+        {unmet.map(({ pieceId, pots, why, changes }) => (
+          <li key={`${pieceId}-${pots[0]}`} className="flex gap-2 text-sm" data-unmet={pieceId}>
             <SeverityMark severity="risk" size={18} />
             <div>
               <p>
                 <Link href={`/plan/${pieceId}`} className="link font-bold">
-                  {studio.pieces[pieceId].name}
+                  {lotName(studio.pieces[pieceId], pots)}
                 </Link>
                 : <Words text={why} />
               </p>
@@ -70,6 +73,38 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
                 </p>
               )}
             </div>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Covers that go on before anything else, so that the clay keeps until its days. */
+export function AtOncePanel({ studio, onDone }: { studio: Studio; onDone: (visit: Visit) => void }) {
+  const visits = studio.schedule.visits.filter(
+    ({ sessionId, pieceId }) => sessionId === AT_ONCE && studio.pieces[pieceId],
+  )
+  if (!visits.length) return null
+  return (
+    <section
+      aria-label="Now"
+      className="mb-3 border-2 border-base-content px-4 py-2 print:hidden"
+      data-testid="at-once"
+    >
+      <h2 className="mb-1 font-bold">Now, before anything else</h2>
+      <ul className="grid gap-x-8 gap-y-1 lg:grid-cols-2">
+        {visits.map((visit) => (
+          <li key={`${visit.pieceId}-${visit.pots[0]}`} className="flex items-center gap-3 text-sm">
+            <span className="flex-1">
+              <Link href={`/plan/${visit.pieceId}`} className="link font-bold">
+                {lotName(studio.pieces[visit.pieceId], visit.pots)}
+              </Link>
+              : {COVER_NAMES[visit.cover]}
+            </span>
+            <button type="button" className="btn btn-sm" onClick={() => onDone(visit)}>
+              <Check size={15} aria-hidden /> Done
+            </button>
           </li>
         ))}
       </ul>

@@ -6,10 +6,28 @@ import type { Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 import { COVER_NAMES } from '@/core/clay/stages'
 import { localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
+import { coatsOf } from '@/core/plan/step'
+import { isPinOf } from '@/core/usecases/days/visitDone'
+import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { moveVisit, unpinVisit, noteVisitDone } from './visitCommands'
 import { Words } from '@/ui/kit/Words'
+
+/** Coats of a step in words: “coat 2”, “coats 2 and 3”. */
+const coatsPart = ({ from, to }: Visit['coats'][number]): string =>
+  to - from === 1 ? `coat ${to}` : `coats ${from + 1} to ${to}`
+
+/** How likely the clay is right then, and what would make that surer. */
+function Chance({ studio, chance }: { studio: Studio; chance: number }) {
+  const per = Math.round(100 * chance)
+  return (
+    <span className="block text-base-content/80" data-testid="chance">
+      The clay is right then in {per} of 100 cases.
+      {per < Number(studio.calendar.sure) && ' A look or a weighing on the way makes it surer.'}
+    </span>
+  )
+}
 
 /** The chosen visit in words, and what one can do with it. */
 export function VisitStrip({
@@ -32,8 +50,12 @@ export function VisitStrip({
   const at = sessions.findIndex((session) => session.id === visit.sessionId)
   const steps = visit.stepIds
     .flatMap((id) => piece.steps.filter((step) => step.id === id))
-    .map((step) => stepWords(step, studio, isSlab(piece)))
-  const pinned = studio.schedule.pins.some((pin) => pin.pieceId === visit.pieceId && visit.stepIds.includes(pin.stepId))
+    .map((step) => {
+      const { title, brief } = stepWords(step, studio, isSlab(piece))
+      const part = visit.coats.find(({ stepId }) => stepId === step.id)
+      return `${title} (${part ? `${coatsPart(part)} of ${coatsOf(step)}` : brief})`
+    })
+  const pinned = studio.schedule.pins.some((pin) => isPinOf(pin, visit) && visit.stepIds.includes(pin.stepId))
   const clock = (iso: string) => localClock(Date.parse(iso), timeZone, studio.settings.clock)
   return (
     <section
@@ -42,7 +64,7 @@ export function VisitStrip({
     >
       <p className="min-w-0 flex-1">
         <Link href={`/plan/${piece.id}`} className="link font-bold">
-          {piece.name}
+          {lotName(piece, visit.pots)}
         </Link>
         , {localDay(Date.parse(visit.at), timeZone)},{' '}
         <span className="numbers">
@@ -51,11 +73,12 @@ export function VisitStrip({
         :{' '}
         <Words
           text={
-            [...(visit.makes ? ['make it'] : []), ...steps.map((s) => `${s.title} (${s.brief})`)].join('; ') ||
-            'only the cover changes'
+            [...(visit.makes ? ['make it'] : []), ...steps].join('; ') ||
+            (visit.covered ? `leave it open until about ${clock(visit.covered)}` : 'only the cover changes')
           }
         />
-        . Then {COVER_NAMES[visit.cover]}.
+        . {visit.covered && visit.stepIds.length > 0 && `Left open until about ${clock(visit.covered)}. `}
+        Then {COVER_NAMES[visit.cover]}.{visit.chance !== null && <Chance studio={studio} chance={visit.chance} />}
       </p>
       <div className="flex flex-wrap gap-2">
         {visit.stepIds.length > 0 && (

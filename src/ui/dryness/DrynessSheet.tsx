@@ -30,27 +30,35 @@ const COVER_CHOICES: readonly (readonly [Cover, string])[] = [
   ['dampBox', 'damp box'],
 ]
 
+/** A piece, or a lot of it as a piece, with its pots: none are named where it is the whole set. */
+interface OfPots {
+  piece: Piece
+  pots?: number[]
+  studio: Studio
+}
+
 /** How a piece dries: when it was made, how it stands, what was seen, and when it reaches each stage. */
-export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
+export function DrynessSheet({ piece, pots, studio }: OfPots) {
   const now = useNow()
   const { drying, busy, problem } = useDrying(piece, studio)
   const { timeZone } = studio.calendar
   const fired = hasBeenFired(piece.steps)
-  const making = (changes: Partial<Piece['making']>) => run({ type: 'piece.making', pieceId: piece.id, changes })
+  const making = (changes: Partial<Piece['making']>) =>
+    run({ type: 'piece.making', pieceId: piece.id, ...only(pots), changes })
   return (
     <section aria-label="Dryness" className="space-y-3 px-5 py-4" data-testid="dryness" data-busy={busy}>
       {piece.making.madeAt === null ? (
-        <NotMade piece={piece} timeZone={timeZone} />
+        <NotMade piece={piece} pots={pots} timeZone={timeZone} />
       ) : (
         <>
           {problem && <p role="alert">{problem}</p>}
           {drying && <Columns drying={drying} />}
-          {drying && <RescueList piece={piece} studio={studio} drying={drying} />}
+          {drying && <RescueList piece={piece} pots={pots} studio={studio} drying={drying} />}
           {drying && <DryingChart drying={drying} studio={studio} nowMs={now} />}
           {drying && <StageTimes drying={drying} studio={studio} nowMs={now} />}
           {drying && <Crack drying={drying} />}
-          {!fired && <Standing piece={piece} studio={studio} nowMs={now} />}
-          {!fired && <Seen piece={piece} studio={studio} />}
+          {!fired && <Standing piece={piece} pots={pots} studio={studio} nowMs={now} />}
+          {!fired && <Seen piece={piece} pots={pots} studio={studio} />}
         </>
       )}
       <div className="grid grid-cols-2 gap-3">
@@ -89,13 +97,16 @@ export function DrynessSheet({ piece, studio }: { piece: Piece; studio: Studio }
           )}
         </Field>
       </div>
-      <Log piece={piece} studio={studio} nowMs={now} />
+      <Log piece={piece} pots={pots} studio={studio} nowMs={now} />
     </section>
   )
 }
 
-function NotMade({ piece, timeZone }: { piece: Piece; timeZone: string }) {
-  const made = (madeAt: string) => run({ type: 'piece.making', pieceId: piece.id, changes: { madeAt } })
+/** The pots of a command: none are named for the whole set. */
+const only = (pots: number[] | undefined) => (pots ? { pots } : {})
+
+function NotMade({ piece, pots, timeZone }: { piece: Piece; pots?: number[]; timeZone: string }) {
+  const made = (madeAt: string) => run({ type: 'piece.making', pieceId: piece.id, ...only(pots), changes: { madeAt } })
   return (
     <>
       <h2 className="text-[17px] font-bold">Not made yet</h2>
@@ -151,9 +162,9 @@ function Crack({ drying }: { drying: PieceDrying }) {
 }
 
 /** How it stands now, and what moves the air over it. */
-function Standing({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowMs: number }) {
+function Standing({ piece, pots, studio, nowMs }: OfPots & { nowMs: number }) {
   const cover = coverAt(piece.making.log, nowMs)
-  const log = (entry: LogEntry) => run({ type: 'piece.log', pieceId: piece.id, entry })
+  const log = (entry: LogEntry) => run({ type: 'piece.log', pieceId: piece.id, ...only(pots), entry })
   return (
     <div className="space-y-2">
       <p className="text-[13px] text-base-content/75">It stands {COVER_NAMES[cover]}</p>
@@ -188,9 +199,10 @@ function Standing({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowM
 }
 
 /** What was seen: a stage by hand, or a weight. */
-function Seen({ piece, studio }: { piece: Piece; studio: Studio }) {
+function Seen({ piece, pots, studio }: OfPots) {
   const [stage, setStage] = useState<DryingStage>('leatherHard')
-  const weigh = (grams: number) => void noteAndCalibrate(piece, { kind: 'weight', at: instantNow(), grams })
+  const note = (entry: LogEntry) => void noteAndCalibrate([{ piece, ...only(pots), entry }])
+  const weigh = (grams: number) => note({ kind: 'weight', at: instantNow(), grams })
   const fromScale = async () => {
     const grams = await readBenchScale(piece, studio.bodies[piece.bodyId], roomOf(studio, piece))
     if (grams !== null) weigh(grams)
@@ -208,7 +220,7 @@ function Seen({ piece, studio }: { piece: Piece; studio: Studio }) {
         <button
           type="button"
           className="btn shrink-0 btn-sm"
-          onClick={() => void noteAndCalibrate(piece, { kind: 'stage', at: instantNow(), stage })}
+          onClick={() => note({ kind: 'stage', at: instantNow(), stage })}
         >
           It is so now
         </button>
@@ -225,7 +237,12 @@ function Seen({ piece, studio }: { piece: Piece; studio: Studio }) {
               step={1}
               unit="g"
               onCommit={(grams) =>
-                run({ type: 'piece.making', pieceId: piece.id, changes: { wetGrams: grams > 0 ? grams : null } })
+                run({
+                  type: 'piece.making',
+                  pieceId: piece.id,
+                  ...only(pots),
+                  changes: { wetGrams: grams > 0 ? grams : null },
+                })
               }
             />
           )}
@@ -266,10 +283,12 @@ const ENTRY_WORDS = (entry: LogEntry): string => {
       return `found ${STAGE[entry.stage].name}`
     case 'weight':
       return `weighed ${entry.grams} g`
+    case 'coats':
+      return `coats brought ${Math.round(entry.outsideUm + entry.insideUm)} µm of water`
   }
 }
 
-function Log({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowMs: number }) {
+function Log({ piece, pots, studio, nowMs }: OfPots & { nowMs: number }) {
   if (!piece.making.log.length) return null
   return (
     <details className="text-sm">
@@ -289,6 +308,7 @@ function Log({ piece, studio, nowMs }: { piece: Piece; studio: Studio; nowMs: nu
                 run({
                   type: 'piece.making',
                   pieceId: piece.id,
+                  ...only(pots),
                   changes: { log: piece.making.log.filter((_, k) => k !== i) },
                 })
               }

@@ -4,6 +4,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { STAGE } from '@/core/clay/stages'
 import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { rescueOf } from '@/core/usecases/drying/rescue'
 import { lostWindow, moistureWords } from '@/core/usecases/drying/lostWindow'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
@@ -13,10 +14,22 @@ import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { Words } from '@/ui/kit/Words'
 
 /** When the moment for a step is past: what can still be done, each as a plan to take. */
-export function RescueList({ piece, studio, drying }: { piece: Piece; studio: Studio; drying: PieceDrying }) {
+export function RescueList({
+  piece,
+  pots,
+  studio,
+  drying,
+}: {
+  piece: Piece
+  /** Of a divided set: only what leaves the plan of the others as it is. */
+  pots?: number[]
+  studio: Studio
+  drying: PieceDrying
+}) {
   const lost = lostWindow(piece, drying)
   const { value, problem } = useRescues(piece, studio, lost !== null)
-  const options = value ?? []
+  const found = value ?? []
+  const options = pots ? found.flatMap((option) => rescueOf(option, pots) ?? []) : found
   if (!lost) return null
   return (
     <div className="border border-base-content p-3" data-testid="rescue">
@@ -47,7 +60,12 @@ export function RescueList({ piece, studio, drying }: { piece: Piece; studio: St
             </p>
           </li>
         ))}
-        {options.length === 0 && <li className="text-sm text-base-content/80">Looking for what can still be done…</li>}
+        {options.length < found.length && (
+          <li className="text-sm text-base-content/80">
+            Other ways on change the plan. Make these pots a piece of their own first: “the set”, then “plan apart”.
+          </li>
+        )}
+        {found.length === 0 && <li className="text-sm text-base-content/80">Looking for what can still be done…</li>}
       </ul>
     </div>
   )

@@ -5,6 +5,7 @@ import { useMemo, useRef, useState } from 'react'
 import { formatLength } from '@/core/base/units'
 import type { LightId } from '@/core/colour/light'
 import type { TurnedForm } from '@/core/form/turnedForm'
+import { countWords } from '@/core/usecases/words/potWords'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
@@ -145,7 +146,7 @@ export function PiecePicture({
       <div className="pointer-events-none absolute top-4 left-6 max-w-64 max-sm:left-4 max-sm:max-w-42">
         <h1 className="text-xl font-bold">{piece.name}</h1>
         <p className="text-[13px] leading-snug">
-          {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {body.name}
+          {countWords(piece.count)} · {body.name}
           <br />
           <span className="numbers">
             {form?.flat

@@ -5,13 +5,17 @@ import Link from 'next/link'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
 import { buildForm } from '@/core/form/buildForm'
+import { capital } from '@/core/base/capital'
+import { lotPieces } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { potsWords } from '@/core/usecases/words/potWords'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { useFindings, useSkin } from '@/store/derived'
 import { useStudio } from '@/store/studioStore'
 import { DrynessSheet } from '@/ui/dryness/DrynessSheet'
-import { Segments } from '@/ui/kit/fields'
+import { Segments, Select } from '@/ui/kit/fields'
+import { SetSheet } from '@/ui/set/SetSheet'
 import { ColoursSheet } from './ColoursSheet'
 import { FindingsPanel } from './FindingsPanel'
 import { PieceSheet } from './PieceSheet'
@@ -44,7 +48,7 @@ export function PlanView({ pieceId }: { pieceId: string }) {
 /** Instead of a step in the address: the piece itself. */
 const FORM_ITSELF = 'piece'
 
-type Sheet = 'step' | 'dryness' | 'colours'
+type Sheet = 'step' | 'dryness' | 'colours' | 'set'
 
 /** The step that the address names, or the last; null for the piece itself. */
 function stepInAddress({ steps }: Piece): string | null {
@@ -54,7 +58,7 @@ function stepInAddress({ steps }: Piece): string | null {
 
 const sheetInAddress = (): Sheet => {
   const asked = inAddress('sheet')
-  return asked === 'dryness' || asked === 'colours' ? asked : 'step'
+  return asked === 'dryness' || asked === 'colours' || asked === 'set' ? asked : 'step'
 }
 
 function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
@@ -69,6 +73,12 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const { skin, problem, busy } = useSkin(piece, studio, { afterStep, kind, light })
   const { findings, problem: unjudged, again } = useFindings(piece, studio)
   const form = useMemo(() => buildForm(piece.form), [piece.form])
+  const lots = lotPieces(piece)
+  const [lotAsked, setLot] = useState('')
+  /** The lot whose state is shown; the whole set while it is not divided. */
+  const lot = lots.find(({ id }) => id === lotAsked) ?? lots[0]
+  const divided = lots.length > 1
+  const pots = divided ? lot.lot.pots : undefined
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
     setSelectedId(id)
@@ -113,7 +123,17 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           aria-label="Step and findings"
         >
           <div className="min-h-0 flex-1 overflow-y-auto">
-            <div className="-mb-2 flex justify-end px-5 pt-3">
+            <div className="-mb-2 flex flex-wrap items-center justify-end gap-2 px-5 pt-3">
+              {divided && sheet !== 'set' && (
+                <span className="mr-auto w-32">
+                  <Select
+                    label="Which pots"
+                    value={lot.id}
+                    choices={lots.map((one) => [one.id, capital(potsWords(one.lot.pots))] as const)}
+                    onChange={setLot}
+                  />
+                </span>
+              )}
               <Segments
                 small
                 label="What the sheet shows"
@@ -122,12 +142,19 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
                   ['step', step ? 'this step' : 'the piece'],
                   ['dryness', 'dryness'],
                   ['colours', 'colours'],
+                  ...(piece.count > 1 ? [['set', 'the set'] as const] : []),
                 ]}
                 onChange={setSheet}
               />
             </div>
             {sheet === 'dryness' ? (
-              <DrynessSheet piece={piece} studio={studio} />
+              lot ? (
+                <DrynessSheet key={lot.id} piece={lot.piece} pots={pots} studio={studio} />
+              ) : (
+                <p className="px-5 py-4">Every pot of this set is lost.</p>
+              )
+            ) : sheet === 'set' ? (
+              <SetSheet piece={piece} studio={studio} />
             ) : sheet === 'colours' ? (
               <ColoursSheet piece={piece} studio={studio} />
             ) : step && selected !== null ? (
@@ -138,6 +165,8 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
                 form={form.ok ? form.value : null}
                 step={step}
                 index={selected}
+                lot={lot ?? null}
+                pots={pots}
               />
             ) : (
               <PieceSheet piece={piece} studio={studio} />
@@ -164,6 +193,9 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
         <Rail
           piece={piece}
           studio={studio}
+          lots={lots}
+          lot={lot ?? null}
+          onLot={setLot}
           findings={findings ?? []}
           selectedId={step?.id ?? null}
           onSelect={select}

@@ -4,6 +4,7 @@ import clsx from 'clsx'
 import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { useEffect, useRef, useState } from 'react'
 import { type Finding } from '@/core/judge/finding'
+import type { LotPiece } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex } from '@/core/plan/timeline'
@@ -15,12 +16,17 @@ import { WaterMarks } from './WaterMarks'
 import { dropStep } from '@/core/usecases/create/dropStep'
 import { shiftStep } from './planCommands'
 import { RAIL, worstOf } from './railMarks'
+import { LotMarks } from './LotMarks'
 import { RailTagMark } from './RailTagMark'
 import { StretchMark } from './StretchMark'
 
 interface RailProps {
   piece: Piece
   studio: Studio
+  /** The lots of a set, and the one whose state is shown. */
+  lots: readonly LotPiece[]
+  lot: LotPiece | null
+  onLot: (id: string) => void
   findings: readonly Finding[]
   selectedId: string | null
   onSelect: (id: string | null) => void
@@ -28,7 +34,7 @@ interface RailProps {
 }
 
 /** The plan along the life of the clay: water thinning, kilns, and the steps hung where they happen. */
-export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness }: RailProps) {
+export function Rail({ piece, studio, lots, lot, onLot, findings, selectedId, onSelect, onDryness }: RailProps) {
   const outer = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(1232)
   const [said, setSaid] = useState('')
@@ -38,10 +44,11 @@ export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness 
     observer.observe(outer.current)
     return () => observer.disconnect()
   }, [])
-  const { drying } = useDrying(piece, studio)
+  const own = lot?.piece ?? piece
+  const { drying } = useDrying(own, studio)
   const layout = railLayout(piece.steps, width, drying ? railWater(drying) : undefined)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
-  const next = nextStepIndex(piece.steps)
+  const next = nextStepIndex(own.steps)
 
   const drop = ({ active, delta }: DragEndEvent) => {
     const tag = layout.tags.find((t) => piece.steps[t.index].id === active.id)
@@ -124,7 +131,7 @@ export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness 
               key={piece.steps[tag.index].id}
               tag={tag}
               layout={layout}
-              step={piece.steps[tag.index]}
+              step={own.steps[tag.index] ?? piece.steps[tag.index]}
               studio={studio}
               flat={isSlab(piece)}
               selected={piece.steps[tag.index].id === selectedId}
@@ -133,6 +140,7 @@ export function Rail({ piece, studio, findings, selectedId, onSelect, onDryness 
               onSelect={onSelect}
             />
           ))}
+          {lots.length > 1 && <LotMarks layout={layout} lots={lots} shown={lot?.id ?? null} onLot={onLot} />}
         </div>
         <p className="sr-only" role="status">
           {said}

@@ -2,6 +2,7 @@
 
 import { STAGE } from '@/core/clay/stages'
 import type { TurnedForm } from '@/core/form/turnedForm'
+import type { LotPiece } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
@@ -9,9 +10,11 @@ import { timeline } from '@/core/plan/timeline'
 import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
+import { progress } from '@/core/usecases/drying/progress'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
 import { windowWords } from '@/core/usecases/words/timeWords'
-import { useDrying, useNow } from '@/store/days'
+import { instantNow, useDrying, useNow } from '@/store/days'
+import { useHands } from '@/store/paces'
 import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
 import { Check } from '@/ui/kit/fields'
@@ -25,20 +28,27 @@ export function StepSheet({
   form,
   step,
   index,
+  lot,
+  pots,
 }: {
   piece: Piece
   studio: Studio
   form: TurnedForm | null
   step: Step
   index: number
+  /** The lot whose state is shown, and its pots: none are named where it is the whole set. */
+  lot: LotPiece | null
+  pots?: number[]
 }) {
+  const own = lot?.piece ?? piece
   const time = timeline(piece.steps)[index]
   const words = stepWords(step, studio, isSlab(piece))
   const now = useNow()
-  const evaporation = now ? roomEvaporation(roomOf(studio, piece), now) : undefined
+  const evaporation = now ? roomEvaporation(roomOf(studio, own), now) : undefined
   const bench = benchWords(step, time, studio, isSlab(piece), evaporation)
-  const { drying } = useDrying(piece, studio)
-  const open = drying && stepWindows(piece, drying).find((w) => w.stepId === step.id)
+  const { drying } = useDrying(own, studio)
+  const { value: hands } = useHands(piece, studio)
+  const open = drying && stepWindows(own, drying).find((w) => w.stepId === step.id)
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">
@@ -71,8 +81,8 @@ export function StepSheet({
       />
       <Check
         label="Done up to here"
-        checked={step.done}
-        onChange={(done) => run({ type: 'piece.progress', pieceId: piece.id, doneSteps: done ? index + 1 : index })}
+        checked={own.steps[index]?.done ?? false}
+        onChange={(done) => run(progress(own, done ? index + 1 : index, pots, hands?.[index]?.water, instantNow()))}
       />
     </section>
   )

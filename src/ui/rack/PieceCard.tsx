@@ -1,15 +1,18 @@
 'use client'
 
 import Link from 'next/link'
+import { lotPieces, standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { STAGE } from '@/core/clay/stages'
+import { countWords } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { useThumbnail } from '@/store/derived'
 import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
+import { LotLines } from './LotLines'
 import { PieceMenu } from './PieceMenu'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Words } from '@/ui/kit/Words'
@@ -21,6 +24,8 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
   const { ref, seen } = useSeen<HTMLLIElement>()
   const { value: pixels, problem } = useThumbnail(piece, studio, SIZE, seen)
   const next = nextStepIndex(piece.steps)
+  const lots = lotPieces(piece)
+  const lost = piece.count - standingPots(piece).length
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name
   const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
@@ -42,13 +47,15 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
           <div>
             <h2 className="text-lg leading-tight font-bold wrap-anywhere">{piece.name}</h2>
             <p className="text-sm text-base-content/80">
-              {piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · {studio.bodies[piece.bodyId]?.name}
+              {countWords(piece.count)}
+              {lost > 0 && `, ${lost} lost`} · {studio.bodies[piece.bodyId]?.name}
               {piece.tags.length > 0 && ` · ${piece.tags.join(', ')}`}
             </p>
           </div>
           <LifeStrip piece={piece} />
         </div>
       </Link>
+      {lots.length > 1 && <LotLines lots={lots} studio={studio} />}
       <div className="flex flex-1 items-end gap-2 px-3 pb-3">
         <p className="flex-1 self-start text-sm">
           <span className="text-base-content/80">

@@ -6,6 +6,8 @@ import type { Studio } from '@/core/model/studio'
 import { localClock, localDay } from '@/core/schedule/sessions'
 import { nextSession, sessionList } from '@/core/usecases/days/dayList'
 import { standingOf } from '@/core/usecases/drying/stepWindow'
+import { lotPieces } from '@/core/model/lots'
+import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { momentWords } from '@/core/usecases/words/timeWords'
@@ -18,11 +20,12 @@ export function TodayList({ studio }: { studio: Studio }) {
   const { calendar, settings } = studio
   const session = now ? nextSession(studio, now) : null
   const items = session ? sessionList(studio, session.id) : []
-  const urgent = studio.order.flatMap((id) => {
-    const piece = studio.pieces[id]
-    const standing = piece && drying[id] ? standingOf(piece, drying[id], 24) : null
-    return piece && standing && (standing.kind === 'soon' || standing.kind === 'past')
-      ? [{ piece, standing, drying: drying[id] }]
+  const lots = studio.order.flatMap((id) => (studio.pieces[id] ? lotPieces(studio.pieces[id]) : []))
+  const urgent = lots.flatMap(({ id, lot, piece }) => {
+    const standing = drying[id] ? standingOf(piece, drying[id], 24) : null
+    const pots = lot.pots.length === studio.pieces[piece.id].count ? [] : lot.pots
+    return standing && (standing.kind === 'soon' || standing.kind === 'past')
+      ? [{ id, piece, pots, standing, drying: drying[id] }]
       : []
   })
   if (!items.length && !urgent.length) return null
@@ -60,15 +63,15 @@ export function TodayList({ studio }: { studio: Studio }) {
         <div>
           <h2 className="font-bold">Clay that will not wait</h2>
           <ul className="numbers text-sm">
-            {urgent.map(({ piece, standing, drying: dries }) => {
+            {urgent.map(({ id, piece, pots, standing, drying: dries }) => {
               const step = piece.steps.find((s) => s.id === standing.window?.stepId)
               const title = step && stepWords(step, studio, isSlab(piece)).title.toLowerCase()
               const closes = standing.window?.closes
               const until = closes && (closes.early > dries.nowHours ? closes.early : closes.likely)
               return (
-                <li key={piece.id}>
+                <li key={id}>
                   <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
-                    {piece.name}
+                    {lotName(piece, pots)}
                   </Link>
                   {': '}
                   {standing.kind === 'past'

@@ -1,6 +1,7 @@
 import { interpolateLinear } from '../../numeric/interpolation'
 import { dryness, equilibrium, contentAt, type ClayWater } from './clayWater'
 import type { Surroundings } from './airSide'
+import { wetted, type FaceWater } from './wetting'
 import {
   emptyCourse,
   evenWall,
@@ -15,7 +16,12 @@ import {
 export interface Spell {
   readonly untilHours: number
   readonly around: Surroundings
+  /** What coats bring to its faces as it begins. */
+  readonly wets?: FaceWater
 }
+
+/** Between a wall just before a coat and just after it, so that a course has one water at each hour. */
+const AT_ONCE_HOURS = 1e-6
 
 /** Dries a wall from wet through one spell after another. The solver starts small again after each change. */
 export function dryWall(
@@ -27,8 +33,11 @@ export function dryWall(
   const solver = new WallSolver(wall, settings)
   const course = emptyCourse()
   let state = start
-  for (const { untilHours, around } of spells)
+  for (const { untilHours, around, wets } of spells) {
+    if (wets) state = wetted(wall, { ...state, hours: state.hours + AT_ONCE_HOURS }, wets)
+    if (wets && course.hours.length) solver.note(state, around, course)
     if (untilHours > state.hours) state = solver.run(state, around, untilHours, course)
+  }
   return { course, state }
 }
 

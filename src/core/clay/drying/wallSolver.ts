@@ -106,7 +106,7 @@ export class WallSolver {
   ): WallState {
     let state = from
     let step = FIRST_STEP_S
-    if (course.hours.length === 0) this.record(state, around, course)
+    if (course.hours.length === 0) this.note(state, around, course)
     const { tolerance } = this.settings
     const scale = this.wall.clay.plastic
     while (state.hours < untilHours - 1e-9) {
@@ -124,14 +124,15 @@ export class WallSolver {
       const water = new Float64Array(this.n)
       for (let i = 0; i < this.n; i++) water[i] = Math.max(1e-9, 2 * twice.water[i] - whole.water[i])
       state = { hours: state.hours + trial / 3600, water, celsius: 2 * twice.celsius - whole.celsius }
-      this.record(state, around, course)
+      this.note(state, around, course)
       step = trial * Math.min(2.5, 0.9 * Math.sqrt(tolerance / Math.max(error, tolerance / 9)))
       if (stop?.(course.mean[course.mean.length - 1])) break
     }
     return state
   }
 
-  private record(state: WallState, around: Surroundings, course: WallCourse): void {
+  /** Adds a state to a course. */
+  note(state: WallState, around: Surroundings, course: WallCourse): void {
     course.hours.push(state.hours)
     course.mean.push(this.mean(state.water))
     const [a, b] = this.surfaceNow(state, around)

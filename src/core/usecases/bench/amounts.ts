@@ -1,3 +1,4 @@
+import { lotPieces, standingPots } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { actOf, type Step } from '../../plan/step'
@@ -31,7 +32,9 @@ export interface StepTake {
 }
 
 interface Running {
+  /** For one pot, and for all that are meant. */
   ml: number
+  all: number
   bucket: number
   readonly sums: string[]
 }
@@ -67,19 +70,25 @@ export function amountsOf(piece: Piece, studio: Studio, left = false): Amount[] 
   const measured = measurePiece(piece, studio)
   if (!measured.ok) return []
   const taken = new Map<string, Running>()
+  const lots = lotPieces(piece)
+  const standing = standingPots(piece).length
   piece.steps.forEach((step, index) => {
-    if (left && step.done) return
+    /** Pots on which it is still to be done. */
+    const pots = left
+      ? lots.reduce((sum, lot) => sum + (lot.piece.steps[index].done ? 0 : lot.piece.count), 0)
+      : standing
+    if (pots === 0) return
     for (const take of takesOf(step, measured.value.records[index], studio)) {
-      const entry = taken.get(take.mediumId) ?? { ml: 0, bucket: 0, sums: [] }
+      const entry = taken.get(take.mediumId) ?? { ml: 0, all: 0, bucket: 0, sums: [] }
       entry.ml += take.ml
+      entry.all += take.ml * pots
       entry.bucket = Math.max(entry.bucket, take.bucketMl)
       entry.sums.push(`step ${index + 1}: ${take.sum}`)
       taken.set(take.mediumId, entry)
     }
   })
-  return [...taken].map(([mediumId, { ml, bucket, sums }]): Amount => {
+  return [...taken].map(([mediumId, { ml, all, bucket, sums }]): Amount => {
     const stock = studio.media[mediumId]?.stock ?? null
-    const all = ml * piece.count
     return {
       mediumId,
       mlForOne: ml,

@@ -3,6 +3,8 @@ import { STAGE } from '../../clay/stages'
 import { totalShrinkage } from '../../form/shrinkage'
 import type { BenchCard } from '../../formats/benchCard'
 import type { Finding } from '../../judge/finding'
+import { standingPots } from '../../model/lots'
+import { countWords } from '../words/potWords'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
@@ -23,7 +25,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
   const measured = measurePiece(piece, studio)
   return {
     title: piece.name,
-    subtitle: `${studio.name} · ${piece.count === 1 ? 'one piece' : `set of ${piece.count}`} · ${body.name}`,
+    subtitle: `${studio.name} · ${countWords(standingPots(piece).length)} · ${body.name}`,
     facts: [
       `${length(sizes.heightMm)} tall as made, about ${length(sizes.heightMm * fired)} fired; wall ${length(sizes.wallMm)}`,
       ...(piece.notes ? [piece.notes] : []),

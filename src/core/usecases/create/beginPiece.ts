@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../../base/result'
 import { buildForm } from '../../form/buildForm'
 import type { FormPreset } from '../../form/presets'
 import { profileAt, type TurnedForm } from '../../form/turnedForm'
-import { NOT_MADE, type Form, type Piece } from '../../model/piece'
+import { NOT_MADE, WHOLE, type Form, type Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { SEQUENCE, startingSteps, unsuitedBecause, type SequenceId } from './sequences'
 import type { DecoratedSide } from './choices'
@@ -67,6 +67,7 @@ export function beginPiece(
     variant: null,
     lightTarget: null,
     making: NOT_MADE,
+    ...WHOLE,
     fired: [],
   })
 }

@@ -1,7 +1,7 @@
 import { ROUND } from '../../form/planOutline'
 import { PRESETS } from '../../form/presets'
 import type { Motif } from '../../vocabulary/motif'
-import { NOT_MADE, type Piece } from '../../model/piece'
+import { NOT_MADE, WHOLE, type Piece } from '../../model/piece'
 import { type Step } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 
@@ -63,6 +63,7 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
     lightTarget: null,
     fired: [],
     making: { ...NOT_MADE, roomId: piece.making.roomId },
+    ...WHOLE,
     notes: 'The same coats at the same time.',
   }
 }

@@ -1,7 +1,7 @@
 import { ok, type Result } from '../../base/result'
 import { buildForm } from '../../form/buildForm'
 import { aroundMm, profileAt, type TurnedForm, type ZoneName } from '../../form/turnedForm'
-import { NOT_MADE, type Form, type Piece } from '../../model/piece'
+import { NOT_MADE, WHOLE, type Form, type Piece } from '../../model/piece'
 import type { Step } from '../../plan/step'
 import type { Motif } from '../../vocabulary/motif'
 import { TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
@@ -117,6 +117,7 @@ export function repeatPiece(piece: Piece, again: Again, newId: () => string): Re
       variant: null,
       fired: [],
       making: { ...NOT_MADE, roomId: piece.making.roomId },
+      ...WHOLE,
     },
     told,
   })

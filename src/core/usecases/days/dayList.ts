@@ -4,8 +4,12 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { localClock, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
 import { coverAt } from '../drying/pieceDrying'
+import { standingPots } from '../../model/lots'
+import { coatsOf } from '../../plan/step'
+import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
+import { plannedLots, type PlannedLot } from './plannedLots'
 
 /** One line of a session’s list. */
 export interface DayItem {
@@ -27,60 +31,123 @@ const COVER_VERB: Readonly<Record<Cover, string>> = {
   dampBox: 'put into the damp box',
 }
 
-/** The cover a piece has just before an instant, by what happened and then by what is planned. */
-function plannedCoverBefore(piece: Piece, schedule: Schedule, atMs: number): Cover {
-  const planned = schedule.visits.filter((visit) => visit.pieceId === piece.id && Date.parse(visit.until) < atMs).at(-1)
-  return planned && planned.at > (schedule.madeAt ?? '') ? planned.cover : coverAt(piece.making.log, atMs)
+/** The cover a lot has just before an instant, by what happened and then by what is planned. */
+function plannedCoverBefore({ piece, visits }: PlannedLot, schedule: Schedule, atMs: number): Cover {
+  const planned = visits.filter((visit) => leftMs(visit) < atMs).at(-1)
+  return planned && planned.at >= (schedule.madeAt ?? '') ? planned.cover : coverAt(piece.making.log, atMs)
 }
 
-const titles = (piece: Piece, visit: Visit, studio: Studio) =>
-  visit.stepIds.flatMap((id) =>
-    piece.steps.filter((step) => step.id === id).map((step) => stepWords(step, studio, isSlab(piece)).title),
-  )
+/** When a lot is left for good after a visit. */
+const leftMs = ({ covered, until }: Visit): number => Date.parse(covered ?? until)
 
-/** Everything to do in a session, in order of time: steps when hands go to them, covers when a piece is left. */
+/** A stretch of hands of a visit. */
+interface Stretch {
+  readonly visit: Visit
+  readonly atMs: number
+  readonly untilMs: number
+  readonly title: string
+}
+
+/** What hands do in a visit, a stretch each; a visit whose stretches are not told is one. */
+function stretchesOf(piece: Piece, visit: Visit, studio: Studio): Stretch[] {
+  const titleOf = (stepId: string | null) => {
+    const step = piece.steps.find((one) => one.id === stepId)
+    return step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'make'
+  }
+  if (!visit.touches.length) {
+    const titles = [...(visit.makes ? ['make'] : []), ...visit.stepIds.map(titleOf)]
+    return titles.length
+      ? [{ visit, atMs: Date.parse(visit.at), untilMs: Date.parse(visit.until), title: titles.join(', ') }]
+      : []
+  }
+  return visit.touches.map(({ stepId, coat, at, until }) => {
+    const step = piece.steps.find((one) => one.id === stepId)
+    const coats = step ? coatsOf(step) : 1
+    return {
+      visit,
+      atMs: Date.parse(at),
+      untilMs: Date.parse(until),
+      title: coats > 1 ? `${titleOf(stepId)}, coat ${coat + 1} of ${coats}` : titleOf(stepId),
+    }
+  })
+}
+
+/** Everything to do in a session, in order of time: coats and steps in their running order, covers when a lot is left. */
 export function sessionList(studio: Studio, sessionId: string): DayItem[] {
   const { schedule, calendar, settings } = studio
   const clock = (ms: number) => localClock(ms, calendar.timeZone, settings.clock)
-  return schedule.visits
-    .filter((visit) => visit.sessionId === sessionId && studio.pieces[visit.pieceId])
-    .flatMap((visit): DayItem[] => {
-      const piece = studio.pieces[visit.pieceId]
-      const atMs = Date.parse(visit.at)
-      const untilMs = Date.parse(visit.until)
-      const session = sessionsBetween(calendar, atMs, untilMs + 1).find((s) => s.id === sessionId)
-      const work = [...(visit.makes ? ['make'] : []), ...titles(piece, visit, studio)]
-      const before = visit.makes ? 'open' : plannedCoverBefore(piece, schedule, atMs)
-      const items: DayItem[] = []
-      if (work.length)
-        items.push({
-          atMs,
-          pieceId: piece.id,
-          kind: visit.makes ? 'make' : 'work',
-          words:
-            `${clock(atMs)} ${piece.name}: ` +
-            `${work.join(', ').toLowerCase()}${before !== 'open' && !visit.makes ? ' (uncover first)' : ''}`,
-        })
-      const leaving = session !== undefined && untilMs > session.endMs - LEAVING_MS
-      if (visit.cover !== (work.length ? 'open' : before))
-        items.push({
-          atMs: untilMs,
-          pieceId: piece.id,
-          kind: 'cover',
-          words: `${clock(untilMs)} ${COVER_VERB[visit.cover]} ${named(piece)}${leaving ? ' before you leave' : ''}`,
-        })
-      return items
-    })
+  const visits = schedule.visits.filter((visit) => visit.sessionId === sessionId && studio.pieces[visit.pieceId])
+  const stretches = visits
+    .flatMap((visit) => stretchesOf(studio.pieces[visit.pieceId], visit, studio))
     .sort((a, b) => a.atMs - b.atMs)
+  // What follows at once on the same lot is one line.
+  const lines: Stretch[][] = []
+  for (const stretch of stretches) {
+    const line = lines.at(-1)
+    if (line?.[0].visit === stretch.visit) line.push(stretch)
+    else lines.push([stretch])
+  }
+  const started = new Set<Visit>()
+  const work = lines.map((line): DayItem => {
+    const [{ visit, atMs }] = line
+    const piece = studio.pieces[visit.pieceId]
+    const first = !started.has(visit)
+    started.add(visit)
+    const lot = lotOf(piece, visit, schedule)
+    const covered = first && !visit.makes && !visit.opens && plannedCoverBefore(lot, schedule, atMs) !== 'open'
+    return {
+      atMs,
+      pieceId: piece.id,
+      kind: visit.makes ? 'make' : 'work',
+      words:
+        `${clock(atMs)} ${lotName(piece, visit.pots)}: ${line.map(({ title }) => title).join(', ')}` +
+        `${covered ? ' (uncover first)' : ''}, until ${clock(Math.max(...line.map(({ untilMs }) => untilMs)))}`,
+    }
+  })
+  return [...work, ...visits.flatMap((visit) => coverItems(visit, studio, clock))].sort((a, b) => a.atMs - b.atMs)
 }
 
-const named = (piece: Piece) => `the ${piece.name.toLowerCase()}`
+const lotOf = (piece: Piece, visit: Visit, schedule: Schedule): PlannedLot =>
+  plannedLots(piece, schedule).find(({ visits }) => visits.includes(visit)) ?? plannedLots(piece, schedule)[0]
+
+/** What a visit asks of covers: uncovering ahead, airing, and how the lot is left. */
+function coverItems(visit: Visit, studio: Studio, clock: (ms: number) => string): DayItem[] {
+  const { schedule, calendar } = studio
+  const piece = studio.pieces[visit.pieceId]
+  const works = visit.stepIds.length > 0 || visit.makes
+  const before = visit.makes
+    ? 'open'
+    : plannedCoverBefore(lotOf(piece, visit, schedule), schedule, Date.parse(visit.at))
+  const named = `the ${lotName({ name: piece.name.toLowerCase() }, visit.pots)}`
+  const item = (atMs: number, words: string): DayItem => ({
+    atMs,
+    pieceId: piece.id,
+    kind: 'cover',
+    words: `${clock(atMs)} ${words}`,
+  })
+  const items: DayItem[] = []
+  if (visit.opens && works)
+    items.push(item(Date.parse(visit.opens), `uncover ${named}: right at about ${clock(Date.parse(visit.at))}`))
+  const atMs = leftMs(visit)
+  if (visit.covered && !works && before !== 'open')
+    items.push(item(Date.parse(visit.at), `uncover ${named} and leave it open until about ${clock(atMs)}`))
+  if (visit.cover !== (works || visit.covered ? 'open' : before)) {
+    const session = sessionsBetween(calendar, atMs - 1, atMs + 1).find((s) => s.id === visit.sessionId)
+    const leaving = session !== undefined && atMs > session.endMs - LEAVING_MS
+    const airing = visit.covered ? `${works ? 'leave it open until now, then ' : ''}` : ''
+    items.push(item(atMs, `${airing}${COVER_VERB[visit.cover]} ${named}${leaving ? ' before you leave' : ''}`))
+  }
+  return items
+}
 
 /** Pieces that go into a booked kiln, in words. */
 export const loadWords = (studio: Studio, bookingId: string): string[] =>
   studio.schedule.loads
     .filter((load) => load.bookingId === bookingId && studio.pieces[load.pieceId])
-    .map((load) => `${studio.pieces[load.pieceId].count} × ${studio.pieces[load.pieceId].name}`)
+    .map(
+      (load) =>
+        `${load.pots.length || standingPots(studio.pieces[load.pieceId]).length} × ${studio.pieces[load.pieceId].name}`,
+    )
 
 /** The session that is running, or else the next one, within two weeks. */
 export const nextSession = (studio: Studio, nowMs: number): Session | null =>

@@ -1,9 +1,10 @@
 import { capital } from '../../base/capital'
 import { calendarFile, type CalendarEntry } from '../../formats/calendarFile'
-import type { HandedOut } from '../../model/calendar'
+import type { HandedOut, Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { kilnsAfter } from '../../schedule/sessions'
-import { loadWords, sessionList } from './dayList'
+import { loadWords, sessionList, type DayItem } from './dayList'
+import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
 
@@ -11,6 +12,18 @@ import { isSlab } from '../words/told'
 export interface DaysCalendar {
   readonly text: string
   readonly handedOut: readonly HandedOut[]
+}
+
+/** What tells visits apart that begin with the same step: their pots, and the first of its coats. */
+const partOf = ({ pots, coats, stepIds }: Visit): string => {
+  const from = coats.find(({ stepId }) => stepId === stepIds[0])?.from ?? 0
+  return `${pots.length ? `-p${pots[0]}` : ''}${from ? `-c${from}` : ''}`
+}
+
+/** Which of the covers of its piece an item is, from the second on. */
+function nth(items: readonly DayItem[], i: number): string {
+  const before = items.slice(0, i).filter(({ pieceId }) => pieceId === items[i].pieceId).length
+  return before ? `-${before + 1}` : ''
 }
 
 /**
@@ -29,10 +42,10 @@ export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
     ]
     return [
       {
-        uid: `work-${piece.id}-${visit.makes ? 'make' : visit.stepIds[0]}@vernice`,
+        uid: `work-${piece.id}-${visit.makes ? 'make' : visit.stepIds[0]}${partOf(visit)}@vernice`,
         startMs: Date.parse(visit.at),
         endMs: Date.parse(visit.until),
-        summary: `${piece.name}: ${titles.join(', ')}`,
+        summary: `${lotName(piece, visit.pots)}: ${titles.join(', ')}`,
         description: steps
           .map(
             (step) =>
@@ -46,8 +59,8 @@ export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
   const covers = [...new Set(schedule.visits.map((visit) => visit.sessionId))].flatMap((sessionId) =>
     sessionList(studio, sessionId)
       .filter((item) => item.kind === 'cover')
-      .map((item): CalendarEntry => ({
-        uid: `cover-${item.pieceId}-${sessionId.replace(/[^\w-]/g, '-')}@vernice`,
+      .map((item, i, items): CalendarEntry => ({
+        uid: `cover-${item.pieceId}-${sessionId.replace(/[^\w-]/g, '-')}${nth(items, i)}@vernice`,
         startMs: item.atMs,
         endMs: item.atMs + 300_000,
         summary: capital(item.words.replace(/^\S+( [ap]m)? /i, '')),

@@ -7,6 +7,8 @@ import type { Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { kilnsAfter, sessionsBetween, type Kiln, type Session } from '../../schedule/sessions'
 import { airAt, coverAt, roomOf } from '../drying/pieceDrying'
+import type { Piece } from '../../model/piece'
+import { plannedLots, type PlannedLot } from './plannedLots'
 import type { PlannedCourse, Replayed } from './replaySchedule'
 
 /** A session with the gap up to the next one. Shares of the column’s width: the session first, then the gap. */
@@ -22,7 +24,12 @@ export interface WaterPoint {
 }
 
 export interface DaysRow {
+  /** Of the planned lot. */
+  readonly id: string
   readonly pieceId: string
+  /** The lot as a piece of its own, and its pots; none are named where it is the whole set. */
+  readonly piece: Piece
+  readonly pots: readonly number[]
   readonly water: readonly WaterPoint[]
   /** Stage of the wall at the present; null once fired, or before it is made. */
   readonly stageNow: MoistureStage | null
@@ -78,25 +85,31 @@ export function daysGrid(
   const kilns = kilnsAfter(studio.calendar, fromMs - 86_400_000)
     .filter(({ startMs }) => startMs < toMs)
     .map((kiln) => ({ x: placeOf(columns, kiln.startMs), kiln }))
-  const rows = studio.order.flatMap((id): DaysRow[] => {
-    const piece = studio.pieces[id]
-    if (!piece || piece.steps.every((step) => step.done)) return []
+  const lots = studio.order.flatMap((id) => (studio.pieces[id] ? plannedLots(studio.pieces[id], studio.schedule) : []))
+  const rows = lots.flatMap((lot): DaysRow[] => {
+    const { piece } = lot
+    if (piece.steps.every((step) => step.done)) return []
     const clay = CLAY_WATER[studio.bodies[piece.bodyId]?.water ?? 'fineWhite']
     const begins = stageBegins(clay, airAt(roomOf(studio, piece), nowMs).humidity)
-    const course = courses.find((c) => c.pieceId === id)
-    const visits = studio.schedule.visits
-      .filter((visit) => visit.pieceId === id)
-      .flatMap((visit) => {
-        const column = columns.findIndex(({ session }) => session.id === visit.sessionId)
-        const missed = replayed.some(
-          (r) => r.pieceId === id && r.what === 'work' && visit.stepIds.includes(r.stepId) && !r.inside,
-        )
-        return column < 0 ? [] : [{ column, visit, missed }]
-      })
-    const loads = studio.schedule.loads.filter((load) => load.pieceId === id)
+    const course = courses.find((c) => c.lotId === lot.id)
+    const visits = lot.visits.flatMap((visit) => {
+      const column = columns.findIndex(({ session }) => session.id === visit.sessionId)
+      const missed = replayed.some(
+        (r) =>
+          r.pieceId === piece.id &&
+          r.pots[0] === lot.pots[0] &&
+          r.what === 'work' &&
+          visit.stepIds.includes(r.stepId) &&
+          !r.inside,
+      )
+      return column < 0 ? [] : [{ column, visit, missed }]
+    })
     return [
       {
-        pieceId: id,
+        id: lot.id,
+        pieceId: piece.id,
+        piece,
+        pots: lot.pots.length === studio.pieces[piece.id].count ? [] : lot.pots,
         stageNow:
           course && piece.making.madeAt
             ? stageOfWater(
@@ -121,9 +134,9 @@ export function daysGrid(
           number
         >,
         visits,
-        covers: course ? coverSpans(studio, id, nowMs, columns) : [],
+        covers: course ? coverSpans(lot, studio, nowMs, columns) : [],
         kilns: kilns
-          .filter(({ kiln }) => loads.some((load) => load.bookingId === kiln.booking.id))
+          .filter(({ kiln }) => lot.loads.some((load) => load.bookingId === kiln.booking.id))
           .map(({ x, kiln }) => ({ x, bookingId: kiln.booking.id })),
       },
     ]
@@ -139,19 +152,24 @@ function fallingWater({ atMs, water }: PlannedCourse, fromMs: number): { ms: num
     : [{ ms: fromMs, water: interpolateLinear(atMs, water, fromMs) }, ...points.filter(({ ms }) => ms > fromMs)]
 }
 
-/** Covers as they are and as they are planned, until the piece goes into its first kiln. */
-function coverSpans(studio: Studio, pieceId: string, nowMs: number, columns: readonly DaysColumn[]): DaysRow['covers'] {
-  const piece = studio.pieces[pieceId]
-  const planned = studio.schedule.visits.filter((visit) => visit.pieceId === pieceId)
+/** Covers as they are and as they are planned, until the lot goes into its first kiln. */
+function coverSpans(
+  { piece, visits, loads }: PlannedLot,
+  studio: Studio,
+  nowMs: number,
+  columns: readonly DaysColumn[],
+): DaysRow['covers'] {
   const first = piece.steps.find((step) => step.act === 'fire')
-  const load = studio.schedule.loads.find((l) => l.pieceId === pieceId && l.stepId === first?.id)
+  const load = loads.find((l) => l.stepId === first?.id)
   const kiln = load && kilnsAfter(studio.calendar, 0).find(({ booking }) => booking.id === load.bookingId)
   const endMs = kiln?.startMs ?? columns.at(-1)?.untilMs ?? nowMs
   const marks: { ms: number; cover: Cover }[] = [
     { ms: Math.max(nowMs, columns[0]?.session.startMs ?? nowMs), cover: coverAt(piece.making.log, nowMs) },
-    ...planned.flatMap((visit) => [
-      ...(visit.stepIds.length || visit.makes ? [{ ms: Date.parse(visit.at), cover: 'open' as Cover }] : []),
-      { ms: Date.parse(visit.until), cover: visit.cover },
+    ...visits.flatMap((visit) => [
+      ...(visit.stepIds.length || visit.makes || visit.covered
+        ? [{ ms: Date.parse(visit.opens ?? visit.at), cover: 'open' as Cover }]
+        : []),
+      { ms: Date.parse(visit.covered ?? visit.until), cover: visit.cover },
     ]),
   ]
   return marks.flatMap(({ ms, cover }, i) => {

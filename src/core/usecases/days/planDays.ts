@@ -1,9 +1,14 @@
 import { COVER_NAMES, type Cover, STAGE } from '../../clay/stages'
 import { plainCalendar, type Schedule, type Unmet, type Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
-import { interleave } from '../../schedule/interleave'
-import { BEAM, planPiece, type PiecePlan } from '../../schedule/planPiece'
+import { chancesOf } from '../../schedule/chance'
+import { interleave, type Touch } from '../../schedule/interleave'
+import { BEAM, missCost } from '../../schedule/beam'
+import { planPiece } from '../../schedule/planPiece'
+import type { PiecePlan, PlannedVisit } from '../../schedule/plan'
+import { sessionOrder } from '../../schedule/sessionOrder'
 import {
+  allPlans,
   capacityLeft,
   firstPlan,
   improvements,
@@ -13,9 +18,9 @@ import {
   type StudioProblem,
 } from '../../schedule/planStudio'
 import { kilnsAfter, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
-import { handsOf, type Job, type Task } from '../../schedule/task'
+import { bottled, handsOf, ofPots, type Job, type Task } from '../../schedule/task'
 import { timeline } from '../../plan/timeline'
-import { CurveCache, jobOf } from './studioJobs'
+import { CurveCache, jobsOf } from './studioJobs'
 import { hoursUntil } from '../../schedule/dryingClock'
 import { stepWords } from '../words/stepWords'
 import { momentWords } from '../words/timeWords'
@@ -31,16 +36,14 @@ const PLAN_DAYS = 56
 export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCache()): StudioProblem {
   const { calendar } = studio
   const covers: Cover[] = ['open', ...calendar.covers.filter((cover) => cover !== 'open')]
-  const jobs = studio.order.flatMap((id) => {
-    const job = studio.pieces[id] ? jobOf(studio.pieces[id], studio, nowMs, cache, covers) : null
-    return job ? [job] : []
-  })
   return {
-    jobs,
+    jobs: studio.order.flatMap((id) =>
+      studio.pieces[id] ? jobsOf(studio.pieces[id], studio, nowMs, cache, covers) : [],
+    ),
     sessions: sessionsBetween(calendar, nowMs, nowMs + PLAN_DAYS * DAY),
     kilns: kilnsAfter(calendar, nowMs),
     nowMs,
-    settings: { ...BEAM, covers },
+    settings: { ...BEAM, covers, miss: missCost(Number(calendar.sure) / 100) },
   }
 }
 
@@ -68,41 +71,99 @@ export function* planDays(
   yield { share: 1, schedule: scheduleFrom(studio, problem, best, true) }
 }
 
-/** The document of a plan. `explain` also looks for the smallest changes that would place what is left over, which takes longer. */
-export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: StudioPlan, explain: boolean): Schedule {
-  const visits: Visit[] = []
-  for (const [, list] of visitsBySession(plan.plans.values())) {
-    const { touches } = interleave(list)
-    for (const { pieceId, visit } of list) {
-      const own = touches.filter((touch) => touch.pieceId === pieceId)
-      const startMs = own.length ? own[0].startMs : visit.startMs
-      const endMs = own.length ? own[own.length - 1].endMs : visit.endMs
-      visits.push({
-        pieceId,
-        sessionId: visit.session.id,
-        at: iso(startMs),
-        until: iso(Math.max(startMs, endMs)),
-        makes: visit.tasks.some((task) => task.kind === 'make'),
-        stepIds: visit.tasks.flatMap((task) => (task.stepId ? [task.stepId] : [])),
-        cover: visit.cover,
-      })
-    }
-  }
+/** Rounds of the search for the order of one session, when the days are final; before that whoever is ready first comes first. */
+const ORDER_ROUNDS = 2500
+
+/**
+ * The document of a plan. `final` also searches for the order of work in each session, and for the smallest changes that would place
+ * what is left over, which takes longer.
+ */
+export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: StudioPlan, final: boolean): Schedule {
+  const lots = allPlans(plan)
+  const touched = new Map<string, readonly Touch[]>()
+  for (const [sessionId, list] of visitsBySession(lots))
+    touched.set(
+      sessionId,
+      final ? sessionOrder(list, studio.ways.firstGlaze === 'inside', ORDER_ROUNDS).touches : interleave(list).touches,
+    )
+  const visits = lots.flatMap((lot) => {
+    const chances = chancesOf(lot, problem.nowMs)
+    return lot.visits.map((visit, i) =>
+      visitFrom(
+        studio,
+        lot.job,
+        visit,
+        chances[i],
+        (touched.get(visit.session.id) ?? []).filter((touch) => touch.jobId === lot.job.id),
+      ),
+    )
+  })
   visits.sort((a, b) => a.at.localeCompare(b.at) || a.pieceId.localeCompare(b.pieceId))
-  const loads = [...plan.plans.values()].flatMap((p) =>
-    p.firings.map(({ kiln, task }) => ({
+  const loads = lots.flatMap(({ job, firings }) =>
+    firings.map(({ kiln, task }) => ({
       bookingId: kiln.booking.id,
-      pieceId: p.pieceId,
+      pieceId: job.pieceId,
+      pots: potsIn(studio, job),
       stepId: task.stepId as string,
     })),
   )
-  const unmet = [...plan.plans.values()]
-    .filter((p) => p.unplaced.length > 0)
-    .map((p): Unmet => unmetOf(studio, problem, plan, p, explain))
+  const unmet = lots
+    .filter((lot) => lot.unplaced.length > 0)
+    .map((lot): Unmet => unmetOf(studio, problem, plan, lot, final))
   return { madeAt: iso(problem.nowMs), visits, loads, unmet, pins: studio.schedule.pins }
 }
 
+/** Pots of a job as the document names them: none for a whole set. */
+const potsIn = (studio: Studio, { pieceId, pots }: Job): number[] =>
+  pots.length === studio.pieces[pieceId].count ? [] : [...pots]
+
 const iso = (ms: number) => new Date(Math.round(ms / 60_000) * 60_000).toISOString().replace(/\.\d+Z$/, 'Z')
+
+/** A visit as the document has it, with what hands do in it. */
+function visitFrom(
+  studio: Studio,
+  job: Job,
+  visit: PlannedVisit,
+  chance: number | null,
+  touches: readonly Touch[],
+): Visit {
+  const startMs = touches.length ? Math.min(...touches.map((touch) => touch.startMs)) : visit.startMs
+  const endMs = touches.length ? Math.max(...touches.map((touch) => touch.endMs)) : visit.endMs
+  const works = visit.tasks.flatMap((task) => (task.kind === 'work' ? [task] : []))
+  const stepIds = [...new Set(works.map((task) => task.stepId))]
+  const parts = stepIds.flatMap((stepId) => {
+    const own = works.filter((task) => task.stepId === stepId)
+    return own.length === own[0].coats ? [] : [{ stepId, from: own[0].coat, to: own[own.length - 1].coat + 1 }]
+  })
+  // A lot that is left open for a while is left so for as long when the hands come to it later.
+  const coveredMs = visit.coveredMs === null ? null : Math.min(visit.session.endMs, Math.max(visit.coveredMs, endMs))
+  return {
+    pieceId: job.pieceId,
+    pots: potsIn(studio, job),
+    sessionId: visit.session.id,
+    at: iso(startMs),
+    until: iso(Math.max(startMs, endMs)),
+    makes: visit.tasks.some((task) => task.kind === 'make'),
+    stepIds,
+    coats: parts,
+    opens: visit.opensMs === null ? null : iso(visit.opensMs),
+    covered: coveredMs === null ? null : iso(coveredMs),
+    cover: visit.cover,
+    chance: chance === null ? null : Number(chance.toFixed(3)),
+    touches: touches.map((touch) => {
+      const task = visit.tasks[touch.task]
+      const [outsideUm, insideUm] = task.kind === 'work' ? task.faceWater : [0, 0]
+      return {
+        stepId: task.stepId,
+        coat: task.kind === 'work' ? task.coat : 0,
+        at: iso(touch.startMs),
+        until: iso(touch.endMs),
+        outsideUm: Math.round(outsideUm),
+        insideUm: Math.round(insideUm),
+      }
+    }),
+  }
+}
 
 const titleOf = (studio: Studio, pieceId: string, task: Task): string => {
   const piece = studio.pieces[pieceId]
@@ -110,22 +171,20 @@ const titleOf = (studio: Studio, pieceId: string, task: Task): string => {
   return step ? stepWords(step, studio, isSlab(piece)).title : 'making it'
 }
 
-function unmetOf(
-  studio: Studio,
-  problem: StudioProblem,
-  plan: StudioPlan,
-  piecePlan: PiecePlan,
-  explain: boolean,
-): Unmet {
-  const job = problem.jobs.find((j) => j.pieceId === piecePlan.pieceId) as Job
-  const task = piecePlan.unplaced[0]
+function unmetOf(studio: Studio, problem: StudioProblem, plan: StudioPlan, lot: PiecePlan, explain: boolean): Unmet {
+  const { job } = lot
+  const task = lot.unplaced[0]
   return {
     pieceId: job.pieceId,
+    pots: potsIn(studio, job),
     stepId: task.stepId,
-    why: whyUnmet(studio, problem, job, task).slice(0, 400),
+    why: [sessionsNeeded(problem, wholeOf(problem, job)), whyUnmet(studio, problem, job, task)]
+      .filter((words) => words !== null)
+      .join(' ')
+      .slice(0, 400),
     changes: [
-      ...(piecePlan.visits.length ? [] : coverNow(studio, problem, job, task)),
-      ...(explain ? changesFor(studio, problem, plan, job) : []),
+      ...(lot.visits.length ? [] : coverNow(studio, problem, job, task)),
+      ...(explain ? changesFor(studio, problem, plan, lot) : []),
     ].slice(0, 8),
   }
 }
@@ -165,7 +224,7 @@ function whyUnmet(studio: Studio, problem: StudioProblem, job: Job, task: Task):
     return (
       `No ${task.firing} at cone ${task.cone} comes after the piece is ` +
       `ready${task.footDriest !== null ? ' and its foot bone dry' : ''}, with room for ` +
-      `${job.count}.`
+      `${job.pots.length}.`
     )
   }
   const piece = studio.pieces[job.pieceId]
@@ -174,36 +233,61 @@ function whyUnmet(studio: Studio, problem: StudioProblem, job: Job, task: Task):
     const stage = STAGE[timeline(piece.steps)[index].stage].name
     if (job.now && job.now.water.wall < task.within.driest)
       return `${title} wants ${stage} clay, and the wall is drier than that already.`
-    const longest = Math.max(...problem.sessions.map((s) => (s.endMs - s.startMs) / 60_000))
-    if (handsOf(task.phases) > longest)
+    const longest = Math.max(...problem.sessions.map((s) => (s.hands * (s.endMs - s.startMs)) / 60_000))
+    const minutes = handsOf(task, job.pots.length)
+    if (minutes > longest)
       return (
-        `${title} takes ${Math.round(handsOf(task.phases))} minutes of hands for ${job.count}, and ` +
+        `${title} takes ${Math.round(minutes)} minutes of hands for ${job.pots.length}, and ` +
         `the longest session has ${Math.round(longest)}.`
       )
     return `${title} wants ${stage} clay, and no session with free hands falls in that time under any cover there is.`
   }
+  return `${title} finds no session with ` + `${Math.round(handsOf(task, job.pots.length))} free ` + 'minutes.'
+}
+
+/** The job of which a lot is a part. */
+const wholeOf = ({ jobs }: StudioProblem, { pieceId, pots }: Job): Job =>
+  jobs.find((job) => job.pieceId === pieceId && job.pots.includes(pots[0])) as Job
+
+/** Where the clay’s work alone asks for more sessions than there are: the bound, in a sentence; null where it does not. */
+function sessionsNeeded({ sessions }: StudioProblem, { tasks, pots }: Job): string | null {
+  const minutes = tasks.reduce(
+    (sum, task) =>
+      sum + (task.kind === 'make' || (task.kind === 'work' && task.within) ? handsOf(task, pots.length) : 0),
+    0,
+  )
+  const all = sessions.map((s) => (s.hands * (s.endMs - s.startMs)) / 60_000)
+  const longest = Math.max(...all)
+  const needed = Math.ceil(minutes / longest)
+  if (needed < MANY_SESSIONS && minutes <= all.reduce((a, b) => a + b, 0)) return null
   return (
-    `${title} finds no session with ` +
-    `${Math.round(task.kind === 'work' || task.kind === 'make' ? handsOf(task.phases) : 0)} free ` +
-    'minutes.'
+    `Making it and the work that clay does not let wait take ${Math.round(minutes)} minutes for all ${pots.length}, ` +
+    `at least ${needed} sessions.`
   )
 }
 
-/** The smallest changes, each tried by itself, that would place everything of a piece. */
-function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, job: Job): string[] {
-  const others = [...plan.plans.values()].filter((p) => p.pieceId !== job.pieceId)
+/** From so many sessions on clay would have to be kept for weeks. Our choice. */
+const MANY_SESSIONS = 10
+
+/** How many steps some coats belong to. */
+const stepsIn = (tasks: readonly Task[]): number => new Set(tasks.map((task) => task.stepId)).size
+
+/** The smallest changes, each tried by itself, that would place everything of a lot. */
+function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, { job, unplaced }: PiecePlan): string[] {
+  const others = allPlans(plan).filter((p) => p.job.id !== job.id)
   const zone = studio.calendar.timeZone
   const better = (tried: Job, change: Partial<StudioProblem> = {}): number => {
     const changed = { ...problem, ...change }
-    return planPiece(
+    const left = planPiece(
       tried,
       occasionsOf(changed),
       capacityLeft(changed, others),
       problem.nowMs,
       changed.settings ?? BEAM,
-    )[0].unplaced.length
+    )[0].unplaced
+    return stepsIn(left)
   }
-  const now = plan.plans.get(job.pieceId)?.unplaced.length ?? job.tasks.length
+  const now = stepsIn(unplaced)
   const changes: string[] = []
   const fewer = (left: number) =>
     left === 0
@@ -221,43 +305,26 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, jo
       `One more visit on ${localDay(visit.session.startMs, zone)} in the ${visit.session.name}, ${fewer(visit.left)}.`,
     )
   for (const cover of (['sealed', 'dampBox'] as const).filter((c) => !(problem.settings?.covers ?? []).includes(c))) {
-    const wider = jobOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveCache(), [
-      ...(problem.settings?.covers ?? []),
-      cover,
-    ])
+    const covers = [...(problem.settings?.covers ?? []), cover]
+    const wider = jobsOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveCache(), covers).find(({ pots }) =>
+      pots.includes(job.pots[0]),
+    )
     const left = wider
-      ? better(wider, {
-          settings: { ...(problem.settings ?? BEAM), covers: [...(problem.settings?.covers ?? []), cover] },
-        })
+      ? better({ ...job, curves: wider.curves }, { settings: { ...(problem.settings ?? BEAM), covers } })
       : now
     if (left < now) changes.push(`${cover === 'sealed' ? 'Sealing it in plastic' : 'A damp box'}, ${fewer(left)}.`)
   }
-  const bottled = {
-    ...job,
-    tasks: job.tasks.map((task): Task =>
-      task.kind === 'work' && task.bottleSaves > 0
-        ? {
-            ...task,
-            phases: [{ hands: Math.max(1, handsOf(task.phases) - task.bottleSaves), wait: task.phases[0].wait }],
-          }
-        : task,
-    ),
-  }
-  if (job.tasks.some((task) => task.kind === 'work' && task.bottleSaves > 0)) {
-    const left = better(bottled)
+  if (job.tasks.some((task) => task.kind === 'work' && task.bottle !== null)) {
+    const left = better(bottled(job))
     if (left < now) changes.push(`A bottle instead of a brush for the coats, ${fewer(left)}.`)
   }
-  for (let count = job.count - 1; count >= 1; count--) {
-    const share = count / job.count
-    const left = better({
-      ...job,
-      count,
-      tasks: job.tasks.map((task): Task =>
-        task.kind === 'fire' ? task : { ...task, phases: task.phases.map((p) => ({ ...p, hands: p.hands * share })) },
-      ),
-    })
+  const helpers = problem.sessions.map((session) => ({ ...session, hands: session.hands + 1 }))
+  if (job.pots.length > 1 && better(job, { sessions: helpers }) === 0)
+    changes.push('One more pair of hands in each session, and everything is placed.')
+  for (let count = job.pots.length - 1; count >= 1; count--) {
+    const left = better(ofPots(job, job.pots.slice(0, count)))
     if (left < now) {
-      changes.push(`${count} instead of ${job.count} pieces, ${fewer(left)}.`)
+      changes.push(`${count} instead of ${job.pots.length} pieces, ${fewer(left)}.`)
       break
     }
   }
@@ -272,8 +339,8 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, jo
 
 /** Hours of visits that nobody has planned yet, on every day. */
 const EXTRA_HOURS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => [
-  { id: `morning-${weekday}`, name: 'morning', weekday, from: '09:00', to: '11:00' },
-  { id: `evening-${weekday}`, name: 'evening', weekday, from: '18:00', to: '20:00' },
+  { id: `morning-${weekday}`, name: 'morning', weekday, from: '09:00', to: '11:00', hands: 1 },
+  { id: `evening-${weekday}`, name: 'evening', weekday, from: '18:00', to: '20:00', hands: 1 },
 ])
 
 /** Two hours on each of the next ten days, in the studio’s morning and evening, where nobody is there yet. */

@@ -1,17 +1,19 @@
 import { CLAY_WATER } from '../../clay/drying/clayWater'
-import { dryWall, stageBegins, waterAt } from '../../clay/drying/course'
-import type { Schedule } from '../../model/calendar'
-import type { LogEntry, Piece } from '../../model/piece'
+import { stageBegins, waterAt } from '../../clay/drying/course'
+import type { Schedule, Visit } from '../../model/calendar'
+import type { LogEntry } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { timeline, hasBeenFired } from '../../plan/timeline'
 import { localInstant } from '../../schedule/sessions'
-import { dryingColumns, type DryingColumn } from '../drying/dryingColumns'
+import { dryColumn, dryingColumns, type DryingColumn } from '../drying/dryingColumns'
 import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
+import { plannedLots, type PlannedLot } from './plannedLots'
 import { windowAt } from './studioJobs'
 
 /** What the full solver says of a planned visit or load. */
 export interface Replayed {
   readonly pieceId: string
+  readonly pots: readonly number[]
   readonly at: string
   readonly what: 'work' | 'kiln'
   readonly stepId: string
@@ -24,90 +26,87 @@ export interface Replayed {
 
 /** Water of a wall through a planned time, for drawing: instants and kg/kg. */
 export interface PlannedCourse {
-  readonly pieceId: string
+  /** Of a planned lot. */
+  readonly lotId: string
   readonly atMs: readonly number[]
   readonly water: readonly number[]
 }
 
 const HOUR = 3_600_000
 
-/** Changes of cover that a schedule asks of a piece. While hands are on it, it stands open. */
-function plannedCovers(piece: Piece, schedule: Schedule): LogEntry[] {
-  return schedule.visits
-    .filter((visit) => visit.pieceId === piece.id)
-    .flatMap((visit): LogEntry[] => [
-      ...(visit.stepIds.length || visit.makes
-        ? [{ kind: 'cover' as const, at: visit.at, cover: 'open' as const }]
-        : []),
-      { kind: 'cover', at: visit.until, cover: visit.cover },
-    ])
+/** What a schedule does to a lot’s clay: covers, and the water of coats. While hands are on it, it stands open. */
+function plannedLog(visits: readonly Visit[]): LogEntry[] {
+  return visits.flatMap((visit): LogEntry[] => [
+    ...(visit.stepIds.length || visit.makes || visit.covered
+      ? [{ kind: 'cover' as const, at: visit.opens ?? visit.at, cover: 'open' as const }]
+      : []),
+    ...visit.touches.flatMap(({ until, outsideUm, insideUm }) =>
+      outsideUm + insideUm > 0 ? [{ kind: 'coats' as const, at: until, outsideUm, insideUm }] : [],
+    ),
+    { kind: 'cover', at: visit.covered ?? visit.until, cover: visit.cover },
+  ])
 }
 
-/** When a piece was or will be made: told, or planned; null when neither. */
-const madeMsOf = (piece: Piece, schedule: Schedule): number | null => {
+/** When a lot was or will be made: told, or planned; null when neither. */
+const madeMsOf = ({ piece, visits }: PlannedLot): number | null => {
   if (piece.making.madeAt) return Date.parse(piece.making.madeAt)
-  const making = schedule.visits.find((visit) => visit.pieceId === piece.id && visit.makes)
+  const making = visits.find((visit) => visit.makes)
   return making ? Date.parse(making.at) : null
 }
 
-/** A column of a piece through its plan, hours since it was made. */
+/** A column of a lot through its plan, hours since it was made. */
 function courseThrough(
-  piece: Piece,
+  { piece, visits }: PlannedLot,
   studio: Studio,
-  schedule: Schedule,
   column: DryingColumn,
   madeMs: number,
   untilMs: number,
 ) {
-  return dryWall(
-    column.wall,
-    spellsOf(piece, roomOf(studio, piece), madeMs, untilMs, {}, plannedCovers(piece, schedule)),
-  ).course
+  return dryColumn(column, spellsOf(piece, roomOf(studio, piece), madeMs, untilMs, {}, plannedLog(visits))).course
 }
 
 /** Replays a schedule through the full solver: the wall at the start of each step that clay decides, the foot at each bisque. */
-export function replaySchedule(studio: Studio, schedule: Schedule): Replayed[] {
-  return studio.order.flatMap((id) => {
-    const piece = studio.pieces[id]
-    return piece ? replayPiece(piece, studio, schedule) : []
-  })
-}
+export const replaySchedule = (studio: Studio, schedule: Schedule): Replayed[] =>
+  studio.order.flatMap((id) =>
+    studio.pieces[id] ? plannedLots(studio.pieces[id], schedule).flatMap((lot) => replayLot(lot, studio)) : [],
+  )
 
-function replayPiece(piece: Piece, studio: Studio, schedule: Schedule): Replayed[] {
-  const madeMs = madeMsOf(piece, schedule)
+function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
+  const { piece, visits, loads } = lot
+  const madeMs = madeMsOf(lot)
   const columns = dryingColumns(piece.form, studio.bodies[piece.bodyId])
   if (madeMs === null || !columns.ok) return []
-  const visits = schedule.visits.filter((visit) => visit.pieceId === piece.id)
-  const loads = schedule.loads.filter((load) => load.pieceId === piece.id)
   const times = timeline(piece.steps)
   const loadMs = new Map(loads.map((load) => [load, kilnMs(studio, load.bookingId)]))
   const lastMs =
     Math.max(...visits.map((v) => Date.parse(v.until)), ...[...loadMs.values()].filter(Number.isFinite), madeMs) + HOUR
   const find = (kind: DryingColumn['kind']) => columns.value.find((c) => c.kind === kind) as DryingColumn
-  const wall = courseThrough(piece, studio, schedule, find('wall'), madeMs, lastMs)
-  const foot = courseThrough(piece, studio, schedule, find('foot'), madeMs, lastMs)
+  const wall = courseThrough(lot, studio, find('wall'), madeMs, lastMs)
+  const foot = courseThrough(lot, studio, find('foot'), madeMs, lastMs)
   const begins = stageBegins(
     CLAY_WATER[studio.bodies[piece.bodyId].water],
     airAt(roomOf(studio, piece), madeMs).humidity,
   )
   const work = visits.flatMap((visit) =>
-    firstAndLast(visit.stepIds).flatMap(({ stepId, at }): Replayed[] => {
+    stretchesOf(visit).flatMap(({ stepId, at, until }): Replayed[] => {
       const index = piece.steps.findIndex((step) => step.id === stepId)
       if (index < 0) return []
       const { stage } = times[index]
       if (windowAt(stage, begins) === null) return []
       const bare = bareWindow(stage, begins)
-      const instant = at === 'first' ? visit.at : visit.until
-      const water = waterAt(wall, (Date.parse(instant) - madeMs) / HOUR)
+      const hour = (instant: string) => (Date.parse(instant) - madeMs) / HOUR
+      // As it begins, with the water of the coat before.
+      const [water, after] = [waterAt(wall, hour(at) + JUST_AFTER), waterAt(wall, hour(until))]
       return [
         {
           pieceId: piece.id,
-          at: instant,
+          pots: lot.pots,
+          at,
           what: 'work',
           stepId,
           water,
           ...bare,
-          inside: water <= bare.wettest + 1e-9 && water >= bare.driest - 1e-9,
+          inside: water <= bare.wettest + 1e-9 && Math.min(water, after) >= bare.driest - 1e-9,
         },
       ]
     }),
@@ -124,6 +123,7 @@ function replayPiece(piece: Piece, studio: Studio, schedule: Schedule): Replayed
     return [
       {
         pieceId: piece.id,
+        pots: lot.pots,
         at: new Date(atMs).toISOString(),
         what: 'kiln',
         stepId: load.stepId,
@@ -137,14 +137,18 @@ function replayPiece(piece: Piece, studio: Studio, schedule: Schedule): Replayed
   return [...work, ...kilns]
 }
 
-/** The first step of a visit at its start, and the last at its end: a wall that is right for both was right between. */
-const firstAndLast = (stepIds: readonly string[]): { stepId: string; at: 'first' | 'last' }[] =>
-  stepIds.length
-    ? [
-        { stepId: stepIds[0], at: 'first' },
-        { stepId: stepIds[stepIds.length - 1], at: 'last' },
-      ]
-    : []
+/** Just after an instant, hours: what coats brought then is in the wall. */
+const JUST_AFTER = 1e-5
+
+/** Stretches of hands on steps; of a visit whose stretches are not told, the first step at its beginning and the last at its end. */
+function stretchesOf({ touches, stepIds, at, until }: Visit): { stepId: string; at: string; until: string }[] {
+  const told = touches.flatMap((touch) => (touch.stepId ? [{ ...touch, stepId: touch.stepId }] : []))
+  if (told.length || !stepIds.length) return told
+  return [
+    { stepId: stepIds[0], at, until: at },
+    { stepId: stepIds[stepIds.length - 1], at: until, until },
+  ]
+}
 
 /** The window of a stage without the margin that planning keeps. */
 function bareWindow(
@@ -165,23 +169,24 @@ function bareWindow(
   }
 }
 
-/** The wall’s water of every made or planned piece from one instant to another, as planned. */
+/** The wall’s water of every made or planned lot from one instant to another, as planned. */
 export function plannedCourses(studio: Studio, schedule: Schedule, fromMs: number, toMs: number): PlannedCourse[] {
-  return studio.order.flatMap((id): PlannedCourse[] => {
-    const piece = studio.pieces[id]
-    const madeMs = piece ? madeMsOf(piece, schedule) : null
-    if (!piece || madeMs === null || madeMs > toMs) return []
-    const fired = firedMs(piece, schedule, studio)
-    const columns = dryingColumns(piece.form, studio.bodies[piece.bodyId])
-    const untilMs = Math.min(toMs, fired)
-    if (!columns.ok || untilMs <= Math.max(fromMs, madeMs)) return []
-    const wall = columns.value.find((c) => c.kind === 'wall') as DryingColumn
-    const course = courseThrough(piece, studio, schedule, wall, madeMs, untilMs)
-    const points = 120
-    const startMs = Math.max(fromMs, madeMs)
-    const atMs = Array.from({ length: points + 1 }, (_, i) => startMs + ((untilMs - startMs) * i) / points)
-    return [{ pieceId: id, atMs, water: atMs.map((ms) => waterAt(course, (ms - madeMs) / HOUR)) }]
-  })
+  return studio.order
+    .flatMap((id) => (studio.pieces[id] ? plannedLots(studio.pieces[id], schedule) : []))
+    .flatMap((lot): PlannedCourse[] => {
+      const { piece } = lot
+      const madeMs = madeMsOf(lot)
+      if (madeMs === null || madeMs > toMs) return []
+      const columns = dryingColumns(piece.form, studio.bodies[piece.bodyId])
+      const untilMs = Math.min(toMs, firedMs(lot, studio))
+      if (!columns.ok || untilMs <= Math.max(fromMs, madeMs)) return []
+      const wall = columns.value.find((c) => c.kind === 'wall') as DryingColumn
+      const course = courseThrough(lot, studio, wall, madeMs, untilMs)
+      const points = 120
+      const startMs = Math.max(fromMs, madeMs)
+      const atMs = Array.from({ length: points + 1 }, (_, i) => startMs + ((untilMs - startMs) * i) / points)
+      return [{ lotId: lot.id, atMs, water: atMs.map((ms) => waterAt(course, (ms - madeMs) / HOUR)) }]
+    })
 }
 
 /** When a booked kiln is lit; never, if it is gone. */
@@ -192,10 +197,10 @@ function kilnMs({ calendar }: Studio, bookingId: string): number {
   return localInstant(date, clock, calendar.timeZone)
 }
 
-/** When a piece goes into its first fire: done (long ago), planned, or never. */
-function firedMs(piece: Piece, schedule: Schedule, studio: Studio): number {
+/** When a lot goes into its first fire: done (long ago), planned, or never. */
+function firedMs({ piece, loads }: PlannedLot, studio: Studio): number {
   if (hasBeenFired(piece.steps)) return -Infinity
   const first = piece.steps.find((step) => step.act === 'fire')
-  const load = first && schedule.loads.find((l) => l.pieceId === piece.id && l.stepId === first.id)
+  const load = first && loads.find((l) => l.stepId === first.id)
   return load ? kilnMs(studio, load.bookingId) : Infinity
 }

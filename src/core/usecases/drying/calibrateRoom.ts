@@ -1,12 +1,13 @@
 import { fitDryingFactor, UNCALIBRATED, type DryingFactor, type DrynessReading } from '../../clay/drying/calibrate'
-import { dryWall, stageBegins } from '../../clay/drying/course'
+import { stageBegins } from '../../clay/drying/course'
 import { CLAY_WATER, contentAt, type ClayWater } from '../../clay/drying/clayWater'
 import { meanWater, type SolverSettings } from '../../clay/drying/wallSolver'
 import type { DryingStage } from '../../clay/stages'
+import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Room } from '../../model/room'
 import type { Studio } from '../../model/studio'
-import { dryingColumns, type DryingColumn } from './dryingColumns'
+import { dryColumn, dryingColumns, type DryingColumn } from './dryingColumns'
 import { roomOf, spellsOf } from './pieceDrying'
 
 /** Error of a bench scale and of where the clay was taken from, g. */
@@ -31,12 +32,16 @@ const COARSE: SolverSettings = { cells: 14, tolerance: 6e-4 }
 
 /** Everything that was seen of the pieces of a room, ready to be fitted. */
 function readingsIn(studio: Studio, room: Room): DrynessReading[] {
-  return Object.values(studio.pieces)
-    .filter((piece) => roomOf(studio, piece).id === room.id && piece.making.madeAt)
-    .flatMap((piece) => readingsOf(piece, studio, room))
+  return Object.values(studio.pieces).flatMap((whole) => {
+    // What was seen before a set was divided stands in each of its lots, and counts once.
+    const counted = new Set<string>()
+    return lotPieces(whole)
+      .filter(({ piece }) => roomOf(studio, piece).id === room.id && piece.making.madeAt)
+      .flatMap(({ piece }) => readingsOf(piece, studio, room, counted))
+  })
 }
 
-function readingsOf(piece: Piece, studio: Studio, room: Room): DrynessReading[] {
+function readingsOf(piece: Piece, studio: Studio, room: Room, counted: Set<string>): DrynessReading[] {
   const body = studio.bodies[piece.bodyId]
   const columns = dryingColumns(piece.form, body)
   if (!columns.ok || !piece.making.madeAt) return []
@@ -44,13 +49,15 @@ function readingsOf(piece: Piece, studio: Studio, room: Room): DrynessReading[] 
   const clay = CLAY_WATER[body.water]
   const modelled = (used: readonly DryingColumn[], atMs: number) => (factor: number) => {
     const spells = spellsOf(piece, { ...room, factor: { ln: Math.log(factor), sigma: 0 } }, madeMs, atMs)
-    const waters = used.map((column) => meanWater(dryWall(column.wall, spells, undefined, COARSE).state.water))
+    const waters = used.map((column) => meanWater(dryColumn(column, spells, COARSE).state.water))
     const shares = used.reduce((sum, column) => sum + column.share, 0)
     return used.reduce((sum, column, i) => sum + column.share * waters[i], 0) / shares
   }
-  return piece.making.log.flatMap((entry): DrynessReading[] => {
+  return piece.making.log.flatMap((entry, i): DrynessReading[] => {
     const atMs = Date.parse(entry.at)
-    if (atMs <= madeMs) return []
+    const key = JSON.stringify([piece.making.madeAt, piece.making.log.slice(0, i + 1)])
+    if (atMs <= madeMs || counted.has(key)) return []
+    counted.add(key)
     if (entry.kind === 'stage')
       return [
         {

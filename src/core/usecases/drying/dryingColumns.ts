@@ -1,6 +1,7 @@
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import type { Face } from '../../clay/drying/airSide'
-import type { Wall } from '../../clay/drying/wallSolver'
+import { dryWall, type Spell } from '../../clay/drying/course'
+import type { SolverSettings, Wall } from '../../clay/drying/wallSolver'
 import { buildForm } from '../../form/buildForm'
 import { stretchArea } from '../../form/measures'
 import { PART } from '../../form/parts'
@@ -118,3 +119,16 @@ export function dryingColumns(spec: Form, body: Pick<Body, 'water'>): Result<Dry
   }
   return ok(columns)
 }
+
+/** Dries a column through its spells. Coats wet the wall and the rim; the foot and what is joined on keep as they are. */
+export const dryColumn = (
+  { kind, wall }: Pick<DryingColumn, 'kind' | 'wall'>,
+  spells: readonly Spell[],
+  settings?: SolverSettings,
+): ReturnType<typeof dryWall> =>
+  dryWall(
+    wall,
+    kind === 'wall' || kind === 'rim' ? spells : spells.map(({ untilHours, around }) => ({ untilHours, around })),
+    undefined,
+    settings,
+  )

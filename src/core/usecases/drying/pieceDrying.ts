@@ -2,7 +2,6 @@ import { ok, type Result } from '../../base/result'
 import { BOUNDS, UNKNOWNS, uncertainTime, type UncertainTime, type Unknown } from '../../clay/drying/uncertainty'
 import {
   crackIndex,
-  dryWall,
   hourDownTo,
   MOISTURE_STAGES,
   stageBegins,
@@ -12,6 +11,7 @@ import {
   type Spell,
 } from '../../clay/drying/course'
 import type { Blower, Surroundings } from '../../clay/drying/airSide'
+import type { FaceWater } from '../../clay/drying/wetting'
 import { coatEvaporation } from '../../clay/drying/wetSurface'
 import type { SolverSettings, WallCourse } from '../../clay/drying/wallSolver'
 import type { Cover } from '../../clay/stages'
@@ -19,7 +19,7 @@ import type { Body } from '../../vocabulary/material'
 import type { LogEntry, Piece } from '../../model/piece'
 import { plainRoom, type Room } from '../../model/room'
 import type { Studio } from '../../model/studio'
-import { dryingColumns, type DryingColumn } from './dryingColumns'
+import { dryColumn, dryingColumns, type DryingColumn } from './dryingColumns'
 
 const HOUR = 3_600_000
 
@@ -136,13 +136,23 @@ export function spellsOf(
   let from = madeMs
   return times.map((to) => {
     const air = airAt(room, from)
+    const wets = coatsAt(log, from)
     const spell = {
+      ...(wets ? { wets } : {}),
       untilHours: (to - madeMs) / HOUR,
       around: surroundings(room, air.celsius, air.humidity, coverAt(log, from), blowerAt(log, from), shift),
     }
     from = to
     return spell
   })
+}
+
+/** What coats bring to the faces at an instant. */
+function coatsAt(log: readonly LogEntry[], ms: number): FaceWater | null {
+  const laid = log.flatMap((entry) => (entry.kind === 'coats' && Date.parse(entry.at) === ms ? [entry] : []))
+  return laid.length
+    ? [laid.reduce((sum, { outsideUm }) => sum + outsideUm, 0), laid.reduce((sum, { insideUm }) => sum + insideUm, 0)]
+    : null
 }
 
 /** The cover a piece has had since the last change before an instant. */
@@ -181,8 +191,11 @@ function courseOf(
   future: readonly LogEntry[],
   settings?: SolverSettings,
 ): WallCourse {
-  return dryWall(thicker(column, shift), spellsOf(piece, room, madeMs, untilMs, shift, future), undefined, settings)
-    .course
+  return dryColumn(
+    { ...column, wall: thicker(column, shift) },
+    spellsOf(piece, room, madeMs, untilMs, shift, future),
+    settings,
+  ).course
 }
 
 /** How far ahead to look: until the slowest column is bone dry as it stands, at most the horizon. */

@@ -241,6 +241,10 @@ function replan(piece: Piece, studio: Studio, way: 'wax' | 'bisque', freshId: (n
 const withoutDoubleDust = (steps: readonly Step[]): readonly Step[] =>
   steps[0]?.act === 'wipeDust' ? steps.slice(1) : steps
 
+/** A way on for some pots of a divided set; null where it would change the plan of the others too. */
+export const rescueOf = (option: Rescue, pots: number[]): Rescue | null =>
+  option.command.type === 'piece.log' ? { ...option, command: { ...option.command, pots } } : null
+
 /** Steps that dry clay and bisque still take, once slips have become underglazes. */
 const keepsWhenDry = (step: Step, studio: Studio): boolean =>
   step.act === 'coat' ||

@@ -1,11 +1,10 @@
 import { latticeRandom, seedFromText } from '../../base/random'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
-import { dryWall } from '../../clay/drying/course'
 import { meanWater } from '../../clay/drying/wallSolver'
 import type { Body } from '../../vocabulary/material'
 import type { Piece } from '../../model/piece'
 import type { Room } from '../../model/room'
-import { dryingColumns } from './dryingColumns'
+import { dryColumn, dryingColumns } from './dryingColumns'
 import { spellsOf } from './pieceDrying'
 
 /** A room that really dries a fifth faster than the program thinks at first: what the scale has to teach. */
@@ -26,7 +25,7 @@ export function simulatedWeight(piece: Piece, body: Body, room: Room, nowMs: num
   const used = columns.value.filter((column) => column.share > 0)
   const shares = used.reduce((sum, column) => sum + column.share, 0)
   const water =
-    used.reduce((sum, column) => sum + column.share * meanWater(dryWall(column.wall, spells).state.water), 0) / shares
+    used.reduce((sum, column) => sum + column.share * meanWater(dryColumn(column, spells).state.water), 0) / shares
   const dryGrams = piece.making.wetGrams / (1 + CLAY_WATER[body.water].plastic)
   const noise = 2 * latticeRandom(Math.floor(nowMs / 60_000), 3, seedFromText(piece.id)) - 1
   return Number((dryGrams * (1 + water) + NOISE_GRAMS * noise).toFixed(1))

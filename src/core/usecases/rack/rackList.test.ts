@@ -142,6 +142,12 @@ describe('putting away', () => {
   it('takes a piece off the rack and out of the days, and brings it back first', () => {
     const visit = {
       pieceId: 'reed-jugs',
+      pots: [],
+      coats: [],
+      opens: null,
+      covered: null,
+      chance: null,
+      touches: [],
       sessionId: 's',
       at: '2026-03-04T18:00:00.000Z',
       until: '2026-03-04T19:00:00.000Z',

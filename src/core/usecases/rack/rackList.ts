@@ -1,5 +1,6 @@
 import { hasWords, plainText } from '../../base/plainText'
 import { STAGE, type Stage } from '../../clay/stages'
+import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep } from '../../plan/step'
@@ -59,6 +60,8 @@ function knownOf(piece: Piece, studio: Studio): Known {
         ...colours,
         ...piece.tags,
         piece.notes,
+        ...piece.pots.flatMap(({ owner, note, lost }) => [owner, note, lost ?? '']),
+        ...lotPieces(piece).map((lot) => STAGE[timeline(piece.steps)[nextStepIndex(lot.piece.steps)].stage].name),
       ].join('\n'),
     ),
     stage,

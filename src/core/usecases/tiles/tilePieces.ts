@@ -1,4 +1,4 @@
-import { NOT_MADE, type Piece } from '../../model/piece'
+import { NOT_MADE, WHOLE, type Piece } from '../../model/piece'
 import { presetForm } from '../../model/presetForm'
 import type { Studio } from '../../model/studio'
 import type { Tile } from '../../model/tile'
@@ -58,6 +58,7 @@ export function tilePiece(tile: Tile, studio: Studio, freshId: () => string): Pi
     variant: null,
     lightTarget: null,
     making: NOT_MADE,
+    ...WHOLE,
     fired: [],
     steps: contents.map((content) => ({ ...content, id: freshId(), done: false }) as Piece['steps'][number]),
   }

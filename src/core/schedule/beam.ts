@@ -1,0 +1,106 @@
+import type { Cover } from '../clay/stages'
+import type { ClockState } from './dryingClock'
+import type { Beside, Capacity, PiecePlan, PlannedVisit } from './plan'
+import type { Kiln } from './sessions'
+import type { Job, Task } from './task'
+
+const HOUR = 3_600_000
+
+export interface BeamSettings {
+  /** States kept for each number of tasks done. */
+  readonly width: number
+  readonly covers: readonly Cover[]
+  /** What finding the clay too dry costs: the surer a studio wants to be, the more. */
+  readonly miss: number
+}
+
+/** A studio that is content with 80 of 100. */
+export const BEAM: BeamSettings = { width: 18, covers: ['open', 'draped', 'sealed'], miss: missCost(0.8) }
+
+/** One more visit is worth it where it makes up for as much chance as the studio may lack [our choice]. */
+export function missCost(sure: number): number {
+  return 1 / (1 - sure)
+}
+
+/** Where a lot has come to on the way through its days. */
+export interface BeamState {
+  readonly done: number
+  readonly atMs: number
+  readonly water: ClockState
+  readonly cover: Cover
+  readonly readyMs: number
+  readonly startedMs: number
+  /** Water that it has lost, as reckoned, since anybody saw it. */
+  readonly unseen: number
+  readonly cost: number
+  readonly parent: BeamState | null
+  readonly visit: PlannedVisit | null
+  readonly firing: { kiln: Kiln; task: Task } | null
+}
+
+/** What does not change while one lot is planned. */
+export interface Asked {
+  readonly job: Job
+  readonly left: Capacity
+  readonly nowMs: number
+  readonly covers: readonly Cover[]
+  readonly miss: number
+  readonly beside: Beside
+}
+
+/** Whether the clay decides about any task from one on. */
+export const clayMatters = (job: Job, from: number): boolean =>
+  job.tasks
+    .slice(from)
+    .some((task) => (task.kind === 'work' && task.within) || (task.kind === 'fire' && task.footDriest !== null))
+
+/** Keeps the cheapest states for each number of tasks done, one for each bucket of dryness (.03) and readiness (2 h). */
+export function prune(job: Job, states: readonly BeamState[], width: number): BeamState[] {
+  const { plastic, limit } = job.scale
+  const omega = (x: number) => Math.round((x - limit) / (plastic - limit) / 0.03)
+  const groups = new Map<number, Map<string, BeamState>>()
+  for (const state of states) {
+    const group = groups.get(state.done) ?? new Map<string, BeamState>()
+    groups.set(state.done, group)
+    const key = [
+      state.cover,
+      omega(state.water.wall),
+      Math.round(state.water.foot / 0.01),
+      Math.round(state.atMs / (2 * HOUR)),
+      Math.round(state.readyMs / (2 * HOUR)),
+    ].join('|')
+    const rival = group.get(key)
+    if (!rival || state.cost < rival.cost) group.set(key, state)
+  }
+  return [...groups.values()].flatMap((group) => spread([...group.values()], width))
+}
+
+/** The cheapest of a group, but not all of one cover: a third of the places each, the rest by cost. */
+function spread(states: BeamState[], width: number): BeamState[] {
+  const sorted = states.sort((a, b) => a.cost - b.cost)
+  if (sorted.length <= width) return sorted
+  const kept = new Set<BeamState>()
+  const counts = new Map<Cover, number>()
+  for (const state of sorted) {
+    const n = counts.get(state.cover) ?? 0
+    if (n >= width / 4) continue
+    counts.set(state.cover, n + 1)
+    kept.add(state)
+  }
+  for (const state of sorted) {
+    if (kept.size >= width) break
+    kept.add(state)
+  }
+  return [...kept]
+}
+
+/** The plan that led to a state. */
+export function unroll(job: Job, state: BeamState, cost: number, days: number): PiecePlan {
+  const visits: PlannedVisit[] = []
+  const firings: { kiln: Kiln; task: Task }[] = []
+  for (let at: BeamState | null = state; at; at = at.parent) {
+    if (at.visit) visits.unshift(at.visit)
+    if (at.firing) firings.unshift(at.firing)
+  }
+  return { job, visits, firings, unplaced: job.tasks.slice(state.done), cost, days }
+}

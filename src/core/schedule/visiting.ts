@@ -1,0 +1,211 @@
+import type { Cover } from '../clay/stages'
+import { normalUpTo } from '../numeric/normal'
+import { clayMatters, type Asked, type BeamState } from './beam'
+import { dryOn, hoursUntil, wetBy, type ClockState } from './dryingClock'
+import { leave, type Leaving } from './leaving'
+import { COST } from './plan'
+import type { Session } from './sessions'
+import { handsOf, shareOf, turnOf, waitAfter, type HandTask, type Job, type Window } from './task'
+
+const HOUR = 3_600_000
+const MINUTE = 60_000
+const DAY = 24 * HOUR
+
+/** A lot at which hands have arrived. */
+interface Arrival {
+  readonly opensMs: number | null
+  readonly startMs: number
+  readonly water: ClockState
+  /** The cover under which it has waited until then. */
+  readonly under: Cover
+}
+
+/** All ways to use a session: when to come, how many of the next tasks to do, and how to leave it. */
+export function visit(asked: Asked, state: BeamState, session: Session, out: BeamState[]): void {
+  const openMs = Math.max(session.startMs, state.readyMs, asked.nowMs)
+  if (openMs >= session.endMs) return
+  const plain: Arrival = {
+    opensMs: null,
+    startMs: openMs,
+    water: dryOn(asked.job.curves, state.water, state.cover, (openMs - state.atMs) / HOUR),
+    under: state.cover,
+  }
+  look(asked, state, session, plain, out)
+  for (const arrival of arrivalsAt(asked, state, session, plain)) work(asked, state, session, arrival, out)
+}
+
+/**
+ * When hands come to a lot: as soon as it may be touched or, where it is still too wet, once it has dried that far under its cover; a
+ * covered one also uncovered as the session begins, or when the hands come free of others.
+ */
+function arrivalsAt({ job, left }: Asked, state: BeamState, session: Session, plain: Arrival): Arrival[] {
+  const task = job.tasks[state.done]
+  const { startMs: openMs, water: opened } = plain
+  const at = (cover: Cover, from: ClockState, hours: number) => dryOn(job.curves, from, cover, hours)
+  if (task.kind !== 'work' || !task.within) return [plain]
+  const { wettest } = task.within
+  /** Waiting from an instant on until it is dry enough; null when that is not before the end of the session. */
+  const waiting = (under: Cover, opensMs: number | null): Arrival | null => {
+    const hours = hoursUntil(job.curves.wall[under], opened.wall, wettest)
+    const startMs = openMs + hours * HOUR + MINUTE
+    if (hours <= 0 || startMs >= session.endMs) return null
+    return { opensMs, startMs, water: at(under, opened, (startMs - openMs) / HOUR), under }
+  }
+  const arrivals: Arrival[] = []
+  if (opened.wall <= wettest) {
+    arrivals.push(plain)
+    // Others have the hands first: what is covered is uncovered when they come free.
+    const whole = ((session.endMs - openMs) / MINUTE) * session.hands
+    const busyMs = ((whole - (left.hands.get(session.id) ?? 0)) / session.hands) * MINUTE
+    if (state.cover !== 'open' && busyMs > 10 * MINUTE && openMs + busyMs < session.endMs) {
+      const startMs = openMs + busyMs
+      arrivals.push({
+        opensMs: null,
+        startMs,
+        water: at(state.cover, opened, (startMs - openMs) / HOUR),
+        under: state.cover,
+      })
+    }
+  } else {
+    const covered = waiting(state.cover, null)
+    const uncovered = state.cover === 'open' ? null : waiting('open', openMs)
+    arrivals.push(...[covered, uncovered].filter((arrival) => arrival !== null))
+  }
+  return arrivals.length ? arrivals : [plain]
+}
+
+/** Comes only to change the cover, or to air it for a while. */
+function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival, out: BeamState[]): void {
+  if (state.startedMs === Infinity || state.water.wall <= 0 || !clayMatters(asked.job, state.done)) return
+  const there = asked.beside.sessions.has(session.id)
+  const leaving: Leaving = {
+    startMs: arrival.startMs,
+    endMs: arrival.startMs,
+    opensMs: null,
+    water: arrival.water,
+    hands: 0,
+    tasks: [],
+    latestMs: [],
+    found: [],
+    earliestMs: [],
+    startedMs: state.startedMs,
+    readyMs: state.readyMs,
+    cost: state.cost + (there ? COST.lookThere : COST.look),
+  }
+  leave(asked, state, session, leaving, out)
+}
+
+/** Does the next tasks, one coat after another, and may leave after each. */
+function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival, out: BeamState[]): void {
+  const { job, left, beside } = asked
+  const minutes = left.hands.get(session.id) ?? 0
+  const pots = job.pots.length
+  let { startMs: atMs, water } = arrival
+  let hands = 0
+  let offMiddle = 0
+  const risk = tooDryAlready(job, state, arrival)
+  const waited = ((arrival.startMs - asked.nowMs) / DAY) * COST.waiting
+  let startedMs = state.startedMs
+  const tasks: HandTask[] = []
+  const latestMs: number[] = []
+  const found: number[] = []
+  const earliestMs: number[] = []
+  /** Whether coats have wetted it in this visit: then nothing may be done sooner than planned. */
+  let wetted = false
+  for (let k = state.done; k < job.tasks.length; k++) {
+    const task = job.tasks[k]
+    if (task.kind === 'fire' || (startedMs === Infinity && task.kind !== 'make')) break
+    if (task.stepId && (job.pins.get(task.stepId) ?? session.id) !== session.id) break
+    const within = task.kind === 'work' ? task.within : null
+    if (within && tasks.length && water.wall > within.wettest) {
+      // What the coats before brought has to leave first.
+      const hours = hoursUntil(job.curves.wall.open, water.wall, within.wettest)
+      if (atMs + hours * HOUR >= session.endMs) break
+      water = dryOn(job.curves, water, 'open', hours)
+      atMs += hours * HOUR
+    }
+    if (within && (water.wall > within.wettest + 1e-9 || water.wall < within.driest)) break
+    hands += handsOf(task, pots)
+    const endMs = atMs + turnOf(task, pots, session.hands) * MINUTE
+    if (hands > minutes + 1e-6 || endMs > session.endMs) break
+    latestMs.push(
+      within
+        ? latestStart(job, task, within, water.wall, tasks.length ? 'open' : arrival.under, session) + atMs
+        : Infinity,
+    )
+    found.push(water.wall)
+    earliestMs.push(within && wetted ? atMs : arrival.startMs)
+    if (task.kind === 'make') {
+      startedMs = atMs
+      water = job.plastic
+    } else if (within && hasMiddle(within))
+      offMiddle += shareOf(task) * ((2 * (water.wall - within.driest)) / (within.wettest - within.driest) - 1) ** 2
+    water = dryOn(job.curves, water, 'open', (endMs - atMs) / HOUR)
+    if (within && water.wall < stillWorkable(within)) break
+    if (task.kind === 'work') {
+      water = wetBy(water, task.wets)
+      wetted ||= task.wets > 0
+    }
+    atMs = endMs
+    tasks.push(task)
+    const readyMs = atMs + waitAfter(task, pots, session.hands) * MINUTE
+    const visited = beside.sessions.has(session.id) ? COST.together : COST.visit
+    leave(
+      asked,
+      state,
+      session,
+      {
+        startMs: arrival.startMs,
+        endMs: atMs,
+        opensMs: arrival.opensMs,
+        water,
+        hands,
+        tasks: tasks.slice(),
+        latestMs: latestMs.slice(),
+        found: found.slice(),
+        earliestMs: earliestMs.slice(),
+        startedMs,
+        readyMs,
+        cost: state.cost + visited + waited + (pots / job.of) * (offMiddle * COST.offMiddle + risk * asked.miss),
+      },
+      out,
+    )
+    // The next waits for this coat.
+    water = dryOn(job.curves, water, 'open', (readyMs - atMs) / HOUR)
+    atMs = readyMs
+    if (atMs >= session.endMs) break
+  }
+}
+
+/** How exactly a hand tells the dryness of clay, as a share of the whole way from wet to firm. */
+const TOLD_WITHIN = 0.03
+
+/** The chance that a lot is already too dry for its next work when hands come, for all the drying that nobody saw. */
+function tooDryAlready({ tasks, sigma, scale }: Job, state: BeamState, { water }: Arrival): number {
+  const task = tasks[state.done]
+  if (task.kind !== 'work' || !task.within || task.within.driest <= 0) return 0
+  const unseen = state.unseen + Math.max(0, state.water.wall - water.wall)
+  const spread = Math.hypot(sigma * unseen, TOLD_WITHIN * (scale.plastic - scale.limit))
+  return normalUpTo((task.within.driest - water.wall) / spread)
+}
+
+/** How long hands may stay away from a task, ms: it must begin while the clay is right, and end before it is no longer workable. */
+function latestStart(
+  job: Job,
+  task: HandTask,
+  within: NonNullable<Window>,
+  wall: number,
+  under: Cover,
+  session: Session,
+): number {
+  const begins = hoursUntil(job.curves.wall[under], wall, within.driest) * HOUR
+  const ends = hoursUntil(job.curves.wall.open, wall, stillWorkable(within)) * HOUR
+  return Math.min(begins, Math.max(0, ends - turnOf(task, job.pots.length, session.hands) * MINUTE))
+}
+
+/** Whether a moment is open to neither side: wet clay may be as wet as it likes, bone-dry clay as dry. */
+const hasMiddle = ({ wettest, driest }: NonNullable<Window>): boolean => Number.isFinite(wettest) && driest > 0
+
+/** How dry a wall may have become by the end of a task: into the margin of its moment, not beyond. */
+const stillWorkable = ({ wettest, driest }: NonNullable<Window>): number =>
+  Number.isFinite(wettest) ? driest - (wettest - driest) / 16 : driest

@@ -1,0 +1,113 @@
+import { describe, expect, it } from 'vitest'
+import { applyCommand } from '../../model/command'
+import { lotPieces, standingPots } from '../../model/lots'
+import type { Schedule } from '../../model/calendar'
+import type { Studio } from '../../model/studio'
+import { loadWords, sessionList } from './dayList'
+import { planDays } from './planDays'
+import { plannedLots } from './plannedLots'
+import { replaySchedule } from './replaySchedule'
+import { seriesStudio, SERIES_NOW_MS } from './fixtures/series'
+import { visitDone } from './visitDone'
+
+function planned(studio: Studio, rounds = 20, nowMs = SERIES_NOW_MS): Studio {
+  let schedule: Schedule | null = null
+  for (const { schedule: better } of planDays(studio, nowMs, rounds)) if (better) schedule = better
+  return { ...studio, schedule: schedule! }
+}
+const piece = (studio: Studio) => studio.pieces[studio.order[0]]
+const sessions = ({ schedule }: Studio) => new Set(schedule.visits.map((visit) => visit.sessionId))
+
+describe('twelve mugs, two evenings of two and a half hours a week, kilns on Sundays', () => {
+  const studio = planned(seriesStudio(), 40)
+
+  it('are all placed, in about eight visits, though no session holds them all', () => {
+    expect(studio.schedule.unmet).toEqual([])
+    expect(sessions(studio).size).toBeLessThanOrEqual(9)
+    const lots = plannedLots(piece(studio), studio.schedule)
+    expect(lots.length).toBeGreaterThan(1)
+    expect(lots.flatMap(({ pots }) => pots).sort((a, b) => a - b)).toEqual(standingPots(piece(studio)))
+  })
+
+  it('find their clay right in the full solver, coat by coat, and their feet dry at the bisque', () => {
+    const replayed = replaySchedule(studio, studio.schedule)
+    expect(replayed.length).toBeGreaterThan(10)
+    expect(replayed.filter(({ inside }) => !inside)).toEqual([])
+  })
+
+  it('are in one pair of hands at a time, and every coat after the one before is matte', () => {
+    const touches = studio.schedule.visits.flatMap((visit) => visit.touches).sort((a, b) => a.at.localeCompare(b.at))
+    for (let i = 1; i < touches.length; i++) expect(touches[i].at >= touches[i - 1].until).toBe(true)
+    for (const { visits } of plannedLots(piece(studio), studio.schedule)) {
+      const order = visits.flatMap((visit) => visit.touches.filter((t) => t.stepId).map((t) => `${t.stepId} ${t.coat}`))
+      expect(new Set(order).size).toBe(order.length)
+    }
+  })
+
+  it('every visit to clay tells its chance', () => {
+    const clay = studio.schedule.visits.filter(({ touches }) => touches.some((t) => t.outsideUm > 0))
+    expect(clay.length).toBeGreaterThan(1)
+    for (const { chance } of clay) {
+      expect(chance).toBeGreaterThan(0)
+      expect(chance).toBeLessThanOrEqual(1)
+    }
+  })
+
+  it('are named by their pots in the lists, and go into the kilns by as many as they are', () => {
+    const words = [...sessions(studio)].flatMap((id) => sessionList(studio, id).map((item) => item.words))
+    expect(words.some((line) => /Evening mugs, pots? [\d, and to]+: make/.test(line))).toBe(true)
+    expect(words.some((line) => /coat \d of \d/.test(line))).toBe(true)
+    const loaded = studio.calendar.firings
+      .flatMap(({ id }) => loadWords(studio, id))
+      .reduce((sum, line) => sum + Number(line.split(' ')[0]), 0)
+    expect(loaded).toBe(24)
+  })
+
+  it('done as planned, a lot goes on by itself: its coats, its water and its cover are noted on its pots only', () => {
+    const [first] = studio.schedule.visits.filter((visit) => visit.makes)
+    const done = applyCommand(studio, visitDone(piece(studio), first, studio.schedule, '2026-03-10T22:00:00Z'))
+    if (!done.ok) throw new Error()
+    const lots = lotPieces(piece(done.value))
+    expect(lots.map(({ lot }) => lot.making.madeAt !== null).sort()).toEqual([false, true])
+    const made = lots.find(({ lot }) => lot.making.madeAt !== null)!
+    expect(made.lot.pots).toEqual(first.pots)
+    // Planned again from then, the lot that is made is planned from where it is.
+    const again = planned(done.value, 0, Date.parse(first.until))
+    expect(
+      again.schedule.visits.filter((visit) => visit.makes).every(({ pots }) => !pots.includes(first.pots[0])),
+    ).toBe(true)
+  })
+
+  it('a coat that was laid brings its water to the pots it was laid on', () => {
+    const visit = studio.schedule.visits.find(({ touches }) => touches.some((t) => t.outsideUm > 0))!
+    const made = studio.schedule.visits.find((v) => v.makes && v.pots.includes(visit.pots[0] ?? 1))!
+    const at = [made, visit].reduce((s, v) => {
+      const next = applyCommand(s, visitDone(piece(s), v, s.schedule, '2026-04-30T00:00:00Z'))
+      if (!next.ok) throw new Error()
+      return next.value
+    }, studio)
+    const lot = lotPieces(piece(at)).find((one) => one.lot.pots.includes(visit.pots[0]))!
+    const laid = lot.lot.making.log.filter((entry) => entry.kind === 'coats')
+    expect(laid).toHaveLength(visit.touches.filter((t) => t.outsideUm > 0).length)
+    expect(laid.every((entry) => entry.kind === 'coats' && entry.outsideUm > 40 && entry.outsideUm < 200)).toBe(true)
+  })
+})
+
+describe('other sets', () => {
+  it('without a damp box the twelve are placed too', () =>
+    expect(planned(seriesStudio({ covers: ['draped', 'sealed'] }), 20).schedule.unmet).toEqual([]))
+
+  it('twenty-four of a class with all hands at work: about four visits', () => {
+    const lesson = planned(seriesStudio({ count: 24, hands: 24, to: '20:30' }), 10)
+    expect(lesson.schedule.unmet).toEqual([])
+    expect(sessions(lesson).size).toBeLessThanOrEqual(6)
+  })
+
+  it('with one pair of hands they are refused, with the bound and what would help', () => {
+    const alone = planned(seriesStudio({ count: 24, to: '20:30' }), 0)
+    expect(alone.schedule.unmet.length).toBeGreaterThan(0)
+    const words = alone.schedule.unmet.map(({ why, changes }) => `${why} ${changes.join(' ')}`).join(' ')
+    expect(words).toMatch(/\d{4} minutes for all 24, at least 1\d sessions/)
+    expect(words).toMatch(/pair of hands|A bottle instead|instead of \d+ pieces/)
+  })
+})

@@ -1,0 +1,33 @@
+import type { FaceWater } from '../../clay/drying/wetting'
+import type { Command } from '../../model/command'
+import type { Piece } from '../../model/piece'
+import { coatsOf } from '../../plan/step'
+import { hasBeenFired, nextStepIndex } from '../../plan/timeline'
+
+/**
+ * That the first steps of a lot are done. Where the next one has just been done, the water of its coats is noted too: `water` is that of
+ * one coat. Of steps that were done some time ago nothing is known of when.
+ */
+export function progress(
+  lot: Piece,
+  doneSteps: number,
+  pots: number[] | undefined,
+  water: FaceWater | undefined,
+  now: string,
+): Command {
+  const only = pots ? { pots } : {}
+  const done: Command = { type: 'piece.progress', pieceId: lot.id, ...only, doneSteps }
+  const next = nextStepIndex(lot.steps)
+  if (!water || doneSteps !== next + 1 || !lot.making.madeAt || hasBeenFired(lot.steps)) return done
+  const coats = coatsOf(lot.steps[next]) - lot.coats
+  const [outsideUm, insideUm] = water.map((um) => Math.round(um * coats))
+  if (outsideUm + insideUm <= 0) return done
+  return {
+    type: 'batch',
+    label: 'mark what is done',
+    commands: [
+      { type: 'piece.log', pieceId: lot.id, ...only, entry: { kind: 'coats', at: now, outsideUm, insideUm } },
+      done,
+    ],
+  }
+}
