@@ -51,7 +51,7 @@ test('a set is divided by hand: coats on some, one lost, names for all; undo joi
   await expect(card.getByTestId('lot-lines')).toContainText('next carve reeds')
   await page.getByLabel('Find pieces').fill('tomo')
   await expect(page.getByTestId('piece-card')).toHaveCount(1)
-  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: /^Undo: / }).click()
   await page.getByLabel('Find pieces').fill('')
   await expect(card).toContainText('set of 4 ·')
   await expect(card.getByTestId('lot-lines')).toHaveCount(0)

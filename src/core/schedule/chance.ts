@@ -53,18 +53,20 @@ function foundRight({ job, visits }: PiecePlan, nowMs: number, pace: number): bo
     dry(cover, (opensMs ?? startMs) - atMs)
     if (opensMs !== null) dry('open', startMs - opensMs)
     let right = true
+    let wasDry = false
     let slack = (session.endMs - endMs) / HOUR
     for (const task of visit.tasks) {
       if (task.kind === 'make') water = job.plastic
       else if (task.within) {
         const { wettest, driest } = bare(task.within)
-        if (water.wall > wettest) {
+        if (water.wall > wettest && !(driest <= 0 && wasDry)) {
           const hours = hoursUntil(job.curves.wall.open, water.wall, wettest) / pace
           slack -= hours
           if (slack < 0) right = false
           dry('open', hours * HOUR)
         }
         if (water.wall < driest) right = false
+        wasDry ||= driest <= 0
       }
       dry('open', turnOf(task, job.pots.length, session.hands) * 60_000)
       if (task.kind === 'work') water = wetBy(water, task.wets)

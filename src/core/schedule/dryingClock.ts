@@ -5,8 +5,8 @@ import { interpolateLinear } from '../numeric/interpolation'
 export interface DryingCurve {
   readonly hours: readonly number[]
   readonly water: readonly number[]
-  /** What clay that is drier than the end of the curve takes up in an hour, kg/kg: a damp box gives water back. */
-  readonly risesBy?: number
+  /** A damp box gives water back: what clay that holds at least `from`, but less than the end of the curve, takes up in an hour. */
+  readonly rises?: { readonly from: number; readonly perHour: number }
 }
 
 /** Columns of a piece that the days depend on: the decorated wall governs the work, the foot the kiln. */
@@ -26,10 +26,11 @@ export interface ClockState {
  * Water after some hours under a cover: how far along that cover's curve the clay already is, and then on. Curves are chained at
  * changes of cover by their mean water, which forgets how it lies in the wall; the full solver is the judge of that (a few per cent).
  */
-export function onwards({ hours, water, risesBy = 0 }: DryingCurve, x: number, more: number): number {
+export function onwards({ hours, water, rises }: DryingCurve, x: number, more: number): number {
   const last = hours.length - 1
   // A damp box never comes that low.
-  if (x <= water[last]) return Math.min(water[last], x + risesBy * Math.max(0, more))
+  if (x <= water[last])
+    return rises && x >= rises.from ? Math.min(water[last], x + rises.perHour * Math.max(0, more)) : x
   return Math.min(x, interpolateLinear(hours, water, hourOf(hours, water, x) + more))
 }
 

@@ -25,6 +25,8 @@ interface Strand {
   readonly latestMs: readonly number[]
   next: number
   readyMs: number
+  /** How much later than planned it was made: its clay is then that much behind. */
+  behindMs: number
 }
 
 /**
@@ -42,6 +44,7 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
     latestMs: visit.latestMs,
     next: 0,
     readyMs: visit.startMs,
+    behindMs: 0,
   }))
   const touches: Touch[] = []
   let late = false
@@ -49,8 +52,8 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
   /** When each pair of hands comes free, soonest first. */
   const freeMs = Array.from({ length: hands }, () => firstMs)
   /** The first instant at which a lot may have as many hands as it can use. */
-  const earliest = ({ readyMs, pots, earliestMs, next }: Strand) =>
-    Math.max(readyMs, earliestMs[next] ?? 0, freeMs[Math.min(pots, hands) - 1])
+  const earliest = ({ readyMs, pots, earliestMs, next, behindMs }: Strand) =>
+    Math.max(readyMs, (earliestMs[next] ?? 0) + behindMs, freeMs[Math.min(pots, hands) - 1])
   for (;;) {
     const open = strands.filter((strand) => strand.next < strand.tasks.length)
     if (!open.length) break
@@ -63,6 +66,7 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
     if (startMs > patience(waiting) + MINUTE) late = true
     const index = waiting.next++
     const task = waiting.tasks[index]
+    if (task.kind === 'make') waiting.behindMs = startMs - waiting.earliestMs[index]
     const endMs = startMs + turnOf(task, waiting.pots, hands) * MINUTE
     touches.push({ jobId: waiting.jobId, task: index, startMs, endMs })
     waiting.readyMs = endMs + waitAfter(task, waiting.pots, hands) * MINUTE

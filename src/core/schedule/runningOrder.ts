@@ -6,6 +6,8 @@ export interface OrderTask {
   readonly hands: number
   /** Colour and tool: hands that change from one family to another wash. */
   readonly family: string
+  /** What hands are on: they go from one lot to another only where that is of use. */
+  readonly lot?: string
   readonly after: readonly { readonly id: string; readonly lag: number }[]
   /** Not before the clay is firm enough, not after it is too dry. */
   readonly release?: number
@@ -36,8 +38,9 @@ export interface Order {
   readonly cost: number
 }
 
-/** What an order costs [our choice]: its span, a change of family 2 min, and much for each task that is late. */
+/** What an order costs [our choice]: its span, a change of family 2 min, of the lot half a minute, and much for each task that is late. */
 const CHANGE_COST = 2
+const OTHER_LOT_COST = 0.5
 const LATE_COST = 1000
 
 /** A problem with its tasks by number. */
@@ -62,10 +65,11 @@ function carriedOut({ problem, before, soft }: Indexed, sequence: readonly numbe
   const { tasks, hands, end, cleanUp } = problem
   const free = new Array<number>(hands).fill(0)
   const last = new Array<string | null>(hands).fill(null)
+  const lastLot = new Array<string | undefined>(hands).fill(undefined)
   const starts = new Array<number>(tasks.length).fill(0)
   const by = new Array<number>(tasks.length).fill(0)
   const place = new Array<number>(tasks.length).fill(0)
-  let [span, changes, late, lateBy] = [0, 0, 0, 0]
+  let [span, changes, otherLots, late, lateBy] = [0, 0, 0, 0, 0]
   sequence.forEach((i, k) => {
     const task = tasks[i]
     place[i] = k
@@ -79,6 +83,8 @@ function carriedOut({ problem, before, soft }: Indexed, sequence: readonly numbe
       if (begin < start - 1e-9 || (begin < start + 1e-9 && keeps && !same)) [best, start, same] = [h, begin, keeps]
     }
     if (last[best] !== null && last[best] !== task.family) changes++
+    if (last[best] !== null && lastLot[best] !== task.lot) otherLots++
+    lastLot[best] = task.lot
     starts[i] = start
     by[i] = best
     free[best] = start + task.hands
@@ -96,7 +102,7 @@ function carriedOut({ problem, before, soft }: Indexed, sequence: readonly numbe
     span,
     changes,
     lateBy,
-    cost: span + CHANGE_COST * changes + wrong + LATE_COST * late,
+    cost: span + CHANGE_COST * changes + OTHER_LOT_COST * otherLots + wrong + LATE_COST * late,
   }
 }
 

@@ -133,7 +133,7 @@ describe('the days of one piece', () => {
   })
 
   it('is covered at once where it would be too dry at the first visit', () => {
-    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('late', 30)])
+    const plan = alone(job('a', [work('carve', 0.6, 0.3)]), [session('late', 30, 4)])
     expect(plan.visits.map((v) => [v.session.id, v.cover, v.tasks.length])).toEqual([
       [AT_ONCE, 'draped', 0],
       ['late', 'open', 1],

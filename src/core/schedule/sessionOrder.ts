@@ -1,4 +1,5 @@
 import { interleave, type Touch, type TouchedVisit } from './interleave'
+import type { PlannedVisit } from './plan'
 import { lowerBound, runningOrder, type OrderProblem, type OrderTask } from './runningOrder'
 import { waitAfter, type HandTask } from './task'
 
@@ -43,6 +44,10 @@ function sameSurface(a: HandTask, b: HandTask): boolean {
   return a.parts.some((part) => b.parts.includes(part))
 }
 
+/** Minutes that the clay of so many pots was to dry between its making and a task: they count from when it is made. */
+const sinceMade = ({ tasks, earliestMs }: PlannedVisit, made: number, then: number, pots: number): number =>
+  tasks[made].kind === 'make' ? (earliestMs[then] - earliestMs[made]) / MINUTE - tasks[made].each * pots : 0
+
 /** The stretches of one visit; a lot has as many strands as there are hands for its pots. */
 function stretchesOf({ jobId, pots, visit }: TouchedVisit): Stretch[] {
   const { session, tasks } = visit
@@ -57,12 +62,18 @@ function stretchesOf({ jobId, pots, visit }: TouchedVisit): Stretch[] {
       order: {
         id: `${jobId} ${i} ${strand}`,
         hands: own * task.each,
+        lot: jobId,
         family: task.kind === 'make' ? 'making' : task.family,
-        after: tasks
-          .slice(0, i)
-          .flatMap((before, k) =>
-            sameSurface(before, task) ? [{ id: `${jobId} ${k} ${strand}`, lag: waitAfter(before, own, 1) }] : [],
-          ),
+        after: tasks.slice(0, i).flatMap((before, k) =>
+          sameSurface(before, task)
+            ? [
+                {
+                  id: `${jobId} ${k} ${strand}`,
+                  lag: Math.max(waitAfter(before, own, 1), sinceMade(visit, k, i, own)),
+                },
+              ]
+            : [],
+        ),
         release: Math.max(0, minutes(Math.max(visit.startMs, visit.earliestMs[i]))),
         ...(Number.isFinite(visit.latestMs[i]) ? { latest: minutes(visit.latestMs[i]) + 1 } : {}),
       },

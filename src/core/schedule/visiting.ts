@@ -46,7 +46,7 @@ function arrivalsAt({ job, left }: Asked, state: BeamState, session: Session, pl
   const { wettest } = task.within
   /** Waiting from an instant on until it is dry enough; null when that is not before the end of the session. */
   const waiting = (under: Cover, opensMs: number | null): Arrival | null => {
-    const hours = hoursUntil(job.curves.wall[under], opened.wall, wettest)
+    const hours = hoursUntil(job.curves.wall[under], opened.wall, wellWithin(task.within as NonNullable<Window>))
     const startMs = openMs + hours * HOUR + MINUTE
     if (hours <= 0 || startMs >= session.endMs) return null
     return { opensMs, startMs, water: at(under, opened, (startMs - openMs) / HOUR), under }
@@ -110,21 +110,23 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
   const latestMs: number[] = []
   const found: number[] = []
   const earliestMs: number[] = []
-  /** Whether coats have wetted it in this visit: then nothing may be done sooner than planned. */
-  let wetted = false
+  /** Whether bone-dry clay has been worked on in this visit. */
+  let wasDry = false
   for (let k = state.done; k < job.tasks.length; k++) {
     const task = job.tasks[k]
     if (task.kind === 'fire' || (startedMs === Infinity && task.kind !== 'make')) break
     if (task.stepId && (job.pins.get(task.stepId) ?? session.id) !== session.id) break
     const within = task.kind === 'work' ? task.within : null
-    if (within && tasks.length && water.wall > within.wettest) {
+    // Coats on bone-dry clay wet it, and may go on all the same.
+    const wetFromCoats = within !== null && within.driest <= 0 && wasDry
+    if (within && !wetFromCoats && tasks.length && water.wall > within.wettest) {
       // What the coats before brought has to leave first.
-      const hours = hoursUntil(job.curves.wall.open, water.wall, within.wettest)
+      const hours = hoursUntil(job.curves.wall.open, water.wall, wellWithin(within))
       if (atMs + hours * HOUR >= session.endMs) break
       water = dryOn(job.curves, water, 'open', hours)
       atMs += hours * HOUR
     }
-    if (within && (water.wall > within.wettest + 1e-9 || water.wall < within.driest)) break
+    if (within && ((!wetFromCoats && water.wall > within.wettest + 1e-9) || water.wall < within.driest)) break
     hands += handsOf(task, pots)
     const endMs = atMs + turnOf(task, pots, session.hands) * MINUTE
     if (hands > minutes + 1e-6 || endMs > session.endMs) break
@@ -134,7 +136,8 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
         : Infinity,
     )
     found.push(water.wall)
-    earliestMs.push(within && wetted ? atMs : arrival.startMs)
+    // Once it stands open, clay is not worked on sooner than planned: it might still be too wet.
+    earliestMs.push(within && tasks.length ? atMs : arrival.startMs)
     if (task.kind === 'make') {
       startedMs = atMs
       water = job.plastic
@@ -142,10 +145,8 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
       offMiddle += shareOf(task) * ((2 * (water.wall - within.driest)) / (within.wettest - within.driest) - 1) ** 2
     water = dryOn(job.curves, water, 'open', (endMs - atMs) / HOUR)
     if (within && water.wall < stillWorkable(within)) break
-    if (task.kind === 'work') {
-      water = wetBy(water, task.wets)
-      wetted ||= task.wets > 0
-    }
+    if (task.kind === 'work') water = wetBy(water, task.wets)
+    wasDry ||= within !== null && within.driest <= 0
     atMs = endMs
     tasks.push(task)
     const readyMs = atMs + waitAfter(task, pots, session.hands) * MINUTE
@@ -202,6 +203,9 @@ function latestStart(
   const ends = hoursUntil(job.curves.wall.open, wall, stillWorkable(within)) * HOUR
   return Math.min(begins, Math.max(0, ends - turnOf(task, job.pots.length, session.hands) * MINUTE))
 }
+
+/** Where clay that is waited for has come well into its moment: clocks differ from clay by a little. */
+const wellWithin = ({ wettest, driest }: NonNullable<Window>): number => wettest - (wettest - driest) / 8
 
 /** Whether a moment is open to neither side: wet clay may be as wet as it likes, bone-dry clay as dry. */
 const hasMiddle = ({ wettest, driest }: NonNullable<Window>): boolean => Number.isFinite(wettest) && driest > 0

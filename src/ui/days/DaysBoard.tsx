@@ -279,7 +279,7 @@ function Row({
         style={{ width: LABEL, height }}
       >
         {first && (
-          <Link href={`/plan/${piece.id}`} className="line-clamp-2 font-bold hover:underline">
+          <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
             {piece.name}
           </Link>
         )}

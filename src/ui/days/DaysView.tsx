@@ -9,8 +9,8 @@ import { Segments } from '@/ui/kit/fields'
 import { DaysBoard } from './DaysBoard'
 import { DrynessNow } from './DrynessNow'
 import { HoursPanel } from './HoursPanel'
-import { AtOncePanel, ChangesPanel, UnmetPanel } from './PlanNotes'
-import { noteVisitDone } from './visitCommands'
+import { AtOncePanel, ChangesPanel, CostLine, PastPanel, UnmetPanel } from './PlanNotes'
+import { noteVisitDone, noteVisitMissed } from './visitCommands'
 import { RoomsPanel } from './RoomsPanel'
 import { SessionLists } from './SessionLists'
 import { VisitStrip } from './VisitStrip'
@@ -81,6 +81,12 @@ export function DaysView() {
           {!hours && <NoHours empty={studio.order.length === 0} onHours={() => setTab('hours')} />}
           <div className="print:hidden">
             <ChangesPanel changes={changes} onClose={() => setChanges(null)} />
+            <PastPanel
+              studio={studio}
+              now={now}
+              onDone={(visit) => noteVisitDone(studio.pieces[visit.pieceId], visit)}
+              onMissed={noteVisitMissed}
+            />
             <AtOncePanel studio={studio} onDone={(visit) => noteVisitDone(studio.pieces[visit.pieceId], visit)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
             {selected && (
@@ -101,6 +107,7 @@ export function DaysView() {
                 , then its steps find their days here.
               </p>
             )}
+            {planned && <CostLine studio={studio} />}
             {hours && (
               <DaysBoard studio={studio} now={now} selected={selected} onSelect={setSelected} reports={reports} />
             )}

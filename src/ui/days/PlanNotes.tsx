@@ -5,6 +5,7 @@ import { Check, X } from 'lucide-react'
 import { COVER_NAMES } from '@/core/clay/stages'
 import { AT_ONCE, type Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
+import { askedOf, daysCost, pastVisits } from '@/core/usecases/days/pastVisits'
 import { lotName } from '@/core/usecases/words/potWords'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { Words } from '@/ui/kit/Words'
@@ -109,5 +110,58 @@ export function AtOncePanel({ studio, onDone }: { studio: Studio; onDone: (visit
         ))}
       </ul>
     </section>
+  )
+}
+
+/** Visits whose time is over: whether they were is asked before anything is planned again. */
+export function PastPanel({
+  studio,
+  now,
+  onDone,
+  onMissed,
+}: {
+  studio: Studio
+  now: number
+  onDone: (visit: Visit) => void
+  onMissed: (visit: Visit) => void
+}) {
+  const past = pastVisits(studio, now).filter(({ sessionId }) => sessionId !== AT_ONCE)
+  if (!past.length) return null
+  return (
+    <section
+      aria-label="What was planned until now"
+      className="mb-3 border border-base-content px-4 py-2 print:hidden"
+      data-testid="past-visits"
+    >
+      <h2 className="mb-1 font-bold">What was planned until now</h2>
+      <ul className="space-y-1">
+        {past.map((visit) => (
+          <li
+            key={`${visit.pieceId}-${visit.pots[0]}-${visit.at}`}
+            className="flex flex-wrap items-center gap-2 text-sm"
+          >
+            <span className="min-w-60 flex-1">{askedOf(visit, studio)}</span>
+            <button type="button" className="btn btn-sm" onClick={() => onDone(visit)}>
+              <Check size={15} aria-hidden /> Yes, as planned
+            </button>
+            <button type="button" className="btn font-normal btn-sm" onClick={() => onMissed(visit)}>
+              <X size={15} aria-hidden /> No
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** What the days come to, in a line. */
+export function CostLine({ studio }: { studio: Studio }) {
+  const { visits, covers, days } = daysCost(studio)
+  if (!visits) return null
+  return (
+    <p className="numbers mb-2 text-sm text-base-content/80" data-testid="days-cost">
+      {visits} {visits === 1 ? 'visit' : 'visits'}, {covers} {covers === 1 ? 'cover' : 'covers'} to put on, {days}{' '}
+      {days === 1 ? 'day' : 'days'} until the last is done.
+    </p>
   )
 }

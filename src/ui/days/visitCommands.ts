@@ -1,5 +1,6 @@
 import type { Visit } from '@/core/model/calendar'
 import type { Piece } from '@/core/model/piece'
+import { visitMissed } from '@/core/usecases/days/pastVisits'
 import { pinnedTo, unpinned, visitDone } from '@/core/usecases/days/visitDone'
 import { instantNow, startPlanning, type Planning } from '@/store/days'
 import { run, useStudio } from '@/store/studioStore'
@@ -9,6 +10,9 @@ const schedule = () => useStudio.getState().studio.schedule
 /** Notes that a visit has been carried out as planned. */
 export const noteVisitDone = (piece: Piece, visit: Visit): void =>
   void run(visitDone(piece, visit, schedule(), instantNow()))
+
+/** Notes that a visit did not take place. */
+export const noteVisitMissed = (visit: Visit): void => void run(visitMissed(schedule(), visit))
 
 interface Reports {
   readonly onProgress: (planning: Planning | null) => void

@@ -16,6 +16,8 @@ export function useDragButton(
       ...listeners,
       onKeyDown: undefined,
       role: 'button',
+      // What cannot be dragged can still be pressed.
+      'aria-disabled': undefined,
     },
   }
 }

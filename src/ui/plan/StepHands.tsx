@@ -1,6 +1,7 @@
 'use client'
 
 import { useState } from 'react'
+import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { minutesAt, ofCoats, spreadOf, tempoOf } from '@/core/plan/pace'
@@ -31,6 +32,11 @@ export function StepHands({
   const work = ofCoats(one, coats)
   const tempo = tempoOf(studio.paces[work.pace])
   const each = minutesAt(work, studio.paces)
+  const standing = standingPots(piece).length
+  /** One coat on all. From the first touch to the last a wait is shorter, where others of the set are coated meanwhile. */
+  const turn = (each * standing) / coats
+  const between = (waits(step) * (coats - 1)) / coats
+  const elapsed = each * standing + Math.max(0, between - (coats - 1) * (turn - each / coats))
   const from =
     tempo.source === 'ours'
       ? 'at our reckoning'
@@ -43,9 +49,10 @@ export function StepHands({
         <b>Hands: </b>
         <span className="numbers">
           {minutesWords(each)}
-          {piece.count > 1 && ` a piece, ${minutesWords(each * piece.count)} for ${piece.count}`}
+          {standing > 1 && ` a piece, ${minutesWords(each * standing)} for ${standing}`}
         </span>
         {coats > 1 && `, ${coats} coats`} · {from}
+        {elapsed > each * standing + 0.5 && <span className="numbers">; {minutesWords(elapsed)} with the waits</span>}
       </p>
       {bottle && step.act === 'coat' && (
         <p className="numbers text-[13px]">
@@ -56,8 +63,8 @@ export function StepHands({
       )}
       <RunEntry
         key={step.id}
-        count={piece.count}
-        minutes={each * piece.count}
+        count={standing}
+        minutes={each * standing}
         onRun={(pots, m) => learnPace(work, pots, m)}
       />
     </div>

@@ -87,13 +87,16 @@ function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
     CLAY_WATER[studio.bodies[piece.bodyId].water],
     airAt(roomOf(studio, piece), madeMs).humidity,
   )
+  const stageOfStep = (id: string) => times[piece.steps.findIndex((step) => step.id === id)]?.stage
   const work = visits.flatMap((visit) =>
-    stretchesOf(visit).flatMap(({ stepId, at, until }): Replayed[] => {
+    stretchesOf(visit).flatMap(({ stepId, at, until }, nth, all): Replayed[] => {
       const index = piece.steps.findIndex((step) => step.id === stepId)
       if (index < 0) return []
       const { stage } = times[index]
       if (windowAt(stage, begins) === null) return []
-      const bare = bareWindow(stage, begins)
+      // Coats on bone-dry clay wet it, and may go on all the same.
+      const wasDry = nth > 0 && stageOfStep(all[nth - 1].stepId) === 'boneDry'
+      const bare = stage === 'boneDry' && wasDry ? { wettest: Infinity, driest: 0 } : bareWindow(stage, begins)
       const hour = (instant: string) => (Date.parse(instant) - madeMs) / HOUR
       // As it begins, with the water of the coat before.
       const [water, after] = [waterAt(wall, hour(at) + JUST_AFTER), waterAt(wall, hour(until))]

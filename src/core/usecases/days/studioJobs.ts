@@ -38,9 +38,12 @@ const WALL_SIGMA = 0.15
 /** Share of a window that is kept clear at either end, since curves are chained and rooms vary. */
 const WINDOW_MARGIN = 0.1
 
-/** What a firm wall takes up in a damp box, kg/kg in an hour, on the mean of some days; nothing under other covers. */
-function risesBy(wall: DryingColumn['wall'], around: Surroundings): number {
-  if (around.cover !== 'dampBox') return 0
+/**
+ * What a firm wall takes up in a damp box, on the mean of some days. Clay that no longer shrinks comes back too slowly and unevenly to be
+ * planned with.
+ */
+function risesOf(wall: DryingColumn['wall'], around: Surroundings): Pick<DryingCurve, 'rises'> {
+  if (around.cover !== 'dampBox') return {}
   const firm = contentAt(wall.clay, 0.3)
   const { state } = dryWall(
     wall,
@@ -48,7 +51,8 @@ function risesBy(wall: DryingColumn['wall'], around: Surroundings): number {
     evenWall(wall.clay, firm, around.celsius, 0, COARSE.cells),
     COARSE,
   )
-  return Math.max(0, (meanWater(state.water) - firm) / BOX_HOURS)
+  const perHour = Math.max(0, (meanWater(state.water) - firm) / BOX_HOURS)
+  return { rises: { from: contentAt(wall.clay, 0), perHour } }
 }
 
 const BOX_HOURS = 5 * 24
@@ -70,7 +74,7 @@ export class CurveCache {
     // Water that a damp box gives back is told apart: the curve only falls.
     const water = course.mean.slice()
     for (let i = 1; i < water.length; i++) water[i] = Math.min(water[i], water[i - 1])
-    const made = { hours: course.hours, water, risesBy: risesBy(wall, around) }
+    const made = { hours: course.hours, water, ...risesOf(wall, around) }
     this.curves.set(key, made)
     return made
   }
