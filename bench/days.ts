@@ -4,7 +4,7 @@ import type { Studio } from '../src/core/model/studio'
 import { pieceDrying, roomOf } from '../src/core/usecases/drying/pieceDrying'
 import { planDays } from '../src/core/usecases/days/planDays'
 import { replaySchedule } from '../src/core/usecases/days/replaySchedule'
-import { CurveCache } from '../src/core/usecases/days/studioJobs'
+import { CurveCache } from '../src/core/usecases/days/curveCache'
 
 /* Drying curves cold and warm, and planning the days of 1, 10 and 40 pieces; one thread. */
 

@@ -12,7 +12,7 @@ import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } fro
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
 import { coatWater } from '@/core/usecases/bench/coatWater'
 import { handsFromBottle, handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
-import { CurveCache } from '@/core/usecases/days/studioJobs'
+import { CurveCache } from '@/core/usecases/days/curveCache'
 import type { Answer, StepHandsAnswer } from './protocol'
 import { alive } from './supervise'
 

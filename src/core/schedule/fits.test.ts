@@ -4,15 +4,8 @@ import type { Cover } from '../clay/stages'
 import { dryOn, wetBy } from './dryingClock'
 import { CURVES, free, HOUR, job, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { interleave } from './interleave'
-import {
-  allPlans,
-  capacityLeft,
-  firstPlan,
-  fits,
-  improvements,
-  visitsBySession,
-  type StudioProblem,
-} from './planStudio'
+import { improvements } from './improvements'
+import { allPlans, capacityLeft, firstPlan, fits, visitsBySession, type StudioProblem } from './planStudio'
 import { turnOf, waitAfter, type HandTask } from './task'
 
 /** Coats of one step. */

@@ -21,11 +21,12 @@ interface Strand {
   readonly jobId: string
   readonly pots: number
   readonly tasks: readonly HandTask[]
+  readonly driesFromTouch: boolean
   readonly earliestMs: readonly number[]
   readonly latestMs: readonly number[]
   next: number
   readyMs: number
-  /** How much later than planned it was made: its clay is then that much behind. */
+  /** How much later than planned hands came to it, where its clay only dries from then on. */
   behindMs: number
 }
 
@@ -40,6 +41,7 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
     jobId,
     pots,
     tasks: visit.tasks,
+    driesFromTouch: visit.driesFromTouch,
     earliestMs: visit.earliestMs,
     latestMs: visit.latestMs,
     next: 0,
@@ -66,7 +68,7 @@ export function interleave(visits: readonly TouchedVisit[]): { touches: Touch[];
     if (startMs > patience(waiting) + MINUTE) late = true
     const index = waiting.next++
     const task = waiting.tasks[index]
-    if (task.kind === 'make') waiting.behindMs = startMs - waiting.earliestMs[index]
+    if (index === 0 && waiting.driesFromTouch) waiting.behindMs = startMs - waiting.earliestMs[0]
     const endMs = startMs + turnOf(task, waiting.pots, hands) * MINUTE
     touches.push({ jobId: waiting.jobId, task: index, startMs, endMs })
     waiting.readyMs = endMs + waitAfter(task, waiting.pots, hands) * MINUTE

@@ -15,6 +15,7 @@ export interface Leaving {
   readonly startMs: number
   readonly endMs: number
   readonly opensMs: number | null
+  readonly driesFromTouch: boolean
   readonly water: ClockState
   readonly hands: number
   readonly tasks: readonly HandTask[]
@@ -49,6 +50,7 @@ export function leave(asked: Asked, state: BeamState, session: Session, leaving:
         startMs: leaving.startMs,
         endMs,
         opensMs: leaving.opensMs,
+        driesFromTouch: leaving.driesFromTouch,
         coveredMs,
         tasks,
         latestMs: leaving.latestMs,

@@ -21,6 +21,8 @@ export interface PlannedVisit {
   readonly opensMs: number | null
   readonly coveredMs: number | null
   readonly tasks: readonly HandTask[]
+  /** Whether it only begins to dry when hands come: it is made then, or uncovered. Then what follows is as much later as they are. */
+  readonly driesFromTouch: boolean
   /** For each task the first and the last instant at which hands may begin it, while the clay is right for it. */
   readonly earliestMs: readonly number[]
   readonly latestMs: readonly number[]

@@ -74,6 +74,7 @@ function atFirst({ job, nowMs, covers }: Asked): BeamState[] {
         startMs: nowMs,
         endMs: nowMs,
         opensMs: null,
+        driesFromTouch: false,
         coveredMs: null,
         tasks: [],
         latestMs: [],

@@ -1,16 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { AT_ONCE, type FiringBooking } from '../model/calendar'
-import {
-  allPlans,
-  capacityLeft,
-  firstPlan,
-  fits,
-  improvements,
-  jointPlan,
-  occasionsOf,
-  visitsBySession,
-  type StudioProblem,
-} from './planStudio'
+import { improvements, jointPlan } from './improvements'
+import { allPlans, capacityLeft, firstPlan, fits, occasionsOf, visitsBySession, type StudioProblem } from './planStudio'
 import { COST } from './plan'
 import { DEMO_NOW_MS } from '../demo/demoDays'
 import { demoStudio } from '../demo/demoStudio'

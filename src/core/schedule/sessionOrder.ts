@@ -44,9 +44,9 @@ function sameSurface(a: HandTask, b: HandTask): boolean {
   return a.parts.some((part) => b.parts.includes(part))
 }
 
-/** Minutes that the clay of so many pots was to dry between its making and a task: they count from when it is made. */
-const sinceMade = ({ tasks, earliestMs }: PlannedVisit, made: number, then: number, pots: number): number =>
-  tasks[made].kind === 'make' ? (earliestMs[then] - earliestMs[made]) / MINUTE - tasks[made].each * pots : 0
+/** Minutes from the end of the first touch to a task, where the clay only dries from then on. */
+const sinceTouched = ({ tasks, earliestMs, driesFromTouch }: PlannedVisit, then: number, pots: number): number =>
+  driesFromTouch ? (earliestMs[then] - earliestMs[0]) / MINUTE - tasks[0].each * pots : 0
 
 /** The stretches of one visit; a lot has as many strands as there are hands for its pots. */
 function stretchesOf({ jobId, pots, visit }: TouchedVisit): Stretch[] {
@@ -69,7 +69,7 @@ function stretchesOf({ jobId, pots, visit }: TouchedVisit): Stretch[] {
             ? [
                 {
                   id: `${jobId} ${k} ${strand}`,
-                  lag: Math.max(waitAfter(before, own, 1), sinceMade(visit, k, i, own)),
+                  lag: Math.max(waitAfter(before, own, 1), k === 0 ? sinceTouched(visit, i, own) : 0),
                 },
               ]
             : [],

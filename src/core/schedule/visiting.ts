@@ -42,6 +42,15 @@ function arrivalsAt({ job, left }: Asked, state: BeamState, session: Session, pl
   const task = job.tasks[state.done]
   const { startMs: openMs, water: opened } = plain
   const at = (cover: Cover, from: ClockState, hours: number) => dryOn(job.curves, from, cover, hours)
+  /** Others have the hands first. */
+  const whole = ((session.endMs - openMs) / MINUTE) * session.hands
+  const busyMs = ((whole - (left.hands.get(session.id) ?? 0)) / session.hands) * MINUTE
+  const later: Arrival | null =
+    busyMs > 10 * MINUTE && openMs + busyMs < session.endMs
+      ? { opensMs: null, startMs: openMs + busyMs, water: at(state.cover, opened, busyMs / HOUR), under: state.cover }
+      : null
+  // What is made later dries later: the days reckon with it.
+  if (task.kind === 'make') return later ? [plain, later] : [plain]
   if (task.kind !== 'work' || !task.within) return [plain]
   const { wettest } = task.within
   /** Waiting from an instant on until it is dry enough; null when that is not before the end of the session. */
@@ -54,18 +63,8 @@ function arrivalsAt({ job, left }: Asked, state: BeamState, session: Session, pl
   const arrivals: Arrival[] = []
   if (opened.wall <= wettest) {
     arrivals.push(plain)
-    // Others have the hands first: what is covered is uncovered when they come free.
-    const whole = ((session.endMs - openMs) / MINUTE) * session.hands
-    const busyMs = ((whole - (left.hands.get(session.id) ?? 0)) / session.hands) * MINUTE
-    if (state.cover !== 'open' && busyMs > 10 * MINUTE && openMs + busyMs < session.endMs) {
-      const startMs = openMs + busyMs
-      arrivals.push({
-        opensMs: null,
-        startMs,
-        water: at(state.cover, opened, (startMs - openMs) / HOUR),
-        under: state.cover,
-      })
-    }
+    // What is covered is uncovered when the hands come free.
+    if (state.cover !== 'open' && later) arrivals.push(later)
   } else {
     const covered = waiting(state.cover, null)
     const uncovered = state.cover === 'open' ? null : waiting('open', openMs)
@@ -81,6 +80,7 @@ function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival
   const leaving: Leaving = {
     startMs: arrival.startMs,
     endMs: arrival.startMs,
+    driesFromTouch: false,
     opensMs: null,
     water: arrival.water,
     hands: 0,
@@ -133,7 +133,9 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
     latestMs.push(
       within
         ? latestStart(job, task, within, water.wall, tasks.length ? 'open' : arrival.under, session) + atMs
-        : Infinity,
+        : task.kind === 'make'
+          ? atMs + MADE_WITHIN_MS
+          : Infinity,
     )
     found.push(water.wall)
     // Once it stands open, clay is not worked on sooner than planned: it might still be too wet.
@@ -159,6 +161,7 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
         startMs: arrival.startMs,
         endMs: atMs,
         opensMs: arrival.opensMs,
+        driesFromTouch: tasks[0].kind === 'make' || (arrival.under !== 'open' && arrival.opensMs === null),
         water,
         hands,
         tasks: tasks.slice(),
@@ -177,6 +180,9 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
     if (atMs >= session.endMs) break
   }
 }
+
+/** A lot is made at most so much later than planned: its drying begins then. */
+const MADE_WITHIN_MS = 20 * MINUTE
 
 /** How exactly a hand tells the dryness of clay, as a share of the whole way from wet to firm. */
 const TOLD_WITHIN = 0.03

@@ -4,13 +4,14 @@ import { useState } from 'react'
 import { Plus, X } from 'lucide-react'
 import { CONES } from '@/core/firing/cones'
 import type { Cover } from '@/core/clay/stages'
-import { FIRING_KINDS, SURENESS, type Calendar, type FiringBooking } from '@/core/model/calendar'
+import { FIRING_KINDS, type Calendar, type FiringBooking } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 
 import { isTimeZone } from '@/core/base/timeZone'
 import { instantNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
-import { Check, Field, NumberInput, Segments, Select } from '@/ui/kit/fields'
+import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { Sureness } from './Sureness'
 import { TextInput } from '@/ui/kit/TextInput'
 
 const WEEKDAYS: readonly (readonly [string, string])[] = [
@@ -32,7 +33,7 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
       <Weekly calendar={calendar} />
       <Kilns calendar={calendar} />
       <Exceptions calendar={calendar} />
-      <Sureness calendar={calendar} />
+      <Sureness calendar={calendar} onChange={(sure) => change({ sure })} />
       <section className="space-y-3">
         <h2 className="text-lg font-bold">Covers and clock</h2>
         <div className="flex flex-wrap gap-4">
@@ -74,27 +75,7 @@ export function HoursPanel({ studio: { calendar } }: { studio: Studio }) {
   )
 }
 
-/** How sure the days should be. */
-function Sureness({ calendar }: { calendar: Calendar }) {
-  return (
-    <section className="space-y-2" aria-label="How sure">
-      <h2 className="text-lg font-bold">How sure</h2>
-      <Segments
-        small
-        label="How sure a visit should find the clay right"
-        value={calendar.sure}
-        choices={SURENESS.map((sure) => [sure, `${sure} of 100`] as const)}
-        onChange={(sure) => change({ sure })}
-      />
-      <p className="max-w-prose text-sm text-base-content/80">
-        Each visit tells how often the clay will be right then. Where that is less often than this, a look or a weighing
-        is asked for on the way: either teaches how the room dries.
-      </p>
-    </section>
-  )
-}
-
-const TIME = 'numbers w-28'
+const TIME = 'numbers w-26'
 
 function Weekly({ calendar }: { calendar: Calendar }) {
   const set = (i: number, changes: Partial<Calendar['weekly'][number]>) =>
@@ -105,7 +86,7 @@ function Weekly({ calendar }: { calendar: Calendar }) {
       <ul className="space-y-1.5">
         {calendar.weekly.map((hours, i) => (
           <li key={hours.id} className="flex flex-wrap items-center gap-2">
-            <span className="w-32">
+            <span className="w-30">
               <Select
                 label="Day"
                 value={String(hours.weekday)}
@@ -123,12 +104,12 @@ function Weekly({ calendar }: { calendar: Calendar }) {
             <TextInput label="To" type="time" className={TIME} value={hours.to} onCommit={(to) => set(i, { to })} />
             <TextInput
               label="Called"
-              className="w-40"
+              className="w-30"
               value={hours.name}
               maxLength={60}
               onCommit={(name) => set(i, { name })}
             />
-            <span className="w-24">
+            <span className="w-22">
               <NumberInput
                 label={`Pairs of hands, ${hours.name}`}
                 value={hours.hands}

@@ -1,6 +1,38 @@
 import { DRYING_STAGES, STAGE } from '@/core/clay/stages'
 import { SESSION_SHARE, type DaysRow } from '@/core/usecases/days/daysGrid'
 
+/** Width of a letter of a label, and height of a line, px. */
+const LETTER = 5.4
+const LINE = 11
+
+/** Where the water comes down to each stage within what is shown. */
+const stagesReached = (row: DaysRow) =>
+  DRYING_STAGES.slice(1).flatMap((stage) => {
+    const point = row.water.find(
+      (p, i) => i > 0 && p.x > 0.02 && p.water <= row.begins[stage] && row.water[i - 1].water > row.begins[stage],
+    )
+    return point ? [{ stage, point }] : []
+  })
+
+interface Label {
+  readonly left: number
+  readonly right: number
+  readonly top: number
+}
+
+/** Which labels find room beside those written before them. */
+function withoutOverprint(labels: readonly Label[], taken: readonly Label[]): boolean[] {
+  const written = [...taken]
+  return labels.map((label) => {
+    const free = written.every(
+      (other) =>
+        label.left > other.right + 2 || label.right < other.left - 2 || Math.abs(label.top - other.top) >= LINE,
+    )
+    if (free) written.push(label)
+    return free
+  })
+}
+
 /** The water of a piece falling through its row, the covers over it, and where it goes into the kiln. */
 export function RowWater({
   row,
@@ -22,6 +54,16 @@ export function RowWater({
   const first = row.water.find((p) => p.x >= -0.05)
   const last = row.water.at(-1)
   const fired = row.water.length === 0
+  const reached = stagesReached(row).map(({ stage, point }) => {
+    const at = { x: x(point.x), y: y(point.water) }
+    return { stage, at, left: at.x + 5, top: Math.max(12, at.y - 4) }
+  })
+  const written = withoutOverprint(
+    reached.map(({ stage, left, top }) => ({ left, top, right: left + STAGE[stage].name.length * LETTER })),
+    row.covers.flatMap(({ from, to, cover }) =>
+      x(to) - x(from) > 44 ? [{ left: x(from), right: x(from) + cover.length * LETTER, top: floor - 2 }] : [],
+    ),
+  )
   return (
     <svg width={width} height={height} aria-hidden className="absolute inset-0">
       {Array.from({ length: columns }, (_, i) => (
@@ -46,22 +88,16 @@ export function RowWater({
             opacity="0.9"
           />
           <polyline points={line.join(' ')} fill="none" stroke="currentColor" strokeWidth="1.3" />
-          {DRYING_STAGES.slice(1).map((stage) => {
-            const crossing = row.water.findIndex(
-              (p, i) =>
-                i > 0 && p.x > 0.02 && p.water <= row.begins[stage] && row.water[i - 1].water > row.begins[stage],
-            )
-            if (crossing < 0) return null
-            const at = row.water[crossing]
-            return (
-              <g key={stage}>
-                <circle cx={x(at.x)} cy={y(at.water)} r="2.6" fill="var(--color-base-100)" stroke="currentColor" />
-                <text x={x(at.x) + 5} y={Math.max(12, y(at.water) - 4)} fontSize="10" fill="currentColor">
+          {reached.map(({ stage, at, left, top }, i) => (
+            <g key={stage}>
+              <circle cx={at.x} cy={at.y} r="2.6" fill="var(--color-base-100)" stroke="currentColor" />
+              {written[i] && (
+                <text x={left} y={top} fontSize="10" fill="currentColor">
                   {STAGE[stage].name}
                 </text>
-              </g>
-            )
-          })}
+              )}
+            </g>
+          ))}
         </>
       )}
       {row.covers.map((cover, i) => (

@@ -8,7 +8,7 @@ import { localInstant } from '../../schedule/sessions'
 import { dryColumn, dryingColumns, type DryingColumn } from '../drying/dryingColumns'
 import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
 import { plannedLots, type PlannedLot } from './plannedLots'
-import { windowAt } from './studioJobs'
+import { windowAt } from './stageWindow'
 
 /** What the full solver says of a planned visit or load. */
 export interface Replayed {

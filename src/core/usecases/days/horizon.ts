@@ -1,0 +1,2 @@
+/** How far the days are planned, days. */
+export const PLAN_DAYS = 56
