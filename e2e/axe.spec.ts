@@ -105,6 +105,9 @@ for (const [theme, rules] of [
     await page.keyboard.press('Escape')
     await openPlan(page, 'fence-tiles')
     await look('plan of a tile')
+    await page.getByRole('radio', { name: 'the set' }).click()
+    await page.locator('[data-pot="1"]').click()
+    await look('the set, and what is said of a pot')
     expect(found).toEqual([])
   })
 }

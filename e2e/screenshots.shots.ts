@@ -48,11 +48,21 @@ test('a wax resist with its handles', async ({ page }) => {
   await page.screenshot(shot('plan-wax'))
 })
 
-test('raw and fired across one form', async ({ page }) => {
-  await openPlan(page, 'weave-bowl')
-  await page.getByRole('radio', { name: 'raw | fired' }).click()
+test('a set, divided into lots', async ({ page }) => {
+  await openPlan(page, 'dune-cups')
+  await page.getByRole('radio', { name: 'the set' }).click()
+  await page.getByText('Whose they are, in one go').click()
+  await page.getByLabel(/Names, one a line/).fill('Ines\nTomo\nAda\nRui\nBo\nKit\nMai\nOle')
+  await page.getByRole('button', { name: 'Give 8 names' }).click()
+  await page.getByText('Whose they are, in one go').click()
+  for (const number of [1, 2, 3]) await page.locator(`[data-pot="${number}"]`).click()
+  const actions = page.getByTestId('pots-actions')
+  await actions.getByLabel('Done so far, up to and with').selectOption({ label: '4 Mussel grey, 2 of 3 coats' })
+  await actions.getByRole('button', { name: 'Done so far' }).click()
+  await page.getByRole('button', { name: 'choose none', exact: true }).click()
+  await page.getByRole('button', { name: 'Dismiss' }).click()
   await settled(page)
-  await page.screenshot(shot('plan-split'))
+  await page.screenshot(shot('plan-set'))
 })
 
 test('an inlaid tile from above, with the acts to add', async ({ page }) => {

@@ -5,7 +5,7 @@ import { dryOn, wetBy } from './dryingClock'
 import { CURVES, free, HOUR, job, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { interleave } from './interleave'
 import { improvements } from './improvements'
-import { allPlans, capacityLeft, firstPlan, fits, visitsBySession, type StudioProblem } from './planStudio'
+import { allPlans, capacityLeft, dividedPlan, fits, visitsBySession, type StudioProblem } from './planStudio'
 import { turnOf, waitAfter, type HandTask } from './task'
 
 /** Coats of one step. */
@@ -46,7 +46,7 @@ describe('whatever is to be planned', () => {
   it('hands come to every lot while its clay is right, however many share an evening', () => {
     fc.assert(
       fc.property(problems, (p) => {
-        for (const [, visits] of visitsBySession(allPlans(firstPlan(p)))) {
+        for (const [, visits] of visitsBySession(allPlans(dividedPlan(p)))) {
           const { touches, late, endMs } = interleave(visits)
           expect(late).toBe(false)
           expect(endMs).toBeLessThanOrEqual(visits[0].visit.session.endMs)
@@ -66,7 +66,7 @@ describe('whatever is to be planned', () => {
   it('a plan fits hands and sessions, keeps the order of each lot, and meets every window it uses', () => {
     fc.assert(
       fc.property(problems, (p) => {
-        const plan = firstPlan(p)
+        const plan = dividedPlan(p)
         const lots = allPlans(plan)
         expect(fits(p, lots)).toBe(true)
         expect([...capacityLeft(p, lots).hands.values()].every((left) => left > -1e-6)).toBe(true)
@@ -114,7 +114,7 @@ describe('whatever is to be planned', () => {
   it('improving never costs more, and still fits', () => {
     fc.assert(
       fc.property(problems, fc.integer({ min: 1, max: 99 }), (p, seed) => {
-        let best = firstPlan(p)
+        let best = dividedPlan(p)
         for (const { better } of improvements(p, best, 6, seed)) {
           if (!better) continue
           expect(better.cost).toBeLessThan(best.cost)

@@ -5,7 +5,7 @@ import { bisque, HOUR, job, problem, session, T0, visitOf, work, free } from './
 import { BEAM } from './beam'
 import { COST, type PiecePlan } from './plan'
 import { partitions } from './partitions'
-import { allPlans, firstPlan, fits } from './planStudio'
+import { allPlans, dividedPlan, fits } from './planStudio'
 import { sessionOrder } from './sessionOrder'
 
 interface LotCase {
@@ -54,7 +54,7 @@ const besides = (plans: readonly PiecePlan[]): number =>
 
 describe('a set that is divided (cases worked out by exhaustion)', () => {
   it('four pots and an hour an evening: two are carved, two sealed until tomorrow', () => {
-    const plan = firstPlan(problemOf(CASES.B1))
+    const plan = dividedPlan(problemOf(CASES.B1))
     const lots = allPlans(plan)
     expect(lots.map(({ job: lot, visits }) => [lot.pots.length, visits.map((v) => [v.session.id, v.cover])])).toEqual([
       [2, [['s0', 'open']]],
@@ -71,7 +71,7 @@ describe('a set that is divided (cases worked out by exhaustion)', () => {
   })
 
   it('with two hours they stay together', () => {
-    const plan = firstPlan(problemOf(CASES.B2))
+    const plan = dividedPlan(problemOf(CASES.B2))
     expect(allPlans(plan)).toHaveLength(1)
     expect(plan.cost - besides(allPlans(plan))).toBeCloseTo(1.1, 3)
   })
@@ -83,7 +83,7 @@ describe('a set that is divided (cases worked out by exhaustion)', () => {
         [job('set', [work('carve', 0.6, 0.25, minutes), bisque], { pots })],
         [session('a', 10, 2), session('b', 34, 2), session('c', 58, 2)],
       )
-      const plan = firstPlan(p)
+      const plan = dividedPlan(p)
       expect(fits(p, allPlans(plan))).toBe(true)
       expect(
         allPlans(plan)

@@ -156,17 +156,17 @@ export function planDivided(
 }
 
 /**
- * Plans a set among others: whole and, where that leaves something out, divided as it may be worth it. The cheapest is kept; a trial
- * ends as soon as it costs more than the best so far.
+ * Plans a set among others again, divided as it may be worth it. The cheapest is kept; a trial ends as soon as it costs more than the
+ * best so far.
  */
 function planSet(
   problem: StudioProblem,
   job: Job,
+  whole: readonly PiecePlan[],
   others: readonly PiecePlan[],
   occasions: readonly Occasion[],
 ): readonly PiecePlan[] {
-  let best: readonly PiecePlan[] = planDivided(problem, job, [job.pots.length], others, occasions) ?? []
-  if (best.every(({ unplaced }) => unplaced.length === 0)) return best
+  let best = whole
   for (const sizes of partitions(job, problem.sessions)) {
     const trial = planDivided(problem, job, sizes, others, occasions, costOf(best) - 1e-9)
     if (trial) best = trial
@@ -174,7 +174,34 @@ function planSet(
   return best
 }
 
-/** A first plan: pieces that the artist put somewhere, then in order of due date, then of how little water they have left. */
+/**
+ * Sets that do not fit whole divided, one after another; gives the plan after each set that was tried, the same one where dividing it does
+ * not help.
+ */
+export function* divisions(problem: StudioProblem, plan: StudioPlan): Generator<StudioPlan> {
+  const occasions = occasionsOf(problem)
+  let at = plan
+  for (const job of problem.jobs) {
+    const whole = at.plans.get(job.id) ?? []
+    if (job.pots.length < 2 || whole.every(({ unplaced }) => unplaced.length === 0)) continue
+    const others = allPlans({ plans: new Map([...at.plans].filter(([id]) => id !== job.id)) })
+    const divided = planSet(problem, job, whole, others, occasions)
+    if (divided !== whole) {
+      const plans = new Map(at.plans).set(job.id, divided)
+      at = { plans, cost: costOfAll(plans) }
+    }
+    yield at
+  }
+}
+
+/** A first plan with its sets divided where they do not fit whole. */
+export function dividedPlan(problem: StudioProblem): StudioPlan {
+  let at = firstPlan(problem)
+  for (const next of divisions(problem, at)) at = next
+  return at
+}
+
+/** A first plan, no set divided: pieces that the artist put somewhere, then in order of due date, then of how little water they have left. */
 export function firstPlan(problem: StudioProblem): StudioPlan {
   const occasions = occasionsOf(problem)
   const order = problem.jobs
@@ -185,7 +212,11 @@ export function firstPlan(problem: StudioProblem): StudioPlan {
         (a.dueMs ?? Infinity) - (b.dueMs ?? Infinity) ||
         (a.now?.water.wall ?? 1) - (b.now?.water.wall ?? 1),
     )
-  return inOrder(order, new Map(), (job, others) => planSet(problem, job, others, occasions))
+  return inOrder(
+    order,
+    new Map(),
+    (job, others) => planDivided(problem, job, [job.pots.length], others, occasions) ?? [],
+  )
 }
 
 export function inOrder(

@@ -2,10 +2,10 @@
 
 import Link from 'next/link'
 import { Check, X } from 'lucide-react'
-import { COVER_NAMES } from '@/core/clay/stages'
 import { AT_ONCE, type Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 import { askedOf, daysCost, pastVisits } from '@/core/usecases/days/pastVisits'
+import { COVER_VERB } from '@/core/usecases/days/dayList'
 import { lotName } from '@/core/usecases/words/potWords'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { Words } from '@/ui/kit/Words'
@@ -101,7 +101,7 @@ export function AtOncePanel({ studio, onDone }: { studio: Studio; onDone: (visit
               <Link href={`/plan/${visit.pieceId}`} className="link font-bold">
                 {lotName(studio.pieces[visit.pieceId], visit.pots)}
               </Link>
-              : {COVER_NAMES[visit.cover]}
+              : {COVER_VERB[visit.cover]}
             </span>
             <button type="button" className="btn btn-sm" onClick={() => onDone(visit)}>
               <Check size={15} aria-hidden /> Done

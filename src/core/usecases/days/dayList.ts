@@ -24,7 +24,7 @@ export interface DayItem {
 const LEAVING_MS = 45 * 60_000
 
 /** What a cover asks the hands to do. */
-const COVER_VERB: Readonly<Record<Cover, string>> = {
+export const COVER_VERB: Readonly<Record<Cover, string>> = {
   open: 'uncover',
   draped: 'drape',
   sealed: 'seal in plastic',

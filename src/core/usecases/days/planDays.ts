@@ -3,7 +3,7 @@ import type { Schedule } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { BEAM, missCost } from '../../schedule/beam'
 import { improvements } from '../../schedule/improvements'
-import { firstPlan, type StudioProblem } from '../../schedule/planStudio'
+import { divisions, firstPlan, type StudioProblem } from '../../schedule/planStudio'
 import { kilnsAfter, sessionsBetween } from '../../schedule/sessions'
 import { CurveCache } from './curveCache'
 import { PLAN_DAYS } from './horizon'
@@ -28,7 +28,7 @@ export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCach
 }
 
 /**
- * One better schedule after another: the first at once, then improved for a number of rounds or until it is told that it is
+ * One better schedule after another: the first at once, with every set whole; then sets divided where they do not fit, then improved for a number of rounds or until it is told that it is
  * enough; share 1 is the last, with the smallest changes that would place what is left over.
  */
 export function* planDays(
@@ -40,6 +40,12 @@ export function* planDays(
   const problem = daysProblem(studio, nowMs, cache)
   let best = firstPlan(problem)
   let enough = yield { share: 0, schedule: scheduleFrom(studio, problem, best, false) }
+  for (const divided of divisions(problem, best)) {
+    if (enough) break
+    const better = divided !== best
+    best = divided
+    enough = yield { share: 0, schedule: better ? scheduleFrom(studio, problem, best, false) : null }
+  }
   let latest = best
   for (const { round, better } of improvements(problem, best, rounds)) {
     if (enough) break
