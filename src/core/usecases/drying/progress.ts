@@ -18,6 +18,16 @@ export function progress(
   const only = pots ? { pots } : {}
   const done: Command = { type: 'piece.progress', pieceId: lot.id, ...only, doneSteps }
   const next = nextStepIndex(lot.steps)
+  // What was not done after all brought no water either.
+  if (doneSteps === next - 1 && lot.making.log.at(-1)?.kind === 'coats')
+    return {
+      type: 'batch',
+      label: 'mark what is done',
+      commands: [
+        { type: 'piece.making', pieceId: lot.id, ...only, changes: { log: lot.making.log.slice(0, -1) } },
+        done,
+      ],
+    }
   if (!water || doneSteps !== next + 1 || !lot.making.madeAt || hasBeenFired(lot.steps)) return done
   const coats = coatsOf(lot.steps[next]) - lot.coats
   const [outsideUm, insideUm] = water.map((um) => Math.round(um * coats))
