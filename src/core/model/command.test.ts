@@ -1,3 +1,4 @@
+import { plainVisit } from './fixtures/visit'
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { demoStudio } from '../demo/demoStudio'
@@ -122,21 +123,7 @@ describe('what a calendar and its days may hold', () => {
   })
 
   it('a visit and a pin name their session, and nothing else is kept with them', () => {
-    const visit = {
-      pieceId: 'a',
-      pots: [],
-      coats: [],
-      opens: null,
-      covered: null,
-      chance: null,
-      touches: [],
-      sessionId: 'mon@1',
-      at: '2026-03-02T10:00:00Z',
-      until: '2026-03-02T11:00:00Z',
-      makes: false,
-      stepIds: [],
-      cover: 'open',
-    }
+    const visit = { ...plainVisit, pieceId: 'a', sessionId: 'mon@1' }
     expect(visitSchema.safeParse(visit).success).toBe(true)
     expect(visitSchema.safeParse({ ...visit, sessionId: '' }).success).toBe(false)
     const schedule = (pin: object) => ({ madeAt: null, visits: [], loads: [], unmet: [], pins: [pin] })

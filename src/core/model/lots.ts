@@ -7,6 +7,10 @@ export function standingPots({ count, pots }: Pick<Piece, 'count' | 'pots'>): nu
   return Array.from({ length: count }, (_, i) => i + 1).filter((number) => !lost.has(number))
 }
 
+/** Pots as they are named: none where they are all that still stand. */
+export const namedPots = (piece: Pick<Piece, 'count' | 'pots'>, pots: readonly number[]): number[] =>
+  pots.length === standingPots(piece).length ? [] : [...pots]
+
 /** The lots of a piece, the greatest first; none when every pot is lost. */
 export function lotsOf(piece: Piece): Lot[] {
   const standing = standingPots(piece)

@@ -144,6 +144,16 @@ export const minutesAt = (work: Hands, paces: Paces | undefined): number => {
   return tempo.fixed * work.fixed + tempo.more * work.more
 }
 
+/**
+ * Minutes from the first touch to the last of a step on a set: `minutes` of hands for one piece in all its coats, `waits` until all of them
+ * are matte. A wait is shorter where others of the set are coated meanwhile.
+ */
+export function elapsedMinutes(minutes: number, waits: number, coats: number, pieces: number): number {
+  const meanwhile = (minutes / coats) * (pieces - 1)
+  const each = waits / coats
+  return minutes * pieces + (coats - 1) * Math.max(0, each - meanwhile)
+}
+
 /** With odd runs among them the band would hold too few times: it is shown wider. */
 const SHOWN = 1.2
 

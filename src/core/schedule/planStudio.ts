@@ -201,7 +201,7 @@ export function dividedPlan(problem: StudioProblem): StudioPlan {
   return at
 }
 
-/** A first plan, no set divided: pieces that the artist put somewhere, then in order of due date, then of how little water they have left. */
+/** A first plan, no set divided: what the artist put somewhere, then by due date, then by how little water is left. */
 export function firstPlan(problem: StudioProblem): StudioPlan {
   const occasions = occasionsOf(problem)
   const order = problem.jobs

@@ -55,9 +55,11 @@ export function BoardRow({
         style={{ width: LABEL, height }}
       >
         {first && (
-          <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
-            {piece.name}
-          </Link>
+          <p>
+            <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
+              {piece.name}
+            </Link>
+          </p>
         )}
         {first && lots > 1 && (
           <button type="button" className="link text-xs" aria-expanded={open} onClick={onOpen}>

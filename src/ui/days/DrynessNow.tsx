@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useState } from 'react'
-import { lotPieces, type LotPiece } from '@/core/model/lots'
+import { lotPieces, namedPots, type LotPiece } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'
 import type { Piece } from '@/core/model/piece'
 import { COVER_NAMES } from '@/core/clay/stages'
@@ -103,9 +103,9 @@ function Line({
   now: number
 }) {
   const { piece } = lot
-  const pots = lot.lot.pots.length === whole.count ? [] : lot.lot.pots
+  const pots = namedPots(whole, lot.lot.pots)
   const name = lotName(piece, pots)
-  const only = pots.length ? { pots: [...pots] } : {}
+  const only = pots.length ? { pots } : {}
   const step = standing.window && piece.steps.find((s) => s.id === standing.window?.stepId)
   const wall = drying && columnOf(drying, 'wall')
   const rim = drying && columnOf(drying, 'rim')

@@ -11,6 +11,8 @@ import { isTimeZone } from '@/core/base/timeZone'
 import { instantNow } from '@/store/days'
 import { newId, run, tell } from '@/store/studioStore'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { localDate } from '@/core/schedule/sessions'
+import { nextBooking } from '@/core/schedule/nextBooking'
 import { Sureness } from './Sureness'
 import { TextInput } from '@/ui/kit/TextInput'
 
@@ -104,12 +106,12 @@ function Weekly({ calendar }: { calendar: Calendar }) {
             <TextInput label="To" type="time" className={TIME} value={hours.to} onCommit={(to) => set(i, { to })} />
             <TextInput
               label="Called"
-              className="w-30"
+              className="w-24"
               value={hours.name}
               maxLength={60}
               onCommit={(name) => set(i, { name })}
             />
-            <span className="w-22">
+            <span className="w-20">
               <NumberInput
                 label={`Pairs of hands, ${hours.name}`}
                 value={hours.hands}
@@ -233,7 +235,6 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
 function Kilns({ calendar }: { calendar: Calendar }) {
   const set = (i: number, changes: Partial<FiringBooking>) =>
     change({ firings: calendar.firings.map((booking, k) => (k === i ? { ...booking, ...changes } : booking)) })
-  const nextDay = () => instantNow().slice(0, 10)
   return (
     <section className="space-y-2" aria-label="Kiln bookings">
       <h2 className="text-lg font-bold">Kilns</h2>
@@ -292,7 +293,7 @@ function Kilns({ calendar }: { calendar: Calendar }) {
           change({
             firings: [
               ...calendar.firings,
-              { id: newId(), at: `${nextDay()}T20:00`, firing: 'bisque', cone: '04', places: 20, hours: 30 },
+              nextBooking(calendar, newId(), localDate(Date.parse(instantNow()), calendar.timeZone)),
             ],
           })
         }

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { minutesAt, ofCoats, spreadOf, tempoOf } from '@/core/plan/pace'
+import { elapsedMinutes, minutesAt, ofCoats, spreadOf, tempoOf } from '@/core/plan/pace'
 import { coatsOf, type Step } from '@/core/plan/step'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { learnPace, useHands } from '@/store/paces'
@@ -33,10 +33,7 @@ export function StepHands({
   const tempo = tempoOf(studio.paces[work.pace])
   const each = minutesAt(work, studio.paces)
   const standing = standingPots(piece).length
-  /** One coat on all. From the first touch to the last a wait is shorter, where others of the set are coated meanwhile. */
-  const turn = (each * standing) / coats
-  const between = (waits(step) * (coats - 1)) / coats
-  const elapsed = each * standing + Math.max(0, between - (coats - 1) * (turn - each / coats))
+  const elapsed = elapsedMinutes(each, waits(step), coats, standing)
   const from =
     tempo.source === 'ours'
       ? 'at our reckoning'

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { LotPiece } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'
 import { potsShort } from '@/core/usecases/words/potWords'
-import { lotStands } from '@/ui/set/lotStands'
+import { lotStands } from '@/core/usecases/words/lotStands'
 import { Words } from '@/ui/kit/Words'
 
 /** Lots that are listed before the rest is only counted. */

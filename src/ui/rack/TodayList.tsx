@@ -6,7 +6,7 @@ import type { Studio } from '@/core/model/studio'
 import { localClock, localDay } from '@/core/schedule/sessions'
 import { nextSession, sessionList } from '@/core/usecases/days/dayList'
 import { standingOf } from '@/core/usecases/drying/stepWindow'
-import { lotPieces } from '@/core/model/lots'
+import { lotPieces, namedPots } from '@/core/model/lots'
 import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
@@ -23,7 +23,7 @@ export function TodayList({ studio }: { studio: Studio }) {
   const lots = studio.order.flatMap((id) => (studio.pieces[id] ? lotPieces(studio.pieces[id]) : []))
   const urgent = lots.flatMap(({ id, lot, piece }) => {
     const standing = drying[id] ? standingOf(piece, drying[id], 24) : null
-    const pots = lot.pots.length === studio.pieces[piece.id].count ? [] : lot.pots
+    const pots = namedPots(studio.pieces[piece.id], lot.pots)
     return standing && (standing.kind === 'soon' || standing.kind === 'past')
       ? [{ id, piece, pots, standing, drying: drying[id] }]
       : []

@@ -7,6 +7,7 @@ import type { Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
 import { kilnsAfter, sessionsBetween, type Kiln, type Session } from '../../schedule/sessions'
 import { airAt, coverAt, roomOf } from '../drying/pieceDrying'
+import { namedPots } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import { plannedLots, type PlannedLot } from './plannedLots'
 import type { PlannedCourse, Replayed } from './replaySchedule'
@@ -109,7 +110,7 @@ export function daysGrid(
         id: lot.id,
         pieceId: piece.id,
         piece,
-        pots: lot.pots.length === studio.pieces[piece.id].count ? [] : lot.pots,
+        pots: namedPots(studio.pieces[piece.id], lot.pots),
         stageNow:
           course && piece.making.madeAt
             ? stageOfWater(

@@ -2,7 +2,7 @@ import type { Schedule, Visit } from '../../model/calendar'
 import type { Command } from '../../model/command'
 import type { Studio } from '../../model/studio'
 import { COVER_NAMES } from '../../clay/stages'
-import { localDay } from '../../schedule/sessions'
+import { kilnsAfter, localDay } from '../../schedule/sessions'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
@@ -15,7 +15,7 @@ const overMs = ({ covered, until }: Visit): number => Date.parse(covered ?? unti
 export const pastVisits = ({ schedule, pieces }: Studio, nowMs: number): Visit[] =>
   schedule.visits.filter((visit) => pieces[visit.pieceId] && overMs(visit) < nowMs)
 
-/** What is asked of a visit that is over: “Reed jugs, Tue 3 Mar: were they carved, then sealed?” */
+/** What is asked of a visit that is over: “Reed jugs, Tue 3 Mar: carve reeds. Was that done on all, and were they left open?” */
 export function askedOf(visit: Visit, studio: Studio): string {
   const piece = studio.pieces[visit.pieceId]
   const titles = visit.stepIds.flatMap((id) =>
@@ -27,10 +27,11 @@ export function askedOf(visit: Visit, studio: Studio): string {
   const left = COVER_NAMES[visit.cover]
   const many = (visit.pots.length || piece.count) > 1
   const day = localDay(Date.parse(visit.at), studio.calendar.timeZone)
-  const were = many ? 'Were they' : 'Was it'
-  return done
-    ? `${lotName(piece, visit.pots)}, ${day}: ${done}. ${many ? 'Was that done on all, and were they' : 'Was that done, and was it'} left ${left}?`
-    : `${lotName(piece, visit.pots)}, ${day}. ${were} left ${left}?`
+  const name = `${lotName(piece, visit.pots)}, ${day}`
+  if (!done) return `${name}. ${many ? 'Were they' : 'Was it'} left ${left}?`
+  return many
+    ? `${name}: ${done}. Was that done on all, and were they left ${left}?`
+    : `${name}: ${done}. Was that done, and was it left ${left}?`
 }
 
 /** That a visit did not take place: it is planned no more, and what was to be done waits. */
@@ -52,9 +53,9 @@ export interface DaysCost {
 export function daysCost({ schedule, calendar }: Pick<Studio, 'schedule' | 'calendar'>): DaysCost {
   const { visits, loads } = schedule
   const startMs = Math.min(...visits.map(({ at }) => Date.parse(at)))
-  const opened = calendar.firings
-    .filter(({ id }) => loads.some((load) => load.bookingId === id))
-    .map(({ at, hours }) => Date.parse(`${at}Z`) + hours * 3_600_000)
+  const opened = kilnsAfter(calendar, 0)
+    .filter(({ booking }) => loads.some((load) => load.bookingId === booking.id))
+    .map(({ openMs }) => openMs)
   const endMs = Math.max(...visits.map(overMs), ...opened)
   const byLot = new Map<string, string>()
   let covers = 0

@@ -1,4 +1,5 @@
 import type { Schedule, Unmet, Visit } from '../../model/calendar'
+import { namedPots } from '../../model/lots'
 import type { Studio } from '../../model/studio'
 import { chancesOf } from '../../schedule/chance'
 import { interleave, type Touch } from '../../schedule/interleave'
@@ -6,7 +7,6 @@ import type { PlannedVisit } from '../../schedule/plan'
 import { allPlans, visitsBySession, type StudioPlan, type StudioProblem } from '../../schedule/planStudio'
 import { sessionOrder } from '../../schedule/sessionOrder'
 import type { Job } from '../../schedule/task'
-import { potsIn } from './potsIn'
 import { unmetOf } from './unmet'
 
 /** Rounds of the search for the order of one session, when the days are final; before that whoever is ready first comes first. */
@@ -41,7 +41,7 @@ export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: Studi
     firings.map(({ kiln, task }) => ({
       bookingId: kiln.booking.id,
       pieceId: job.pieceId,
-      pots: potsIn(studio, job),
+      pots: namedPots(studio.pieces[job.pieceId], job.pots),
       stepId: task.stepId as string,
     })),
   )
@@ -73,7 +73,7 @@ function visitFrom(
   const coveredMs = visit.coveredMs === null ? null : Math.min(visit.session.endMs, Math.max(visit.coveredMs, endMs))
   return {
     pieceId: job.pieceId,
-    pots: potsIn(studio, job),
+    pots: namedPots(studio.pieces[job.pieceId], job.pots),
     sessionId: visit.session.id,
     at: iso(startMs),
     until: iso(Math.max(startMs, endMs)),

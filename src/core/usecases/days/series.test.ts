@@ -104,6 +104,16 @@ describe('other sets', () => {
     expect(sessions(lesson).size).toBeLessThanOrEqual(6)
   })
 
+  it('that come too late for the only bisque are told when one more would take them', () => {
+    const mugs = seriesStudio({ count: 4 })
+    const [first] = mugs.calendar.firings
+    const late = planned({ ...mugs, calendar: { ...mugs.calendar, firings: [first] } }, 0)
+    expect(late.schedule.unmet[0].why).toContain('No bisque at cone')
+    expect(late.schedule.unmet.flatMap(({ changes }) => changes).join(' ')).toMatch(
+      /One more bisque firing at cone \S+, on \w+,? \d+ Mar, and \d+ more/,
+    )
+  })
+
   it('with one pair of hands they are refused, with the bound and what would help', () => {
     const alone = planned(seriesStudio({ count: 24, to: '20:30' }), 0)
     expect(alone.schedule.unmet.length).toBeGreaterThan(0)

@@ -1,5 +1,6 @@
 import { COVER_NAMES, STAGE, type Cover } from '../../clay/stages'
-import { plainCalendar, type Unmet } from '../../model/calendar'
+import { plainCalendar, type FiringBooking, type Unmet } from '../../model/calendar'
+import { namedPots } from '../../model/lots'
 import type { Studio } from '../../model/studio'
 import { timeline } from '../../plan/timeline'
 import { BEAM } from '../../schedule/beam'
@@ -7,12 +8,11 @@ import { hoursUntil } from '../../schedule/dryingClock'
 import type { PiecePlan } from '../../schedule/plan'
 import { planPiece } from '../../schedule/planPiece'
 import { allPlans, capacityLeft, occasionsOf, type StudioPlan, type StudioProblem } from '../../schedule/planStudio'
-import { localDay, sessionsBetween, type Session } from '../../schedule/sessions'
+import { localDay, sessionsBetween, type Kiln, type Session } from '../../schedule/sessions'
 import { bottled, handsOf, ofPots, type Job, type Task } from '../../schedule/task'
 import { stepWords } from '../words/stepWords'
 import { momentWords } from '../words/timeWords'
 import { isSlab } from '../words/told'
-import { potsIn } from './potsIn'
 import { CurveCache } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { jobsOf } from './studioJobs'
@@ -38,7 +38,7 @@ export function unmetOf(
   const task = lot.unplaced[0]
   return {
     pieceId: job.pieceId,
-    pots: potsIn(studio, job),
+    pots: namedPots(studio.pieces[job.pieceId], job.pots),
     stepId: task.stepId,
     why: [sessionsNeeded(problem, wholeOf(problem, job)), whyUnmet(studio, problem, job, task)]
       .filter((words) => words !== null)
@@ -196,8 +196,36 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, { 
       !problem.kilns.some(({ booking }) => booking.firing === task.firing && booking.cone === task.cone),
   )
   if (fire?.kind === 'fire') changes.push(`Book a ${fire.firing} firing at cone ${fire.cone}.`)
+  if (unplaced[0].kind === 'fire' && unplaced[0] !== fire) {
+    const { firing, cone } = unplaced[0]
+    const kiln = extraKilns(problem, firing, cone, job.pots.length)
+      .map((extra) => ({
+        extra,
+        left: better(job, { kilns: [...problem.kilns, extra].sort((x, y) => x.startMs - y.startMs) }),
+      }))
+      .find(({ left }) => left < now)
+    if (kiln)
+      changes.push(
+        `One more ${firing} firing at cone ${cone}, on ${localDay(kiln.extra.startMs, zone)}, ${fewer(kiln.left)}.`,
+      )
+  }
   return changes
 }
+
+/** A kiln that nobody has booked yet, in one, two and more weeks from the same time as now. */
+const extraKilns = (
+  { nowMs }: StudioProblem,
+  firing: FiringBooking['firing'],
+  cone: FiringBooking['cone'],
+  places: number,
+): Kiln[] =>
+  Array.from({ length: PLAN_DAYS / 7 - 1 }, (_, week) => {
+    const startMs = nowMs + (week + 1) * 7 * DAY
+    const booking = { id: `extra-${week}`, at: '', firing, cone, places, hours: EXTRA_KILN_HOURS }
+    return { booking, startMs, openMs: startMs + EXTRA_KILN_HOURS * HOUR }
+  })
+
+const EXTRA_KILN_HOURS = 32
 
 /** Hours of visits that nobody has planned yet, on every day. */
 const EXTRA_HOURS = [1, 2, 3, 4, 5, 6, 7].flatMap((weekday) => [

@@ -1,3 +1,4 @@
+import { plainVisit } from '../../model/fixtures/visit'
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
 import { applyCommand, type Command } from '../../model/command'
@@ -140,21 +141,7 @@ describe('two hundred pieces', () => {
 
 describe('putting away', () => {
   it('takes a piece off the rack and out of the days, and brings it back first', () => {
-    const visit = {
-      pieceId: 'reed-jugs',
-      pots: [],
-      coats: [],
-      opens: null,
-      covered: null,
-      chance: null,
-      touches: [],
-      sessionId: 's',
-      at: '2026-03-04T18:00:00.000Z',
-      until: '2026-03-04T19:00:00.000Z',
-      makes: false,
-      stepIds: [],
-      cover: 'open' as const,
-    }
+    const visit = plainVisit
     const planned: Studio = {
       ...studio,
       schedule: { ...studio.schedule, visits: [visit, { ...visit, pieceId: 'dotted-jar' }] },

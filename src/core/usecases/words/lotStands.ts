@@ -1,12 +1,12 @@
-import { COVER_NAMES, STAGE } from '@/core/clay/stages'
-import type { Piece } from '@/core/model/piece'
-import type { Studio } from '@/core/model/studio'
-import { coatsOf } from '@/core/plan/step'
-import { hasBeenFired, nextStepIndex, timeline } from '@/core/plan/timeline'
-import { moistureWords } from '@/core/usecases/drying/lostWindow'
-import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
-import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
+import { COVER_NAMES, STAGE } from '../../clay/stages'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import { coatsOf } from '../../plan/step'
+import { hasBeenFired, nextStepIndex, timeline } from '../../plan/timeline'
+import { moistureWords } from '../drying/lostWindow'
+import { columnOf, type PieceDrying } from '../drying/pieceDrying'
+import { stepWords } from './stepWords'
+import { isSlab } from './told'
 
 /** How a lot stands: its clay, its cover, what is next and how many coats of that there are. */
 export function lotStands(piece: Piece, studio: Studio, drying: PieceDrying | null): string {
