@@ -42,15 +42,19 @@ interface VerniceDatabase extends DBSchema {
   setAside: { key: number; value: SetAside }
   originals: { key: string; value: StoredRecord }
   thumbnails: { key: string; value: KeptPicture }
+  /** Photographs, small and whole, apart: a list of small ones never reads a whole one. */
+  photoSmall: { key: string; value: Blob }
+  photoWhole: { key: string; value: Blob }
 }
 
 export type Database = IDBPDatabase<VerniceDatabase>
 
 export const DATABASE_NAME = 'vernice'
-const DATABASE_VERSION = 2
+const DATABASE_VERSION = 3
 
 /**
- * Opens the browser’s database. Version 1 kept records with a history of patches; version 2 keeps a log of deeds instead.
+ * Opens the browser’s database. Version 1 kept records with a history of patches; version 2 keeps a log of deeds instead; version 3
+ * keeps photographs.
  * `onOld` is called when a newer Vernice wants the database: it is closed at once, so that nothing blocks it.
  */
 export function openDatabase(onOld: () => void = () => undefined): Promise<Database> {
@@ -59,16 +63,20 @@ export function openDatabase(onOld: () => void = () => undefined): Promise<Datab
       if (from < 1) {
         database.createObjectStore('records', { keyPath: 'key' })
         database.createObjectStore('originals', { keyPath: 'key' })
-      } else {
+      } else if (from < 2) {
         ;(database as unknown as IDBDatabase).deleteObjectStore('history')
         database.deleteObjectStore('thumbnails')
       }
-      database.createObjectStore('thumbnails')
-      database
-        .createObjectStore('log', { keyPath: 'seq', autoIncrement: true })
-        .createIndex('id', 'id', { unique: true })
-      database.createObjectStore('written')
-      database.createObjectStore('setAside', { autoIncrement: true })
+      if (from < 2) {
+        database.createObjectStore('thumbnails')
+        database
+          .createObjectStore('log', { keyPath: 'seq', autoIncrement: true })
+          .createIndex('id', 'id', { unique: true })
+        database.createObjectStore('written')
+        database.createObjectStore('setAside', { autoIncrement: true })
+      }
+      database.createObjectStore('photoSmall')
+      database.createObjectStore('photoWhole')
     },
     blocking() {
       void opened.then((database) => database.close())

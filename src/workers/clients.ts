@@ -5,6 +5,7 @@ import type { CardWorker } from './card.worker'
 import type { ColoursWorker } from './colours.worker'
 import type { DaysWorker } from './days.worker'
 import type { LineArtWorker } from './lineArt.worker'
+import type { PhotoWorker } from './photo.worker'
 import type { SkinWorker } from './skin.worker'
 import { Gate, Supervised, type Alive } from './supervise'
 import type { ThumbnailWorker } from './thumbnail.worker'
@@ -31,6 +32,10 @@ export const colours = new Supervised<ColoursWorker>(
   () => new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' }),
 )
 
+export const photographs = new Supervised<PhotoWorker>(
+  () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }),
+)
+
 export const lineArt = new Supervised<LineArtWorker>(
   () => new Worker(new URL('./lineArt.worker.ts', import.meta.url), { type: 'module' }),
 )
@@ -41,7 +46,7 @@ export const LONG_MS = 300_000
 
 /** All workers begin afresh, after one has been given up. */
 export function startAgain(): void {
-  for (const worker of [skin, thumbnails, cards, days, colours, lineArt]) worker.reset()
+  for (const worker of [skin, thumbnails, cards, days, colours, lineArt, photographs]) worker.reset()
 }
 
 type SkinRemote = Remote<SkinWorker & Alive>

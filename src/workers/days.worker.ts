@@ -10,6 +10,8 @@ import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pi
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
 import { rescues, type Rescue } from '@/core/usecases/drying/rescue'
+import { coatsOf } from '@/core/plan/step'
+import { takesOf } from '@/core/usecases/bench/amounts'
 import { coatWater } from '@/core/usecases/bench/coatWater'
 import { handsFromBottle, handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
 import { CurveCache } from '@/core/usecases/days/curveCache'
@@ -78,6 +80,10 @@ const api = {
           work: handsOf(step, i, measured.value),
           bottle: handsFromBottle(step, i, measured.value),
           water: coatWater(step, i, measured.value, studio),
+          takes: takesOf(step, measured.value.records[i], studio).map(({ mediumId, ml }) => ({
+            mediumId,
+            ml: ml / coatsOf(step),
+          })),
         }))
       : null
   },

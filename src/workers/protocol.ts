@@ -30,4 +30,6 @@ export interface StepHandsAnswer {
   readonly bottle: Hands | null
   /** Water that one coat brings to each face of the wall. */
   readonly water: FaceWater
+  /** What one coat takes from the jars for one piece, ml. */
+  readonly takes: readonly { readonly mediumId: string; readonly ml: number }[]
 }

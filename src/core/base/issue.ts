@@ -12,6 +12,9 @@ export type Issue =
   | { code: 'no-such-step'; id: string }
   | { code: 'form-impossible'; reason: string }
   | { code: 'drawing-holds'; what: string }
+  | { code: 'heic'; name: string }
+  | { code: 'no-picture'; name: string }
+  | { code: 'no-room'; needsBytes: number; leftBytes: number }
   | { code: 'storage-failed'; detail: string }
 
 /** Binary megabytes to a tenth; a size rounds up and a limit down, so that what is refused never looks as if it fitted. */
@@ -50,6 +53,19 @@ export function sentence(issue: Issue): string {
       return `This form cannot be built: ${issue.reason}.`
     case 'drawing-holds':
       return `This drawing holds ${issue.what}.`
+    case 'heic':
+      return (
+        `This browser cannot read “${issue.name}”, which is a HEIC photograph. Share it as JPEG (most cameras have a setting ` +
+        'for the most compatible format).'
+      )
+    case 'no-picture':
+      return `“${issue.name}” cannot be read as a picture; it may be broken. Choose a JPEG, PNG or WebP file, or take it again.`
+    case 'no-room':
+      return (
+        `This photograph needs ${mebibytes(issue.needsBytes, Math.ceil)} MB and the browser grants only ` +
+        `${mebibytes(Math.max(0, issue.leftBytes), Math.floor)} MB more for photographs, with some kept free for the plans; ` +
+        'save the studio as a zip and delete photographs you no longer need.'
+      )
     case 'storage-failed':
       return `The browser could not save (${issue.detail}); export the studio now so that nothing is lost.`
   }

@@ -13,7 +13,7 @@ describe('materials as CSV', () => {
       i === 2
         ? {
             ...m,
-            stock: { jars: 1.5, jarMl: 120, price: 8.5 },
+            stock: { jars: 1.5, jarMl: 120, price: 8.5, batch: 'B 7' },
             cautions: ['runs' as const, 'latex' as const],
             coats: { brush: 3, bottle: 1 },
             notes: 'two, lines\n"quoted"',
@@ -86,8 +86,8 @@ describe('a row of materials', () => {
       { id: 'x-3', jars: '2' },
     )
     expect(priced.ok && priced.value.map((m) => m.stock)).toEqual([
-      { jars: 2, jarMl: 120, price: 11.5 },
-      { jars: 0, jarMl: 60, price: null },
+      { jars: 2, jarMl: 120, price: 11.5, batch: '' },
+      { jars: 0, jarMl: 60, price: null, batch: '' },
       null,
     ])
   })

@@ -2,9 +2,11 @@ import { ok, type Result } from '../base/result'
 import type { Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
 import type { CompiledPlan } from '../plan/compilePlan'
+import { notSkipped } from '../plan/mishap'
 import { SEVERITIES, type Finding } from './finding'
 import { JudgedPlan } from './judgedPlan'
 import type { Rule } from './rule'
+import { standingMends } from './standingMends'
 import { carveRules } from './rules/carveRules'
 import { coatRules } from './rules/coatRules'
 import { dryingRules } from './rules/dryingRules'
@@ -34,10 +36,16 @@ export const RULES: readonly Rule[] = [
   ...fireRules,
 ]
 
-/** Judges a plan: findings worst first, in the order of the plan within a severity. Fails when the form cannot be built. */
+/**
+ * Judges a plan, or what was done of one: findings worst first, in the order of the plan within a severity, with mends of what can
+ * still be done. Fails when the form cannot be built.
+ */
 export function judge(piece: Piece, studio: Studio, compiled?: CompiledPlan): Result<Finding[]> {
-  const plan = JudgedPlan.of(piece, studio, compiled)
-  return plan.ok ? ok(judgePlan(plan.value)) : plan
+  const steps = piece.steps.filter(notSkipped)
+  const whole = steps.length === piece.steps.length
+  const plan = JudgedPlan.of(whole ? piece : { ...piece, steps }, studio, whole ? compiled : undefined)
+  if (!plan.ok) return plan
+  return ok(judgePlan(plan.value).map((finding) => ({ ...finding, mends: standingMends(finding.mends, piece, steps) })))
 }
 
 /** Findings of some rules, or all, on a plan. */

@@ -5,6 +5,8 @@ import { schemaIssue } from '../base/schemaIssue'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { editPots, putLots, lotsOf, standingPots, tellOfPots } from './lots'
 import { pieceSchema, type LogEntry, type Lot, type Making, type Piece, type Pot } from './piece'
+import type { Outcome } from './outcome'
+import type { Difference, RunEntry } from './run'
 import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
@@ -63,6 +65,16 @@ export type Command =
   | { type: 'schedule.set'; schedule: Schedule }
   /** The first steps are done, and some coats of the next; of the whole set, or of some of its pots. */
   | { type: 'piece.progress'; pieceId: string; pots?: number[]; doneSteps: number; coats?: number }
+  /** Which steps are done and how many coats of the next there are; of the whole set, or of some of its pots. */
+  | { type: 'piece.stands'; pieceId: string; pots?: number[]; done: string[]; coats: number }
+  /** How a step went otherwise than planned, on the whole set or on some of its pots; null for as planned after all. */
+  | { type: 'piece.otherwise'; pieceId: string; pots?: number[]; stepId: string; difference: Difference | null }
+  /** Writes down what was done. What stands there is never rewritten. */
+  | { type: 'run.add'; pieceId: string; entries: RunEntry[] }
+  /** Writes down how pots came out of the kiln. */
+  | { type: 'piece.outcomes'; pieceId: string; outcomes: Outcome[] }
+  /** Takes from the stock of a jar what was used. */
+  | { type: 'medium.use'; mediumId: string; ml: number }
   | { type: 'step.add'; pieceId: string; at: number; step: Step }
   | { type: 'step.remove'; pieceId: string; stepId: string }
   | { type: 'step.move'; pieceId: string; stepId: string; to: number }
@@ -277,6 +289,43 @@ const handlers: Handlers = {
       done: steps.slice(0, doneSteps).map((step) => step.id),
       coats,
     })),
+  'piece.stands': (studio, { pieceId, pots, done, coats }) =>
+    withPots(studio, pieceId, pots, (lot, { steps }) => ({
+      ...lot,
+      done: steps.map(({ id }) => id).filter((id) => done.includes(id)),
+      coats,
+    })),
+  'piece.otherwise': (studio, { pieceId, pots, stepId, difference }) => {
+    const step = studio.pieces[pieceId]?.steps.find(({ id }) => id === stepId)
+    if (!step) return { code: 'no-such-step', id: stepId }
+    if (difference) {
+      const done = { ...structuredCopy(step), ...difference.changes }
+      const issue = checkWith(stepSchema, done, 'step')
+      if (issue) return issue
+    }
+    return withPots(studio, pieceId, pots, (lot) => ({
+      ...lot,
+      otherwise: [...lot.otherwise.filter((other) => other.stepId !== stepId), ...(difference ? [difference] : [])],
+    }))
+  },
+  'run.add': (studio, { pieceId, entries }) =>
+    withPiece(studio, pieceId, (piece) => {
+      const known = new Set(piece.run.map(({ id }) => id))
+      piece.run.push(...entries.filter(({ id }) => !known.has(id)))
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'piece.outcomes': (studio, { pieceId, outcomes }) =>
+    withPiece(studio, pieceId, (piece) => {
+      const beyond = outcomes.find(({ pot }) => pot > piece.count)
+      if (beyond) return noSuchPot(piece, beyond.pot)
+      piece.outcomes.push(...outcomes)
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'medium.use': (studio, { mediumId, ml }) => {
+    const stock = studio.media[mediumId]?.stock
+    if (stock) stock.jars = Math.max(0, Math.round((stock.jars - ml / stock.jarMl) * 1000) / 1000)
+    return null
+  },
   'step.add': (studio, { pieceId, at, step }) =>
     withPiece(studio, pieceId, (piece) => {
       piece.steps.splice(Math.max(0, Math.min(at, piece.steps.length)), 0, step)

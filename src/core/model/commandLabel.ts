@@ -35,6 +35,20 @@ export function commandLabel(command: Command): string {
       }[command.entry.kind]
     case 'piece.pots':
       return command.told.some((pot) => pot.lost) ? 'lose a pot' : 'tell of single pots'
+    case 'piece.stands':
+      return 'mark what is done'
+    case 'piece.otherwise':
+      return command.difference ? 'say what was different' : 'as planned after all'
+    case 'run.add':
+      return (
+        { struck: 'take a stroke back', note: 'write a note', photo: 'add a photograph' }[
+          command.entries[0]?.kind as string
+        ] ?? 'write down what was done'
+      )
+    case 'piece.outcomes':
+      return 'tell how it came out'
+    case 'medium.use':
+      return 'take from a jar'
     case 'room.set':
       return `change “${command.room.name}”`
     case 'room.remove':

@@ -66,7 +66,7 @@ const GOOD: readonly [string, Command, (after: typeof studio) => unknown, unknow
   ],
   [
     'a jar is bought',
-    { type: 'medium.set', medium: { ...jar, stock: { jars: 2, jarMl: 120, price: 9 } } },
+    { type: 'medium.set', medium: { ...jar, stock: { jars: 2, jarMl: 120, price: 9, batch: '' } } },
     (s) => s.media['tide-blue'].stock?.jars,
     2,
   ],

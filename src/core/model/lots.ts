@@ -1,5 +1,8 @@
 import equal from 'fast-deep-equal'
+import type { Step } from '../plan/step'
+import { stepSchema } from '../plan/step'
 import type { Lot, Piece, Pot } from './piece'
+import type { Difference } from './run'
 
 /** Numbers of the pots that still stand, in order. */
 export function standingPots({ count, pots }: Pick<Piece, 'count' | 'pots'>): number[] {
@@ -20,20 +23,46 @@ export function lotsOf(piece: Piece): Lot[] {
     making: piece.making,
     done: piece.steps.filter((step) => step.done).map((step) => step.id),
     coats: piece.coats,
+    otherwise: piece.otherwise,
   }
   return [rest, ...piece.apart].filter((lot) => lot.pots.length > 0)
 }
 
-/** A lot as a piece of its own: as many as it has pots, in the state of the lot. */
+/** A step as it was done; as planned where what was different no longer fits the plan. */
+export function stepAsDone(step: Step, otherwise: readonly Difference[]): Step {
+  const difference = otherwise.find(({ stepId }) => stepId === step.id)
+  if (!difference) return step
+  const { changes, mishap } = difference
+  const fitting = Object.fromEntries(Object.entries(changes).filter(([key]) => key in step))
+  const parsed = stepSchema.safeParse({ ...step, ...fitting, ...(mishap ? { mishap } : {}) })
+  return parsed.success ? parsed.data : step
+}
+
+/** A set with the steps of its plan as they were done on a lot; the same object where nothing was different. */
+export function asDone(piece: Piece, { otherwise, done }: Pick<Lot, 'otherwise' | 'done'>): Piece {
+  if (!otherwise.length) return piece
+  const isDone = new Set(done)
+  return {
+    ...piece,
+    steps: piece.steps.map((step) => ({ ...stepAsDone(step, otherwise), done: isDone.has(step.id) })),
+  }
+}
+
+/** A lot as a piece of its own: as many as it has pots, in the state of the lot, its steps as they were done. */
 export function asPiece(piece: Piece, lot: Lot): Piece {
-  if (!piece.apart.length && lot.pots.length === piece.count && equal(lot, lotsOf(piece)[0])) return piece
+  const asPlanned = !piece.apart.length && lot.otherwise.length === 0
+  if (asPlanned && lot.pots.length === piece.count && equal(lot, lotsOf(piece)[0])) return piece
   const done = new Set(lot.done)
   return {
     ...piece,
     count: lot.pots.length,
     making: lot.making,
     coats: lot.coats,
-    steps: piece.steps.map((step) => (step.done === done.has(step.id) ? step : { ...step, done: done.has(step.id) })),
+    steps: piece.steps.map((planned) => {
+      const step = stepAsDone(planned, lot.otherwise)
+      return step.done === done.has(step.id) ? step : { ...step, done: done.has(step.id) }
+    }),
+    otherwise: [],
     pots: [],
     apart: [],
   }
@@ -75,11 +104,16 @@ function joined(lots: readonly Lot[], { count, pots, steps }: Piece): Lot[] {
     const own = lot.pots.filter((number) => standing.has(number))
     if (!own.length) continue
     const done = ids.filter((id) => lot.done.includes(id))
+    const otherwise = lot.otherwise.filter(({ stepId }) => ids.includes(stepId))
     const same = kept.find(
-      (other) => other.coats === lot.coats && equal(other.done, done) && equal(other.making, lot.making),
+      (other) =>
+        other.coats === lot.coats &&
+        equal(other.done, done) &&
+        equal(other.otherwise, otherwise) &&
+        equal(other.making, lot.making),
     )
     if (same) same.pots.push(...own)
-    else kept.push({ ...lot, pots: own, done })
+    else kept.push({ ...lot, pots: own, done, otherwise })
   }
   for (const lot of kept) lot.pots.sort((a, b) => a - b)
   return kept.sort((a, b) => b.pots.length - a.pots.length || a.pots[0] - b.pots[0])
@@ -92,6 +126,7 @@ export function putLots(piece: Piece, lots: readonly Lot[]): void {
   if (!greatest) return
   if (!equal(piece.making, greatest.making)) piece.making = greatest.making
   piece.coats = greatest.coats
+  if (!equal(piece.otherwise, greatest.otherwise)) piece.otherwise = greatest.otherwise
   for (const step of piece.steps) step.done = greatest.done.includes(step.id)
 }
 

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 5
+export const CURRENT_VERSION = 6
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -172,17 +172,30 @@ const ADDED_5: Added = [
   [['pieceId', 'stepId', 'why', 'changes'], 'pots', []],
 ]
 
+/** To a piece, to a lot and to the stock of a jar. */
+const ADDED_6: Added = [
+  [PIECE_4, 'otherwise', []],
+  [PIECE_4, 'run', []],
+  [PIECE_4, 'outcomes', []],
+  [['pots', 'making', 'done', 'coats'], 'otherwise', []],
+  [['jars', 'jarMl', 'price'], 'batch', ''],
+]
+
 /** What was added to a record, as entries. */
 const addedTo = (value: Loose, added: Added) =>
   added.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, plain]) => [key, plain])
 
-/** Everything of a record or of an edit brought up to version 5, wherever it stands. */
-function from4(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(from4)
-  if (!isLoose(value)) return value
-  const parts = Object.entries(value).map(([key, part]) => [key, from4(part)])
-  return Object.fromEntries([...addedTo(value, ADDED_5), ...parts])
-}
+/** Everything of a record or of an edit with what a version added, wherever it stands. */
+const adding = (added: Added) =>
+  function add(value: unknown): unknown {
+    if (Array.isArray(value)) return value.map(add)
+    if (!isLoose(value)) return value
+    const parts = Object.entries(value).map(([key, part]) => [key, add(part)])
+    return Object.fromEntries([...addedTo(value, added), ...parts])
+  }
+
+const from4 = adding(ADDED_5)
+const from5 = adding(ADDED_6)
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -240,6 +253,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'lots: single pots of a set with states of their own; visits of some of them, coat by coat; hands of a session',
     migrate: (record) => from4(record) as Loose,
     edit: from4,
+  },
+  {
+    from: 5,
+    name: 'the run: what was done and how it went otherwise, how pots came out of the kiln, batches of jars',
+    migrate: (record) => from5(record) as Loose,
+    edit: from5,
   },
 ]
 

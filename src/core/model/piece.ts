@@ -4,7 +4,9 @@ import { COVERS, DRYING_STAGES } from '../clay/stages'
 import { PART_KINDS } from '../form/partKinds'
 import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
+import { outcomeSchema } from './outcome'
 import { instant } from './room'
+import { differenceSchema, runEntrySchema } from './run'
 import { stepSchema } from '../plan/step'
 import { labSchema, MEASURED_BY } from './tile'
 
@@ -117,6 +119,8 @@ export const lotSchema = z.strictObject({
   done: z.array(z.string().min(1).max(64)).max(200),
   /** Coats already laid of the next step. */
   coats: z.int().min(0).max(40),
+  /** Steps that went otherwise than planned. */
+  otherwise: z.array(differenceSchema).max(200),
 })
 
 export type Lot = z.infer<typeof lotSchema>
@@ -135,9 +139,9 @@ export type FiredSpot = z.infer<typeof firedSpotSchema>
 const tagSchema = z.string().trim().min(1).max(40)
 
 /** A piece of which nothing has been done or told yet. */
-export const WHOLE = { coats: 0, pots: [], apart: [] } satisfies Pick<
+export const WHOLE = { coats: 0, otherwise: [], pots: [], apart: [], run: [], outcomes: [] } satisfies Pick<
   z.input<typeof pieceSchema>,
-  'coats' | 'pots' | 'apart'
+  'coats' | 'otherwise' | 'pots' | 'apart' | 'run' | 'outcomes'
 >
 
 /** One thing being made, or a set of identical ones. */
@@ -163,13 +167,19 @@ export const pieceSchema = z.strictObject({
   making: makingSchema,
   /** Coats already laid of the next step. */
   coats: z.int().min(0).max(40),
+  /** Steps that went otherwise than planned. */
+  otherwise: z.array(differenceSchema).max(200),
   /** Single pots of which something is told. */
   pots: z.array(potSchema).max(500),
   /**
-   * Lots that stand otherwise than the rest of the set. Making, coats and the steps that are done are those of the greatest lot, so
-   * that a set that is not divided has nothing here.
+   * Lots that stand otherwise than the rest of the set. Making, coats, the steps that are done and how
+   * they went otherwise are those of the greatest lot, so that a set that is not divided has nothing here.
    */
   apart: z.array(lotSchema).max(500),
+  /** What was done, in the order it was written down. */
+  run: z.array(runEntrySchema).max(4000),
+  /** How pots came out of their firings. */
+  outcomes: z.array(outcomeSchema).max(2000),
   fired: z.array(firedSpotSchema).max(60),
 })
 

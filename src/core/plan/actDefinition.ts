@@ -9,6 +9,7 @@ import type { Body, Medium } from '../vocabulary/material'
 import type { MediumKind } from '../vocabulary/mediumKinds'
 import type { Motif } from '../vocabulary/motif'
 import type { Place } from '../vocabulary/place'
+import { MISHAPS } from './mishap'
 import type { StepTime } from './stepTime'
 
 /** Families of acts, in the order in which a hand reaches for them. */
@@ -106,7 +107,7 @@ export interface TechniqueFit {
 }
 
 /** Everything that is known of an act of the hand. `S` is its step, `Values` what it has of its own. */
-export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'act'>> {
+export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'mishap' | 'act'>> {
   readonly family: Family
   /** On its button, and what it is for. */
   readonly word: string
@@ -142,13 +143,16 @@ const recordId = z
   .max(64)
   .regex(/^[\w-]+$/)
 
+/** What befell a step; only steps as they were done have it, never those of a plan. */
+const mishap = z.enum(MISHAPS).optional()
+
 /** The id of a medium. */
 export const mediumId = recordId
 
 export const lengthMm = (max: number) => z.number().min(0).max(max)
 
 type StepSchema<A extends string, Shape extends z.core.$ZodLooseShape> = z.ZodObject<
-  { id: typeof recordId; done: z.ZodBoolean; act: z.ZodLiteral<A> } & Shape,
+  { id: typeof recordId; done: z.ZodBoolean; mishap: typeof mishap; act: z.ZodLiteral<A> } & Shape,
   z.core.$strict
 >
 
@@ -168,9 +172,12 @@ export const defineAct =
   (parts: PartsOf<A, Shape>): ActDefinition<A, Shape> => ({
     act,
     // The spread of a generic shape is not seen as the shape that it is.
-    schema: z.strictObject({ id: recordId, done: z.boolean(), act: z.literal(act), ...shape }) as unknown as StepSchema<
-      A,
-      Shape
-    >,
+    schema: z.strictObject({
+      id: recordId,
+      done: z.boolean(),
+      mishap,
+      act: z.literal(act),
+      ...shape,
+    }) as unknown as StepSchema<A, Shape>,
     ...parts,
   })

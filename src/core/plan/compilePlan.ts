@@ -6,7 +6,8 @@ import type { SkinGrid } from '../skin/grid'
 import type { MediaTable } from '../skin/mediaTable'
 import type { SkinOperation } from '../skin/operation'
 import { SkinCompiler } from '../skin/skinCompiler'
-import { localStage } from './localStage'
+import { localStage, reachOf } from './localStage'
+import { SMUDGED } from './mishap'
 import { actOf, type Step, type StepOf } from './step'
 import { timeline } from './timeline'
 
@@ -22,7 +23,11 @@ export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, grid
     skin.index = index
     skin.stage = localStage(grid.form, steps, index, times[index].stage)
     skin.seed = seedFromText(step.id) & 0xffff
+    if (step.mishap === 'skipped') return
+    // What lies there is still wet.
+    if (step.mishap === 'tooEarly') skin.wet = [...skin.wet, ...reachOf(grid.form, step)]
     actOf(step).compile(skin, step)
+    if (step.mishap === 'smudged') skin.lift(reachOf(grid.form, step), SMUDGED.cover, SMUDGED.share, skin.seed + 97)
   })
   return skin.operations
 }

@@ -2,6 +2,7 @@ import type { Stage } from '../clay/stages'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import { motifStretchOn } from '../skin/motifs/marksField'
 import { stretchesOf, wholeSkin } from '../skin/place'
+import { notSkipped } from './mishap'
 import { isFiring, type Act, type Step } from './step'
 
 /** The stretches of the skin that a step works on. */
@@ -24,7 +25,9 @@ export function localStage(form: TurnedForm, steps: readonly Step[], index: numb
   if (STAGE_SETTERS.has(step.act)) return stage
   const fired = steps.slice(0, index).findLastIndex(isFiring)
   const mine = reachOf(form, step)
-  return steps.slice(fired + 1, index).some((s) => s.act === 'glaze' && meet(mine, stretchesOf(form, s.place)))
+  return steps
+    .slice(fired + 1, index)
+    .some((s) => s.act === 'glaze' && notSkipped(s) && meet(mine, stretchesOf(form, s.place)))
     ? 'glazedRaw'
     : 'bisque'
 }

@@ -1,8 +1,10 @@
+import { notSkipped } from './mishap'
 import { actOf, isFiring, type Step } from './step'
 import { atStage, type StepTime } from './stepTime'
 
 /** The state of the clay after a step, from the state before it. */
 function afterStep(before: StepTime, step: Step): StepTime {
+  if (!notSkipped(step)) return before
   const after = actOf(step).after?.(before, step) ?? before
   return { ...after, burnished: burnishedAfter(before, step) }
 }

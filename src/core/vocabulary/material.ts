@@ -66,6 +66,8 @@ const stockSchema = z.strictObject({
   jars: z.number().min(0).max(1000),
   jarMl: z.number().min(1).max(100_000),
   price: z.number().min(0).max(100_000).nullable(),
+  /** The batch of the jar that is open, as it stands on its label. */
+  batch: z.string().max(60),
 })
 
 /** Anything laid on. K and S are per nominal fired coat, 36 bands; the raw colours are what it looks like on the bench. */

@@ -28,7 +28,7 @@ const cones = CONES.map((cone) => [cone, cone] as const)
 /** What is written on the jar and what is left in it. */
 export function MediumFields({ medium, studio }: { medium: Medium; studio: Studio }) {
   const set = (changes: Partial<Medium>) => run({ type: 'medium.set', medium: { ...medium, ...changes } })
-  const stock = medium.stock ?? { jars: 0, jarMl: 100, price: null }
+  const stock = medium.stock ?? { jars: 0, jarMl: 100, price: null, batch: '' }
   const used = Object.values(studio.pieces).filter((piece) =>
     piece.steps.some((step) => 'mediumId' in step && step.mediumId === medium.id),
   ).length
@@ -144,6 +144,17 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
                 max={100000}
                 step={0.5}
                 onCommit={(price) => set({ stock: { ...stock, price: price > 0 ? price : null } })}
+              />
+            )}
+          </Field>
+          <Field label="Batch that is open">
+            {(id) => (
+              <TextInput
+                id={id}
+                value={stock.batch}
+                maxLength={60}
+                valid={() => true}
+                onCommit={(batch) => set({ stock: { ...stock, batch } })}
               />
             )}
           </Field>

@@ -5,11 +5,13 @@ import { pinnedTo, unpinned, visitDone } from '@/core/usecases/days/visitDone'
 import { instantNow, startPlanning, type Planning } from '@/store/days'
 import { run, useStudio } from '@/store/studioStore'
 
-const schedule = () => useStudio.getState().studio.schedule
+const studio = () => useStudio.getState().studio
+
+const schedule = () => studio().schedule
 
 /** Notes that a visit has been carried out as planned. */
 export const noteVisitDone = (piece: Piece, visit: Visit): void =>
-  void run(visitDone(piece, visit, schedule(), instantNow()))
+  void run(visitDone(piece, visit, studio(), instantNow()))
 
 /** Notes that a visit did not take place. */
 export const noteVisitMissed = (visit: Visit): void => void run(visitMissed(schedule(), visit))

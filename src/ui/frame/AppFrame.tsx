@@ -57,6 +57,7 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
 const VIEWS = [
   ['/', 'Rack'],
   ['/days', 'Days'],
+  ['/bench', 'Bench'],
   ['/cupboard', 'Cupboard'],
   ['/tiles', 'Tiles'],
   ['/new', 'New piece'],

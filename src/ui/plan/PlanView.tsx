@@ -6,7 +6,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
 import { buildForm } from '@/core/form/buildForm'
 import { capital } from '@/core/base/capital'
-import { lotPieces } from '@/core/model/lots'
+import { asDone, lotPieces } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { potsWords } from '@/core/usecases/words/potWords'
@@ -70,14 +70,16 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const found = piece.steps.findIndex((step) => step.id === selectedId)
   const selected = found < 0 ? null : found
   const afterStep = selected ?? -1
-  const { skin, problem, busy } = useSkin(piece, studio, { afterStep, kind, light })
-  const { findings, problem: unjudged, again } = useFindings(piece, studio)
   const form = useMemo(() => buildForm(piece.form), [piece.form])
   const lots = lotPieces(piece)
   const [lotAsked, setLot] = useState('')
   /** The lot whose state is shown; the whole set while it is not divided. */
   const lot = lots.find(({ id }) => id === lotAsked) ?? lots[0]
   const divided = lots.length > 1
+  /** The plan as far as it was carried out, which picture and findings follow. */
+  const done = useMemo(() => (lot ? asDone(piece, lot.lot) : piece), [piece, lot])
+  const { skin, problem, busy } = useSkin(done, studio, { afterStep, kind, light })
+  const { findings, problem: unjudged, again } = useFindings(done, studio)
   const pots = divided ? lot.lot.pots : undefined
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
@@ -103,7 +105,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
     >
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_25rem] max-lg:contents">
         <PiecePicture
-          piece={piece}
+          piece={done}
           studio={studio}
           form={form.ok ? form.value : null}
           problem={problem}

@@ -6,11 +6,13 @@ import type { LotPiece } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { timeline } from '@/core/plan/timeline'
+import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
+import { conditionsOf } from '@/core/usecases/run/conditions'
+import { recorded, stepEntry, undoneEntry } from '@/core/usecases/run/goOn'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
 import { windowWords } from '@/core/usecases/words/timeWords'
 import { instantNow, useDrying, useNow } from '@/store/days'
@@ -19,6 +21,7 @@ import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
 import { Check } from '@/ui/kit/fields'
 import { StepFields } from './actViews'
+import { DoneOtherwise } from './DoneOtherwise'
 import { StepHands } from './StepHands'
 
 /** The selected step: what it is, at which stage, its values, what to look for. */
@@ -48,7 +51,20 @@ export function StepSheet({
   const bench = benchWords(step, time, studio, isSlab(piece), evaporation)
   const { drying } = useDrying(own, studio)
   const { value: hands } = useHands(piece, studio)
+  const difference = lot?.lot.otherwise.find(({ stepId }) => stepId === step.id)
   const open = drying && stepWindows(own, drying).find((w) => w.stepId === step.id)
+  const tick = (done: boolean) => {
+    const known = { now: instantNow(), by: '', conditions: conditionsOf(roomOf(studio, own), drying, now) }
+    const numbers = pots ?? []
+    const next = nextStepIndex(own.steps)
+    const entries = !done
+      ? piece.steps.slice(index, next).map((one) => undoneEntry(one, numbers, known))
+      : index === next
+        ? [stepEntry(step, numbers, studio, known)]
+        : []
+    const command = progress(own, done ? index + 1 : index, pots, hands?.[index]?.water, known.now)
+    run(recorded(command, piece.id, entries))
+  }
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">
@@ -59,6 +75,7 @@ export function StepSheet({
           <Words text={STAGE[time.stage].name} />
         </span>
       </div>
+      {difference && <DoneOtherwise piece={piece} step={step} difference={difference} pots={pots} studio={studio} />}
       <StepFields
         piece={piece}
         studio={studio}
@@ -79,11 +96,7 @@ export function StepSheet({
         index={index}
         waits={(one) => waitMinutes(one, time.surface, studio, evaporation)}
       />
-      <Check
-        label="Done up to here"
-        checked={own.steps[index]?.done ?? false}
-        onChange={(done) => run(progress(own, done ? index + 1 : index, pots, hands?.[index]?.water, instantNow()))}
-      />
+      <Check label="Done up to here" checked={own.steps[index]?.done ?? false} onChange={tick} />
     </section>
   )
 }

@@ -22,9 +22,9 @@ const SIZE = 260
 /** One piece on the rack: fired picture, where it stands, what to do next. */
 export function PieceCard({ piece, studio, away = false }: { piece: Piece; studio: Studio; away?: boolean }) {
   const { ref, seen } = useSeen<HTMLLIElement>()
-  const { value: pixels, problem } = useThumbnail(piece, studio, SIZE, seen)
   const next = nextStepIndex(piece.steps)
   const lots = lotPieces(piece)
+  const { value: pixels, problem } = useThumbnail(lots[0]?.piece ?? piece, studio, SIZE, seen)
   const lost = piece.count - standingPots(piece).length
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name

@@ -3,13 +3,15 @@
 import { useState } from 'react'
 import { capital } from '@/core/base/capital'
 import { COVER_NAMES, DRYING_STAGES, STAGE, type Cover, type DryingStage } from '@/core/clay/stages'
-import { potOf } from '@/core/model/lots'
+import { lotsOf, potOf } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
+import { NOTHING_KNOWN } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
 import { coatsOf } from '@/core/plan/step'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { potsWords } from '@/core/usecases/words/potWords'
+import { recorded, stepEntry } from '@/core/usecases/run/goOn'
 import { instantNow, noteAndCalibrate } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { Field, Select } from '@/ui/kit/fields'
@@ -146,7 +148,19 @@ function DoneSoFar({ piece, studio, pots }: { piece: Piece; studio: Studio; pots
       button="Done so far"
       onSay={(place) => {
         const [doneSteps, coats] = place.split('.').map(Number)
-        run({ type: 'piece.progress', pieceId: piece.id, pots, doneSteps, coats })
+        const known = { now: instantNow(), by: '', conditions: NOTHING_KNOWN }
+        const step = piece.steps[doneSteps - 1]
+        // Of several at once nothing is known of when.
+        const one = lotsOf(piece).every(
+          (lot) => !lot.pots.some((pot) => pots.includes(pot)) || lot.done.length === doneSteps - 1,
+        )
+        run(
+          recorded(
+            { type: 'piece.progress', pieceId: piece.id, pots, doneSteps, coats },
+            piece.id,
+            step && one ? [stepEntry(step, pots, studio, known)] : [],
+          ),
+        )
       }}
     />
   )

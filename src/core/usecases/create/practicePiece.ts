@@ -8,6 +8,9 @@ import { wholeOf } from '../../vocabulary/place'
 /** Side of a practice slab, mm. */
 const SIDE_MM = 110
 
+/** The step of a practice piece that goes with a step of the piece itself. */
+export const practiceStepId = (stepId: string): string => `${stepId.slice(0, 62)}-p`
+
 /** A motif as it stands once, in the middle of a slab’s face. */
 const onFace = (motif: Motif): Motif => ({
   ...motif,
@@ -26,7 +29,7 @@ const onFace = (motif: Motif): Motif => ({
 export function practicePiece(piece: Piece, newId: () => string): Piece {
   const { wallMm } = piece.form.sizes
   const steps = piece.steps.flatMap((step): Step[] => {
-    const id = newId()
+    const id = practiceStepId(step.id)
     if (step.act === 'divide' || step.act === 'touchUp') return []
     const moved = { ...step, id, done: false }
     if (moved.act === 'glaze') {

@@ -434,7 +434,7 @@ describe('amounts', () => {
       ...studio,
       media: {
         ...studio.media,
-        'marsh-black': { ...studio.media['marsh-black'], stock: { jars: 1, jarMl: 120, price: 9 } },
+        'marsh-black': { ...studio.media['marsh-black'], stock: { jars: 1, jarMl: 120, price: 9, batch: '' } },
       },
     }
     const black = amountsOf(studio.pieces['reed-jugs'], stocked).find((a) => a.mediumId === 'marsh-black')!

@@ -66,7 +66,7 @@ describe('twelve mugs, two evenings of two and a half hours a week, kilns on Sun
 
   it('done as planned, a lot goes on by itself: its coats, its water and its cover are noted on its pots only', () => {
     const [first] = studio.schedule.visits.filter((visit) => visit.makes)
-    const done = applyCommand(studio, visitDone(piece(studio), first, studio.schedule, '2026-03-10T22:00:00Z'))
+    const done = applyCommand(studio, visitDone(piece(studio), first, studio, '2026-03-10T22:00:00Z'))
     if (!done.ok) throw new Error()
     const lots = lotPieces(piece(done.value))
     expect(lots.map(({ lot }) => lot.making.madeAt !== null).sort()).toEqual([false, true])
@@ -83,7 +83,7 @@ describe('twelve mugs, two evenings of two and a half hours a week, kilns on Sun
     const visit = studio.schedule.visits.find(({ touches }) => touches.some((t) => t.outsideUm > 0))!
     const made = studio.schedule.visits.find((v) => v.makes && v.pots.includes(visit.pots[0] ?? 1))!
     const at = [made, visit].reduce((s, v) => {
-      const next = applyCommand(s, visitDone(piece(s), v, s.schedule, '2026-04-30T00:00:00Z'))
+      const next = applyCommand(s, visitDone(piece(s), v, s, '2026-04-30T00:00:00Z'))
       if (!next.ok) throw new Error()
       return next.value
     }, studio)

@@ -1,13 +1,21 @@
 import { isFor, type Schedule, type Visit } from '../../model/calendar'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import { NOTHING_KNOWN } from '../../model/run'
 import { coatsOf } from '../../plan/step'
+import { stepEntry } from '../run/goOn'
 
 /** Pots of a visit as a command names them: none for the whole set. */
 const potsOf = ({ pots }: Visit): { pots?: number[] } => (pots.length ? { pots } : {})
 
 /** A visit carried out as planned: its coats and steps are done on its pots, which stand as planned from its end on. */
-export function visitDone(piece: Piece, visit: Visit, schedule: Schedule, now: string): Command {
+export function visitDone(
+  piece: Piece,
+  visit: Visit,
+  { schedule, media }: Pick<Studio, 'schedule' | 'media'>,
+  now: string,
+): Command {
   const last = Math.max(-1, ...visit.stepIds.map((id) => piece.steps.findIndex((step) => step.id === id)))
   const pots = potsOf(visit)
   const earlier = (at: string) => (now < at ? now : at)
@@ -38,6 +46,13 @@ export function visitDone(piece: Piece, visit: Visit, schedule: Schedule, now: s
       ...pots,
       doneSteps: begun ? last : last + 1,
       coats: begun ? partly.to : 0,
+    })
+    const known = { now: earlier(visit.until), by: '', conditions: NOTHING_KNOWN }
+    const done = piece.steps.filter(({ id }) => visit.stepIds.includes(id)).slice(0, begun ? -1 : undefined)
+    commands.push({
+      type: 'run.add',
+      pieceId: piece.id,
+      entries: done.map((step) => stepEntry(step, visit.pots, { media }, known)),
     })
   }
   // Done early, it stands as planned from now on; done late, it is taken to have been done as planned.

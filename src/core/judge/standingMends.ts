@@ -1,0 +1,84 @@
+import type { Command } from '../model/command'
+import type { Piece } from '../model/piece'
+import type { Step } from '../plan/step'
+import { coatsOf, isFiring } from '../plan/step'
+import { nextStepIndex, timeline } from '../plan/timeline'
+import type { Mend } from './finding'
+
+/**
+ * Mends as far as they can still be carried out: what is done stays as it was done. Coats that are too few are laid now, while the clay
+ * is still at that stage; what else would change a step that is done falls away. `judged` are the steps that the mends count by, those
+ * of the piece without what was left out.
+ */
+export function standingMends(mends: readonly Mend[], piece: Piece, judged: readonly Step[]): readonly Mend[] {
+  const next = nextStepIndex(piece.steps)
+  if (next === 0 && judged.length === piece.steps.length) return mends
+  return mends.flatMap(({ label, command }) => {
+    const standing = standingCommand(command, { piece, judged, next })
+    return standing ? [{ label: moreWords(command, standing) ?? label, command: standing }] : []
+  })
+}
+
+interface Standing {
+  readonly piece: Piece
+  readonly judged: readonly Step[]
+  /** The first step that is not done. */
+  readonly next: number
+}
+
+/** What laying missing coats is called; null for any other mend. */
+function moreWords(planned: Command, standing: Command): string | null {
+  if (planned.type !== 'step.change' || standing.type !== 'step.add') return null
+  const coats = coatsOf(standing.step)
+  return `Lay ${coats} more ${coats === 1 ? 'coat' : 'coats'} now`
+}
+
+/** A place among the judged steps as a place in the plan. */
+function placeIn({ piece, judged }: Standing, at: number): number {
+  const step = judged[at]
+  return step ? piece.steps.findIndex(({ id }) => id === step.id) : piece.steps.length
+}
+
+function standingCommand(command: Command, standing: Standing): Command | null {
+  const { piece, next } = standing
+  const isDone = (stepId: string) => piece.steps.find(({ id }) => id === stepId)?.done ?? false
+  switch (command.type) {
+    case 'batch': {
+      const commands = command.commands.map((one) => standingCommand(one, standing))
+      return commands.every((one) => one !== null) ? { ...command, commands } : null
+    }
+    case 'step.change':
+      return isDone(command.stepId) ? moreCoats(command, standing) : command
+    case 'step.remove':
+    case 'step.duplicate':
+      return isDone(command.stepId) ? null : command
+    case 'step.move': {
+      const to = placeIn(standing, command.to)
+      return isDone(command.stepId) || to < next ? null : { ...command, to }
+    }
+    case 'step.add': {
+      const at = placeIn(standing, command.at)
+      return at < next ? null : { ...command, at }
+    }
+    default:
+      return command
+  }
+}
+
+/** Coats that a done step lacks, as a step of their own that comes next. */
+function moreCoats(
+  { pieceId, stepId, changes }: Extract<Command, { type: 'step.change' }>,
+  { piece, next }: Standing,
+): Command | null {
+  const at = piece.steps.findIndex(({ id }) => id === stepId)
+  const step = piece.steps[at]
+  const wanted = changes.coats
+  if (Object.keys(changes).length !== 1 || typeof wanted !== 'number' || !('coats' in step)) return null
+  const times = timeline(piece.steps)
+  const stays = times[next].stage === times[at].stage && !piece.steps.slice(at, next).some(isFiring)
+  if (wanted <= step.coats || !stays) return null
+  const { mishap: _mishap, ...plain } = step
+  const id = `${stepId}-more`.slice(0, 64)
+  if (piece.steps.some((other) => other.id === id)) return null
+  return { type: 'step.add', pieceId, at: next, step: { ...plain, id, coats: wanted - step.coats, done: false } }
+}

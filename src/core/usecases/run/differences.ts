@@ -1,0 +1,104 @@
+import type { Difference } from '../../model/run'
+import type { Studio } from '../../model/studio'
+import type { Mishap } from '../../plan/mishap'
+import { isHandwork, type Step } from '../../plan/step'
+import { APPLICATOR, APPLICATORS, GLAZINGS, TOOL, TOOLS } from '../../vocabulary/tools'
+
+/** One way in which a step can go otherwise than planned: a press at the bench. */
+export interface Otherwise {
+  readonly id: string
+  /** On its button. */
+  readonly word: string
+  /** In the record. */
+  readonly words: string
+  readonly difference: Difference
+}
+
+/** Acts that leave something that a hand can smudge while it is wet. */
+const SMUDGEABLE: ReadonlySet<Step['act']> = new Set(['coat', 'draw', 'fill', 'glaze', 'touchUp', 'wipe'])
+
+/** What is done to something that must have dried or set first, and what that is called when it was not waited for. */
+const EARLY: Partial<Readonly<Record<Step['act'], string>>> = {
+  wipe: 'Wiped too early',
+  swab: 'Swabbed too early',
+  peel: 'Peeled too early',
+  scrape: 'Scraped too early',
+}
+
+const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = { dip: 'Dipped', pour: 'Poured', brush: 'Brushed' }
+
+const coatsWord = (n: number) => `${n} ${n === 1 ? 'coat' : 'coats'}`
+
+/**
+ * What can have been different in a step, as it was planned; `so` is what was said of it already, which the next adds to.
+ */
+export function differencesOf(step: Step, so: Difference | null, { media }: Pick<Studio, 'media'>): Otherwise[] {
+  if (!isHandwork(step)) return []
+  const made = (
+    id: string,
+    word: string,
+    words: string,
+    changes: Difference['changes'],
+    mishap?: Mishap,
+  ): Otherwise => ({
+    id,
+    word,
+    words,
+    difference: {
+      stepId: step.id,
+      changes: { ...so?.changes, ...changes },
+      mishap: mishap ?? so?.mishap ?? null,
+    },
+  })
+  const list: Otherwise[] = []
+  if ('coats' in step) {
+    const laid = Number(so?.changes.coats ?? step.coats)
+    const coats = (n: number, word: string) =>
+      list.push(made(`coats-${n}`, word, `${coatsWord(n)} instead of ${step.coats}`, { coats: n }))
+    if (laid > 1) coats(laid - 1, `One coat fewer: ${laid - 1}`)
+    coats(laid + 1, `One coat more: ${laid + 1}`)
+  }
+  if ('mediumId' in step) {
+    const planned = media[step.mediumId]
+    const laid = String(so?.changes.mediumId ?? step.mediumId)
+    for (const other of Object.values(media))
+      if (planned && other.kind === planned.kind && other.id !== laid)
+        list.push(
+          made(`jar-${other.id}`, other.name, `${other.name} instead of ${planned.name}`, { mediumId: other.id }),
+        )
+  }
+  if (step.act === 'coat')
+    for (const applicator of APPLICATORS)
+      if (applicator !== step.applicator)
+        list.push(
+          made(`tool-${applicator}`, APPLICATOR[applicator].name, `with ${APPLICATOR[applicator].name}`, {
+            applicator,
+          }),
+        )
+  if (step.act === 'glaze')
+    for (const how of GLAZINGS)
+      if (how !== step.how) list.push(made(`tool-${how}`, GLAZED[how], `${GLAZED[how].toLowerCase()} instead`, { how }))
+  if ('tool' in step && typeof step.tool === 'string' && step.tool in TOOL)
+    for (const tool of TOOLS)
+      if (tool !== step.tool) list.push(made(`tool-${tool}`, TOOL[tool].name, `with a ${TOOL[tool].name}`, { tool }))
+  if ('waits' in step && step.waits)
+    list.push(made('hurried', 'Not waited until matte', 'not waited until it was matte', { waits: false }))
+  if (step.act === 'wipe' && step.sponge === 'wrung')
+    list.push(made('wet', 'Sponge too wet', 'with a sponge that was too wet', { sponge: 'wet' }))
+  const early = EARLY[step.act]
+  if (early) list.push(made('early', early, early.toLowerCase(), {}, 'tooEarly'))
+  if (SMUDGEABLE.has(step.act)) list.push(made('smudged', 'Smudged', 'smudged by a hand', {}, 'smudged'))
+  list.push(made('skipped', 'Skipped', 'left out', {}, 'skipped'))
+  return list
+}
+
+/** What was different, in words. */
+export function differenceWords(step: Step, { changes, mishap }: Difference, studio: Pick<Studio, 'media'>): string {
+  const all = differencesOf(step, null, studio)
+  const words = Object.entries(changes).map(([key, value]) => {
+    if (key === 'coats' && 'coats' in step) return `${coatsWord(Number(value))} instead of ${step.coats}`
+    return all.find(({ difference }) => difference.changes[key] === value)?.words ?? ''
+  })
+  const befell = mishap ? all.find(({ difference }) => difference.mishap === mishap)?.words : ''
+  return [...words, befell ?? ''].filter(Boolean).join(', ')
+}

@@ -1,0 +1,175 @@
+'use client'
+
+import { useEffect, useMemo } from 'react'
+import { sentence, type Issue } from '@/core/base/issue'
+import { fail, ok, type Result } from '@/core/base/result'
+import type { PhotoSide, RunEntry } from '@/core/model/run'
+import { entryId } from '@/core/usecases/run/goOn'
+import { photographs, SOON_MS } from '@/workers/clients'
+import type { KeptPhoto } from '@/workers/photo.worker'
+import { useAsked, type Question } from './asking'
+import { instantNow } from './days'
+import { diskRoomNow } from './diskRoom'
+import { database } from './keeping'
+import { newId, run, tell } from './studioStore'
+
+/* Photographs: read anew in a worker, kept as blobs beside the documents, which only name them. They never leave the browser. */
+
+/** So much of what the browser grants is never given to photographs, so that an edit always finds room. */
+const RESERVE_BYTES = 5 * 1_048_576
+
+/** From this share of what the browser grants it is said that room becomes short. */
+const SHORT_FROM = 0.8
+
+/** Where there is no database they last as long as the page. */
+const inMemory = new Map<string, { whole: Blob; small: Blob }>()
+
+/** What a photograph shows. */
+export interface PhotoOf {
+  readonly pieceId: string
+  readonly pots: readonly number[]
+  readonly side: PhotoSide
+  readonly stepId: string | null
+  readonly mediumId: string | null
+  readonly by: string
+}
+
+async function roomFor(bytes: number): Promise<Issue | null> {
+  const room = await diskRoomNow()
+  if (!room || room.granted === 0) return null
+  const leftBytes = room.granted - room.used - RESERVE_BYTES
+  return bytes > leftBytes ? { code: 'no-room', needsBytes: bytes, leftBytes } : null
+}
+
+const storageFailed = (error: unknown): Issue => ({
+  code: 'storage-failed',
+  detail: error instanceof Error ? error.message || error.name : 'unknown',
+})
+
+/** Keeps the pictures of a photograph under a name; both or none. */
+export async function putPhoto(
+  photoId: string,
+  { whole, small }: Pick<KeptPhoto, 'whole' | 'small'>,
+): Promise<Issue | null> {
+  const kept = database()
+  if (!kept) {
+    inMemory.set(photoId, { whole, small })
+    return null
+  }
+  const issue = await roomFor(whole.size + small.size)
+  if (issue) return issue
+  try {
+    const transaction = kept.transaction(['photoSmall', 'photoWhole'], 'readwrite')
+    await Promise.all([
+      transaction.objectStore('photoWhole').put(whole, photoId),
+      transaction.objectStore('photoSmall').put(small, photoId),
+      transaction.done,
+    ])
+    return null
+  } catch (error) {
+    return storageFailed(error)
+  }
+}
+
+/** Reads a photograph from a camera or a file; fails with what is wrong with it. */
+export async function readPhoto(file: File): Promise<Result<KeptPhoto>> {
+  try {
+    return await photographs.ask((worker) => worker.keep(file, file.name), { limitMs: SOON_MS })
+  } catch (error) {
+    return fail(storageFailed(error))
+  }
+}
+
+/** The entry that tells of a photograph. */
+export const photoEntry = (
+  photoId: string,
+  { widthPx, heightPx, whole, small }: KeptPhoto,
+  { pots, side, stepId, mediumId, by }: PhotoOf,
+): RunEntry => ({
+  id: entryId('photo', instantNow(), photoId),
+  at: instantNow(),
+  by,
+  pots: [...pots],
+  kind: 'photo',
+  photoId,
+  side,
+  stepId,
+  mediumId,
+  widthPx,
+  heightPx,
+  bytes: whole.size + small.size,
+})
+
+/** Takes a photograph into the record of a piece; what is wrong is told in a sentence, and then nothing is kept. */
+export async function addPhoto(file: File, of: PhotoOf): Promise<boolean> {
+  const read = await readPhoto(file)
+  if (!read.ok) {
+    tell('problem', sentence(read.issue))
+    return false
+  }
+  const photoId = newId()
+  const issue = await putPhoto(photoId, read.value)
+  if (issue) {
+    tell('problem', sentence(issue))
+    return false
+  }
+  if (run({ type: 'run.add', pieceId: of.pieceId, entries: [photoEntry(photoId, read.value, of)] })) return false
+  await warnWhenShort()
+  return true
+}
+
+async function warnWhenShort(): Promise<void> {
+  const room = await diskRoomNow()
+  if (!room || room.granted === 0 || room.used < SHORT_FROM * room.granted) return
+  const per = Math.round((100 * room.used) / room.granted)
+  tell(
+    'news',
+    `Kept. ${per} % of the room that this browser grants is used; save the studio as a zip (Studio) and delete photographs you no longer need.`,
+  )
+}
+
+/** A photograph that is kept; null when this browser does not have it. */
+export async function photoBlob(photoId: string, size: 'small' | 'whole'): Promise<Blob | null> {
+  const held = inMemory.get(photoId)
+  if (held) return held[size]
+  const blob = await database()?.get(size === 'small' ? 'photoSmall' : 'photoWhole', photoId)
+  return blob ?? null
+}
+
+const PHOTO: Question<{ photoId: string; size: 'small' | 'whole' }, Blob | null> = {
+  name: 'photograph',
+  what: 'The photograph could not be read',
+  keepMs: 60_000,
+  ask: ({ photoId, size }) => photoBlob(photoId, size),
+}
+
+/** The address of a photograph to show, once it is `seen`; missing when this browser does not have it. */
+export function usePhoto(
+  photoId: string,
+  size: 'small' | 'whole',
+  seen: boolean,
+): { url: string | null; missing: boolean } {
+  const { value, isNow } = useAsked(PHOTO, seen ? { photoId, size } : null)
+  const url = useMemo(() => (value ? URL.createObjectURL(value) : null), [value])
+  useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url])
+  return { url, missing: seen && isNow && value === null }
+}
+
+/** Names of all photographs that are kept here. */
+export async function keptPhotos(): Promise<string[]> {
+  const keys = (await database()?.getAllKeys('photoWhole')) ?? []
+  return [...new Set([...keys, ...inMemory.keys()])]
+}
+
+/** Deletes the pictures of photographs; what the records tell of them stays. */
+export async function deletePhotos(photoIds: readonly string[]): Promise<void> {
+  for (const id of photoIds) inMemory.delete(id)
+  const kept = database()
+  if (!kept) return
+  const transaction = kept.transaction(['photoSmall', 'photoWhole'], 'readwrite')
+  for (const id of photoIds) {
+    void transaction.objectStore('photoSmall').delete(id)
+    void transaction.objectStore('photoWhole').delete(id)
+  }
+  await transaction.done
+}

@@ -1,0 +1,72 @@
+'use client'
+
+import { Camera } from 'lucide-react'
+import { useState } from 'react'
+import type { Piece } from '@/core/model/piece'
+import { entriesOf, type PhotoSide } from '@/core/model/run'
+import type { JarLook } from '@/core/usecases/run/benchAct'
+import { PHOTO_WORDS } from '@/core/usecases/run/runWords'
+import { addPhoto, type PhotoOf } from '@/store/photos'
+import { Photo } from './Photo'
+
+const FOUR: readonly PhotoSide[] = ['front', 'side', 'back', 'base']
+
+/** A set of four round the pot, a jar, a mistake; from the camera or a file. They stay in this browser. */
+export function PhotoTaker({
+  of,
+  jars,
+  piece,
+}: {
+  of: Omit<PhotoOf, 'side' | 'mediumId'>
+  jars: readonly JarLook[]
+  piece: Piece
+}) {
+  const [busy, setBusy] = useState<PhotoSide | null>(null)
+  const photos = entriesOf(piece.run, 'photo').filter(
+    (entry) => !of.pots.length || !entry.pots.length || entry.pots.some((pot) => of.pots.includes(pot)),
+  )
+  const take = async (side: PhotoSide, file: File | undefined) => {
+    if (!file) return
+    setBusy(side)
+    await addPhoto(file, { ...of, side, mediumId: side === 'jar' ? (jars[0]?.mediumId ?? null) : null })
+    setBusy(null)
+  }
+  const button = (side: PhotoSide) => {
+    const last = photos.findLast((entry) => entry.side === side)
+    return (
+      <label
+        key={side}
+        className="relative flex h-28 w-28 cursor-pointer flex-col items-center justify-center gap-1 overflow-hidden border-2 border-base-content/70 text-center focus-within:outline-2 focus-within:outline-offset-2 hover:bg-base-200"
+      >
+        {last && <Photo entry={last} piece={piece} className="absolute inset-0 h-full w-full object-cover" />}
+        <span className={`relative flex flex-col items-center ${last ? 'bg-base-100/85 px-2 py-0.5 text-sm' : ''}`}>
+          {!last && <Camera aria-hidden />}
+          {busy === side ? 'keeping…' : PHOTO_WORDS[side]}
+        </span>
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="sr-only"
+          aria-label={`Photograph: ${PHOTO_WORDS[side]}`}
+          onChange={(event) => {
+            void take(side, event.target.files?.[0])
+            event.target.value = ''
+          }}
+        />
+      </label>
+    )
+  }
+  return (
+    <section aria-label="Photographs" className="space-y-2 border-t-2 border-base-content pt-3" data-testid="photos">
+      <h3 className="text-xl font-bold">Photographs</h3>
+      <div className="flex flex-wrap gap-2">{FOUR.map(button)}</div>
+      <div className="flex flex-wrap gap-2">
+        {(jars.length ? (['jar', 'mistake', 'other'] as const) : (['mistake', 'other'] as const)).map(button)}
+      </div>
+      <p className="text-sm text-base-content/80">
+        They are kept in this browser only, without place and device, and are never sent anywhere.
+      </p>
+    </section>
+  )
+}
