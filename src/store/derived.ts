@@ -81,18 +81,26 @@ export const patchOf = async (skin: SkinAnswer, across: number, down: number, sa
 /** The pictures of a skin, for files. */
 export const texturesOf = (skin: SkinAnswer) => askShownSkin((worker) => worker.textures(skin.number))
 
-const FINDINGS = (piece: Piece, studio: Studio): Question<object, readonly Finding[]> => ({
+const FINDINGS = (piece: Piece, studio: Studio, gate = gates.judge): Question<object, readonly Finding[]> => ({
   name: 'findings',
   what: 'The plan could not be judged',
   keepMs: 0,
   ask: (_, signal) =>
-    gates.judge.pass(signal, async () => answered(await askSkin(studio, (worker) => worker.judge(piece))).findings),
+    gate.pass(signal, async () => answered(await askSkin(studio, (worker) => worker.judge(piece))).findings),
 })
 
 /** The findings on a piece, from the worker; null until they are known. */
 export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null } & Asked<unknown> {
   const asked = useAsked(FINDINGS(piece, studio), { piece, ...materialsOf(studio) })
   return { ...asked, findings: asked.value }
+}
+
+/** The findings on a piece that is only thought of, beside those on the piece itself. */
+export function useOtherFindings(piece: Piece | null, like: Piece, studio: Studio): readonly Finding[] | null {
+  const about = piece && { piece, ...materialsOf(studio) }
+  const question = FINDINGS(piece ?? like, studio, gates.whatIf)
+  const { value, isNow } = useAsked({ ...question, name: 'other findings' }, about)
+  return isNow ? value : null
 }
 
 /** A new piece with its first mends taken. */

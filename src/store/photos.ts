@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo } from 'react'
 import { sentence, type Issue } from '@/core/base/issue'
-import { fail, ok, type Result } from '@/core/base/result'
+import { fail, type Result } from '@/core/base/result'
 import type { PhotoSide, RunEntry } from '@/core/model/run'
 import { entryId } from '@/core/usecases/run/goOn'
 import { photographs, SOON_MS } from '@/workers/clients'

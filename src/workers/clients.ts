@@ -104,7 +104,14 @@ export function skinsOf(pieceId: string, take: (port: MessagePort) => void): () 
 }
 
 /** Skins of the piece and of what it is compared with, findings, and what can wait: one at a time each. */
-export const gates = { main: new Gate(), other: new Gate(), judge: new Gate(), days: new Gate(), pictures: new Gate() }
+export const gates = {
+  main: new Gate(),
+  other: new Gate(),
+  judge: new Gate(),
+  days: new Gate(),
+  pictures: new Gate(),
+  whatIf: new Gate(),
+}
 
 /** A worker for one planning of the days, to be ended when it is done or given up. */
 export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {

@@ -74,6 +74,8 @@ export interface LotPiece {
   readonly id: string
   readonly lot: Lot
   readonly piece: Piece
+  /** The whole set with the steps as they were done on this lot: the piece itself where nothing was different. */
+  readonly whole: Piece
 }
 
 const known = new WeakMap<Piece, readonly LotPiece[]>()
@@ -87,6 +89,7 @@ export function lotPieces(piece: Piece): readonly LotPiece[] {
     id: lots.length === 1 ? piece.id : lotId(piece.id, lot.pots),
     lot,
     piece: asPiece(piece, lot),
+    whole: asDone(piece, lot),
   }))
   known.set(piece, made)
   return made

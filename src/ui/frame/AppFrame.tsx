@@ -58,6 +58,7 @@ const VIEWS = [
   ['/', 'Rack'],
   ['/days', 'Days'],
   ['/bench', 'Bench'],
+  ['/fired', 'Fired'],
   ['/cupboard', 'Cupboard'],
   ['/tiles', 'Tiles'],
   ['/new', 'New piece'],

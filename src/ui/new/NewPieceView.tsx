@@ -1,7 +1,7 @@
 'use client'
 
 import { zodResolver } from '@hookform/resolvers/zod'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from '@/core/base/zod'
@@ -13,6 +13,7 @@ import { presetForm } from '@/core/model/presetForm'
 import { beginPiece, sidesOf, usualSide } from '@/core/usecases/create/beginPiece'
 import { SEQUENCES } from '@/core/usecases/create/sequences'
 import type { DecoratedSide } from '@/core/usecases/create/choices'
+import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { coatsTold, repeatPiece, type Again } from '@/core/usecases/create/repeatPiece'
 import { USES, type Form, type Piece } from '@/core/model/piece'
 import type { Settings } from '@/core/model/studio'
@@ -88,7 +89,14 @@ export function NewPieceView() {
   const studio = useStudio((s) => s.studio)
   const router = useRouter()
   const unit = studio.settings.length
-  const former = studio.pieces[useSearchParams().get('again') ?? '']
+  const asked = useSearchParams()
+  const again = studio.pieces[asked.get('again') ?? '']
+  const pot = Number(asked.get('pot'))
+  /** With a pot named it is made again as that pot was made, and not as it was planned. */
+  const former = useMemo(
+    () => (again && pot >= 1 && pot <= again.count ? { ...again, steps: [...stepsOfRun(again, pot).steps] } : again),
+    [again, pot],
+  )
   const [kept] = useState(() => (former ? keptOf(former, unit) : keptDraft<Kept>(unit)))
   const [motifs, setMotifs] = useState<Again['motifs']>('scaled')
   const [begun, setBegun] = useState(false)
@@ -137,9 +145,9 @@ export function NewPieceView() {
     const { name, count, use, bodyId, sequence } = values
     const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
     if (former) {
-      const again = repeatPiece(former, { name, count, use, bodyId, form: whole, motifs }, newId)
-      if (!again.ok) return form.setError('sizes', { message: sentence(again.issue) })
-      const { piece: repeated, told } = again.value
+      const repetition = repeatPiece(former, { name, count, use, bodyId, form: whole, motifs }, newId)
+      if (!repetition.ok) return form.setError('sizes', { message: sentence(repetition.issue) })
+      const { piece: repeated, told } = repetition.value
       const counted = await recountedPiece(repeated, former, studio)
       if (run({ type: 'piece.add', piece: counted })) return
       const changed = [...told, ...coatsTold(repeated, counted)]
@@ -179,7 +187,7 @@ export function NewPieceView() {
           problemOf={(key) => problem.sizes?.[key]?.message}
         />
         {former ? (
-          <PlanAgain former={former} motifs={motifs} onMotifs={setMotifs} />
+          <PlanAgain former={former} pot={former === again ? null : pot} motifs={motifs} onMotifs={setMotifs} />
         ) : (
           <WayToBegin radio={form.register('sequence')} body={body} media={media} />
         )}

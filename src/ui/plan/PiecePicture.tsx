@@ -42,9 +42,11 @@ interface PiecePictureProps {
   onSpot: (spot: Spot) => void
   afterStep: number
   step: Step | null
+  /** The plan as it would be if something were done otherwise, to compare with. */
+  whatIf: Piece | null
 }
 
-type Comparison = 'none' | 'raw' | 'variant'
+type Comparison = 'none' | 'raw' | 'variant' | 'whatIf'
 
 /** The skin of what the piece is compared with: itself raw or fired, or its variant. */
 function useOther(
@@ -52,11 +54,17 @@ function useOther(
   studio: Studio,
   moment: Moment,
   against: Comparison,
+  whatIf: Piece | null,
 ): { skin: SkinAnswer | null; busy: boolean } {
-  const compared = against === 'variant' && piece.variant ? { ...piece, steps: piece.variant } : piece
-  const stable = useMemo(() => compared, [piece, against]) // eslint-disable-line react-hooks/exhaustive-deps
+  const stable = useMemo(() => {
+    if (against === 'whatIf' && whatIf) return whatIf
+    return against === 'variant' && piece.variant ? { ...piece, steps: piece.variant } : piece
+  }, [piece, against, whatIf])
   const kind: ViewKind = against === 'raw' ? (moment.kind === 'bench' ? 'firedWhole' : 'bench') : moment.kind
-  const afterStep = against === 'variant' ? Math.min(moment.afterStep, stable.steps.length - 1) : moment.afterStep
+  const afterStep =
+    against === 'variant' || against === 'whatIf'
+      ? Math.min(moment.afterStep, stable.steps.length - 1)
+      : moment.afterStep
   const raw = against === 'raw' && moment.kind === 'firedWhole' ? lastRawStep(piece) : afterStep
   const asked = useSkin(stable, studio, { ...moment, kind, afterStep: raw }, against === 'none' ? null : 'other')
   return against === 'none' ? { skin: null, busy: false } : asked
@@ -84,13 +92,14 @@ export function PiecePicture({
   onSpot,
   afterStep,
   step,
+  whatIf,
 }: PiecePictureProps) {
   const [shown, setShown] = useState<'wheel' | 'unrolled'>('wheel')
   const [comparison, setComparison] = useState<Comparison>('none')
   const [split, setSplit] = useState(0.48)
   const pictures = useRef<WheelPictures>(null)
-  const against = comparison === 'variant' && !piece.variant ? 'none' : comparison
-  const other = useOther(piece, studio, { afterStep, kind, light }, against)
+  const against: Comparison = whatIf ? 'whatIf' : comparison === 'variant' && !piece.variant ? 'none' : comparison
+  const other = useOther(piece, studio, { afterStep, kind, light }, against, whatIf)
   const handles = useMemo(() => handlesOf(piece, step), [piece, step])
   const mesh = useMemo(() => (form ? latheMesh(form, 96, piece.form.parts) : null), [form, piece.form.parts])
   const body = studio.bodies[piece.bodyId]
@@ -139,8 +148,16 @@ export function PiecePicture({
         <SplitLine
           split={split}
           onSplit={setSplit}
-          left={kind === 'bench' ? 'on the bench' : 'fired'}
-          right={against === 'raw' ? (kind === 'bench' ? 'fired' : 'on the bench') : 'the variant'}
+          left={against === 'whatIf' ? 'as planned' : kind === 'bench' ? 'on the bench' : 'fired'}
+          right={
+            against === 'whatIf'
+              ? 'what if'
+              : against === 'raw'
+                ? kind === 'bench'
+                  ? 'fired'
+                  : 'on the bench'
+                : 'the variant'
+          }
         />
       )}
       <div className="pointer-events-none absolute top-4 left-6 max-w-64 max-sm:left-4 max-sm:max-w-42">
@@ -212,17 +229,19 @@ export function PiecePicture({
             ['unrolled', 'unrolled'],
           ]}
         />
-        <Segments
-          small
-          label="Split"
-          value={against}
-          onChange={setComparison}
-          choices={[
-            ['none', 'whole'],
-            ['raw', 'raw | fired'],
-            ...(piece.variant ? [['variant', 'plan | variant'] as const] : []),
-          ]}
-        />
+        {!whatIf && (
+          <Segments
+            small
+            label="Split"
+            value={against}
+            onChange={setComparison}
+            choices={[
+              ['none', 'whole'],
+              ['raw', 'raw | fired'],
+              ...(piece.variant ? [['variant', 'plan | variant'] as const] : []),
+            ]}
+          />
+        )}
       </div>
       <div className="absolute bottom-16 left-4 max-sm:bottom-44">
         <ExportMenu

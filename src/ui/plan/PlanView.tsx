@@ -6,7 +6,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
 import { buildForm } from '@/core/form/buildForm'
 import { capital } from '@/core/base/capital'
-import { asDone, lotPieces } from '@/core/model/lots'
+import { lotPieces } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { potsWords } from '@/core/usecases/words/potWords'
@@ -23,8 +23,10 @@ import { PrintedSteps } from './PrintedSteps'
 import { Rail } from './Rail'
 import type { Spot } from './SectionCut'
 import { PiecePicture } from './PiecePicture'
+import type { WhatIf } from '@/core/usecases/whatIf/whatIfs'
 import { StepSheet } from './StepSheet'
 import { StepTools } from './StepTools'
+import { WhatIfPanel } from './WhatIfPanel'
 import { inAddress, writeAddress } from '@/ui/frame/useAddress'
 
 /** The plan of one piece: the form on its wheel, the rail of its life, the cut, the findings. */
@@ -77,10 +79,15 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const lot = lots.find(({ id }) => id === lotAsked) ?? lots[0]
   const divided = lots.length > 1
   /** The plan as far as it was carried out, which picture and findings follow. */
-  const done = useMemo(() => (lot ? asDone(piece, lot.lot) : piece), [piece, lot])
+  const done = lot?.whole ?? piece
   const { skin, problem, busy } = useSkin(done, studio, { afterStep, kind, light })
   const { findings, problem: unjudged, again } = useFindings(done, studio)
   const pots = divided ? lot.lot.pots : undefined
+
+  const [asked, setAsked] = useState<WhatIf | null>(null)
+  /** What is asked of the plan, as long as its step is in sight. */
+  const whatIf = asked && asked.stepId === selectedId && sheet === 'step' ? asked : null
+  const otherwise = whatIf && { ...done, steps: whatIf.steps }
 
   const select = useCallback((id: string | null, look?: ViewKind) => {
     setSelectedId(id)
@@ -119,6 +126,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           onSpot={setSpot}
           afterStep={afterStep}
           step={step}
+          whatIf={otherwise}
         />
         <aside
           className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0"
@@ -162,6 +170,17 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
             ) : step && selected !== null ? (
               <StepSheet
                 key={step.id}
+                whatIf={
+                  <WhatIfPanel
+                    piece={done}
+                    step={step}
+                    studio={studio}
+                    findings={findings}
+                    asked={whatIf}
+                    otherwise={otherwise}
+                    onAsk={setAsked}
+                  />
+                }
                 piece={piece}
                 studio={studio}
                 form={form.ok ? form.value : null}

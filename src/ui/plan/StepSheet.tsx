@@ -1,5 +1,6 @@
 'use client'
 
+import type { ReactNode } from 'react'
 import { STAGE } from '@/core/clay/stages'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { LotPiece } from '@/core/model/lots'
@@ -33,6 +34,7 @@ export function StepSheet({
   index,
   lot,
   pots,
+  whatIf,
 }: {
   piece: Piece
   studio: Studio
@@ -42,6 +44,8 @@ export function StepSheet({
   /** The lot whose state is shown, and its pots: none are named where it is the whole set. */
   lot: LotPiece | null
   pots?: number[]
+  /** What may be asked of the step. */
+  whatIf: ReactNode
 }) {
   const own = lot?.piece ?? piece
   const time = timeline(piece.steps)[index]
@@ -97,6 +101,7 @@ export function StepSheet({
         waits={(one) => waitMinutes(one, time.surface, studio, evaporation)}
       />
       <Check label="Done up to here" checked={own.steps[index]?.done ?? false} onChange={tick} />
+      {whatIf}
     </section>
   )
 }

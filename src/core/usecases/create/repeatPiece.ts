@@ -91,7 +91,9 @@ export function repeatPiece(piece: Piece, again: Again, newId: () => string): Re
   const { name, count, use, bodyId, form } = again
   const told: string[] = []
   const steps = piece.steps.map((step, i) => {
-    const next = { ...step, id: newId(), done: false } as Step
+    // What befell it then is not planned again.
+    const { mishap: _mishap, ...planned } = step
+    const next = { ...planned, id: newId(), done: false } as Step
     const motif = motifOf(step)
     const own = motif && moved[motifs.indexOf(motif)]
     if (motif && own && own.repeats !== motif.repeats)

@@ -1,0 +1,46 @@
+import { lotsOf } from '../../model/lots'
+import { latestOutcomes } from '../../model/outcome'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import { isFiring, type StepOf } from '../../plan/step'
+
+/** Pots of a piece that stand before a firing or came out of it, whose outcome can be told. */
+export interface KilnPots {
+  readonly piece: Piece
+  readonly step: StepOf<'fire'>
+  readonly pots: readonly number[]
+  /** The firing is noted as done. */
+  readonly fired: boolean
+  /** Pots of which it was told how they came out. */
+  readonly told: number
+}
+
+/** Whether all handwork before a step is done on a lot. */
+const isReady = (piece: Piece, done: readonly string[], stepId: string): boolean => {
+  const at = piece.steps.findIndex(({ id }) => id === stepId)
+  return piece.steps.slice(0, at).every((step) => done.includes(step.id) || step.act === 'bring')
+}
+
+/**
+ * What can be taken out of a kiln: pots whose firing is next, and those whose last firing is done; what is still to tell comes first.
+ */
+export function kilnPots(studio: Studio): KilnPots[] {
+  const all = [...studio.order].flatMap((id) => {
+    const piece = studio.pieces[id]
+    if (!piece) return []
+    return lotsOf(piece).flatMap((lot): KilnPots[] => {
+      const firings = piece.steps.filter(isFiring)
+      const next = firings.find((step) => !lot.done.includes(step.id))
+      const last = firings.findLast((step) => lot.done.includes(step.id))
+      const of = (step: StepOf<'fire'>, fired: boolean): KilnPots => {
+        const outcomes = latestOutcomes(piece.outcomes, step.id)
+        return { piece, step, pots: lot.pots, fired, told: lot.pots.filter((pot) => outcomes.has(pot)).length }
+      }
+      return [
+        ...(next && isReady(piece, lot.done, next.id) ? [of(next, false)] : []),
+        ...(last ? [of(last, true)] : []),
+      ]
+    })
+  })
+  return all.sort((a, b) => Number(a.told === a.pots.length) - Number(b.told === b.pots.length))
+}

@@ -1,0 +1,67 @@
+'use client'
+
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import type { Step } from '@/core/plan/step'
+import type { GoesWrong } from '@/core/usecases/whatIf/whatIfs'
+import { cards, gates, LONG_MS, SOON_MS, thumbnails } from '@/workers/clients'
+import { answered, useAsked, type Asked, type Question } from './asking'
+import { restingView, withoutOthers } from './derived'
+
+type Materials = Pick<Studio, 'bodies' | 'media' | 'ways'>
+
+const GOES_WRONG = (piece: Piece, studio: Studio): Question<Materials & { piece: Piece }, readonly GoesWrong[]> => ({
+  name: 'what goes wrong',
+  what: 'It could not be gone through',
+  ask: () => cards.ask((worker) => worker.goesWrong(piece, withoutOthers(studio, piece)), { limitMs: LONG_MS }),
+})
+
+/** All that goes wrong on a piece when a step is done otherwise, from a worker. */
+export const useGoesWrong = (piece: Piece | null, studio: Studio): Asked<readonly GoesWrong[]> =>
+  useAsked(
+    GOES_WRONG(piece as Piece, studio),
+    piece && { piece, bodies: studio.bodies, media: studio.media, ways: studio.ways },
+  )
+
+interface PictureAsked extends Pick<Studio, 'bodies' | 'media'> {
+  readonly form: Piece['form']
+  readonly bodyId: string
+  readonly steps: Step[]
+  readonly size: number
+}
+
+const PICTURE = (piece: Piece): Question<PictureAsked, ImageData> => ({
+  name: 'picture of a what-if',
+  what: 'The picture could not be drawn',
+  keepMs: 300_000,
+  ask: async ({ bodies, media, steps, size }, signal) => {
+    const request = {
+      piece: { ...piece, steps },
+      bodies,
+      media,
+      afterStep: steps.length - 1,
+      kind: 'firedWhole',
+      light: 'daylight',
+    } as const
+    const picture = await gates.pictures.pass(signal, async () =>
+      answered(
+        await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
+          limitMs: SOON_MS,
+        }),
+      ),
+    )
+    return new ImageData(picture.pixels, picture.width, picture.height)
+  },
+})
+
+/** A piece fired as it would come out of these steps, once it is `seen`. */
+export function useFiredPicture(
+  piece: Piece,
+  steps: Step[],
+  { bodies, media }: Studio,
+  size: number,
+  seen: boolean,
+): Asked<ImageData> {
+  const { form, bodyId } = piece
+  return useAsked(PICTURE(piece), seen ? { form, bodyId, steps, bodies, media, size } : null)
+}

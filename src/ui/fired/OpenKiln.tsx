@@ -1,0 +1,53 @@
+'use client'
+
+import { useState } from 'react'
+import type { Studio } from '@/core/model/studio'
+import { kilnPots, type KilnPots } from '@/core/usecases/fired/kilnLoads'
+import { countWords, lotName } from '@/core/usecases/words/potWords'
+import { namedPots } from '@/core/model/lots'
+import { OpenedPots } from './OpenedPots'
+
+/** What stands before the kiln or came out of it: one press a pot says how it came out. */
+export function OpenKiln({ studio }: { studio: Studio }) {
+  const all = kilnPots(studio)
+  const idOf = ({ piece, step, pots }: KilnPots) => `${piece.id} ${step.id} ${pots[0]}`
+  const [openId, setOpenId] = useState<string | null>(null)
+  const open = all.find((one) => idOf(one) === openId) ?? null
+  if (!all.length)
+    return (
+      <p className="max-w-2xl">
+        Nothing is ready for a kiln yet. When the work before a firing is done (at the bench, or ticked off in the
+        plan), the pots stand here, and one press says how each came out.
+      </p>
+    )
+  return (
+    <div className="grid gap-6 lg:grid-cols-[20rem_1fr]">
+      <ul className="space-y-2" aria-label="Pots at the kiln">
+        {all.map((one) => {
+          const { piece, step, pots, fired, told } = one
+          return (
+            <li key={idOf(one)}>
+              <button
+                type="button"
+                aria-pressed={one === open}
+                onClick={() => setOpenId(one === open ? null : idOf(one))}
+                className={`w-full cursor-pointer border px-3 py-2 text-left ${one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200'}`}
+              >
+                <span className="block leading-tight font-bold">{lotName(piece, namedPots(piece, pots))}</span>
+                <span className="text-sm text-base-content/80">
+                  {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
+                  {told === pots.length ? '; all told' : fired ? `; ${pots.length - told} to tell` : '; ready for it'}
+                </span>
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+      {open ? (
+        <OpenedPots key={idOf(open)} load={open} studio={studio} />
+      ) : (
+        <p className="text-base-content/80">Choose what you take out of the kiln.</p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,159 @@
+'use client'
+
+import Link from 'next/link'
+import { useState } from 'react'
+import { potOf } from '@/core/model/lots'
+import { latestOutcomes } from '@/core/model/outcome'
+import { entriesOf, tellsOf, type RunEntryOf } from '@/core/model/run'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import { runLines } from '@/core/usecases/run/runWords'
+import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
+import { FAULT } from '@/core/usecases/fired/faults'
+import { stepWords } from '@/core/usecases/words/stepWords'
+import { isSlab } from '@/core/usecases/words/told'
+import { entryId } from '@/core/usecases/run/goOn'
+import { instantNow } from '@/store/days'
+import { run, tellOfEdit } from '@/store/studioStore'
+import { Words } from '@/ui/kit/Words'
+import { Photo } from '@/ui/photos/Photo'
+import { FaultCauses } from './FaultCauses'
+
+/** What is on a pot: the plan, what was really done in the order it went on, pictures, how it came out; and making it again so. */
+export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; studio: Studio }) {
+  const { owner, note, lost } = potOf(piece, pot)
+  const lines = runLines(piece, studio, pot)
+  const done = stepsOfRun(piece, pot)
+  const photos = entriesOf(piece.run, 'photo').filter((entry) => tellsOf(entry, pot))
+  const outcomes = piece.outcomes.filter((outcome) => outcome.pot === pot)
+  const last = latestOutcomes(piece.outcomes).get(pot)
+  const [large, setLarge] = useState<RunEntryOf<'photo'> | null>(null)
+  const remove = (entry: RunEntryOf<'photo'>) => {
+    const at = instantNow()
+    const struck = {
+      id: entryId('struck', at, entry.id),
+      at,
+      by: '',
+      pots: entry.pots,
+      kind: 'struck' as const,
+      strikes: entry.id,
+    }
+    if (!run({ type: 'run.add', pieceId: piece.id, entries: [struck] })) tellOfEdit('The photograph is taken out.')
+    setLarge(null)
+  }
+  return (
+    <article className="space-y-5" data-testid="pot-story">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h2 className="text-xl font-bold">
+          {piece.name}
+          {piece.count > 1 ? `, pot ${pot}` : ''}
+          {owner ? `, ${owner}` : ''}
+        </h2>
+        <Link href={`/new?again=${piece.id}&pot=${pot}`} className="btn btn-primary">
+          Make it again as it was done
+        </Link>
+        <Link href={`/plan/${piece.id}`} className="link">
+          Its plan
+        </Link>
+        <Link href="/fired?show=look" className="link">
+          Other pots
+        </Link>
+      </header>
+      {(note || lost) && (
+        <p>
+          {note} {lost && <b>Lost: {lost}.</b>}
+        </p>
+      )}
+      {photos.length > 0 && (
+        <ul className="flex flex-wrap gap-2" aria-label="Photographs">
+          {photos.map((entry) => (
+            <li key={entry.id}>
+              <button
+                type="button"
+                className="cursor-pointer"
+                aria-label={`Look at the ${entry.side}`}
+                onClick={() => setLarge(entry)}
+              >
+                <Photo entry={entry} piece={piece} className="h-32 w-32" />
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {large && (
+        <figure className="max-w-3xl">
+          <Photo entry={large} piece={piece} size="whole" className="max-h-[70vh] w-full" />
+          <figcaption className="mt-1 flex gap-3 text-sm">
+            <button type="button" className="link" onClick={() => setLarge(null)}>
+              Close
+            </button>
+            <button type="button" className="link" onClick={() => remove(large)}>
+              Take it out of the record
+            </button>
+          </figcaption>
+        </figure>
+      )}
+      {outcomes.length > 0 && (
+        <section aria-label="How it came out">
+          <h3 className="mb-1 font-bold">How it came out</h3>
+          <p>
+            {last?.verdict}
+            {last?.faults.map(
+              ({ fault, where }) => `, ${FAULT[fault].name.toLowerCase()}${where ? ` (${where})` : ''}`,
+            )}
+            {last?.note && `. ${last.note}`}
+          </p>
+          <div className="mt-2 space-y-2">
+            {last?.faults.map(({ fault }) => (
+              <FaultCauses key={fault} fault={fault} piece={piece} pot={pot} studio={studio} />
+            ))}
+          </div>
+        </section>
+      )}
+      <div className="grid gap-6 md:grid-cols-2">
+        <section aria-label="On it, in the order it went on">
+          <h3 className="mb-1 font-bold">{done.differs ? 'On it, as it was done' : 'On it, as planned'}</h3>
+          <ol className="list-decimal space-y-1 pl-6">
+            {done.steps.map((step) => {
+              const words = stepWords(step, studio, isSlab(piece))
+              return (
+                <li key={step.id}>
+                  <b>
+                    <Words text={words.title} />
+                  </b>{' '}
+                  <span className="text-sm text-base-content/80">
+                    <Words text={words.brief} />
+                    {step.mishap === 'smudged' ? ', smudged' : step.mishap === 'tooEarly' ? ', too early' : ''}
+                  </span>
+                </li>
+              )
+            })}
+          </ol>
+        </section>
+        <section aria-label="Record">
+          <h3 className="mb-1 font-bold">The record</h3>
+          {lines.length ? (
+            <ol className="space-y-1.5" data-testid="record">
+              {lines.map((line) => (
+                <li key={line.id} className={line.differs ? 'border-l-4 border-base-content pl-2' : ''}>
+                  <span className="numbers text-sm text-base-content/80">
+                    {line.when}
+                    {line.pots ? `, ${line.pots}` : ''}
+                  </span>
+                  <span className="block leading-snug">
+                    <Words text={line.words} />
+                    {line.beside && <span className="text-sm text-base-content/80"> ({line.beside})</span>}
+                  </span>
+                </li>
+              ))}
+            </ol>
+          ) : (
+            <p className="text-base-content/80">
+              Nothing was written down of it yet. What is done at the bench, or ticked off in the plan, is.
+            </p>
+          )}
+        </section>
+      </div>
+    </article>
+  )
+}
