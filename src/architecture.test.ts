@@ -54,6 +54,34 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/numeric',
     'core/base',
   ],
+  'core/usecases/run': [
+    'core/usecases/days',
+    'core/usecases/drying',
+    'core/usecases/words',
+    'core/schedule',
+    ...PLANS,
+    ...FIELDS,
+    'core/base',
+  ],
+  'core/usecases/fired': [
+    'core/usecases/run',
+    'core/usecases/words',
+    'core/judge',
+    'core/schedule',
+    ...PLANS,
+    ...FIELDS,
+    'core/numeric',
+    'core/base',
+  ],
+  'core/usecases/whatIf': ['core/usecases/run', 'core/judge', ...PLANS, ...FIELDS, 'core/base'],
+  'core/usecases/handOn': [
+    'core/usecases/run',
+    'core/usecases/words',
+    'core/schedule',
+    ...PLANS,
+    ...FIELDS,
+    'core/base',
+  ],
   'core/usecases/tiles': [...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/cupboard': ['core/usecases/tiles', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/create': ['core/usecases/cupboard', 'core/judge', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
@@ -87,6 +115,8 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   'simplify-js': 'core/formats',
   culori: 'core/formats',
   'crc-32': 'core/formats',
+  fflate: 'core/formats',
+  qrcode: 'core/formats',
 }
 
 function filesIn(folder: string): string[] {

@@ -102,7 +102,7 @@ export function wakeSound(): void {
 }
 
 /** Two soft notes, made here, and a short shake where a device can. */
-export function ring(): void {
+function ring(): void {
   if (!audio) return
   navigator.vibrate?.([180, 90, 180])
   const start = audio.currentTime + 0.02

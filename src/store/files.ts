@@ -13,6 +13,8 @@ import {
 import type { Command } from '@/core/model/command'
 import type { Room } from '@/core/model/room'
 import type { Piece } from '@/core/model/piece'
+import { isZip } from '@/core/formats/studioZip'
+import { openZip } from './zipFiles'
 import { askFirst, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
 
 /* What comes in from files is told before it is taken in, and taken in as one edit. */
@@ -22,13 +24,24 @@ const number = (count: number, one: string, many: string): string => `${count} $
 /** The text of a table file, whichever program wrote it. */
 export const tableFileText = async (file: File): Promise<string> => textOf(new Uint8Array(await file.arrayBuffer()))
 
+/** Something to be done once a file is taken in: keep its photographs. */
+type Then = () => Promise<void>
+
+const nothing: Then = async () => undefined
+
 /** Says what taking something in would do; with the answer yes it is one edit. */
-function takeIn(title: string, words: string, command: Command, done: string): void {
+function takeIn(title: string, words: string, command: Command, done: string, then = nothing): void {
   askFirst({
     title,
     words,
-    choices: [{ label: 'Take it in', act: () => void (run(command) || tellOfEdit(done)) }],
+    choices: [{ label: 'Take it in', act: () => put(command, done, then) }],
   })
+}
+
+function put(command: Command, done: string, then: Then): void {
+  if (run(command)) return
+  tellOfEdit(done)
+  void then()
 }
 
 /** How many of what comes in are new, other than what is there, and the same as it. */
@@ -41,15 +54,23 @@ function compared(incoming: Readonly<Record<string, unknown>>, here: Readonly<Re
 
 /** Opens a file that Vernice wrote: a piece is added, a studio replaces the one on screen (undo brings it back). */
 export async function openFile(file: File): Promise<void> {
+  if (isZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) {
+    const zip = await openZip(file)
+    return zip ? takeText(zip.document, zip.keepPhotos) : undefined
+  }
   if (file.size > FILE_LIMIT_BYTES)
     return tell('problem', sentence({ code: 'file-too-large', bytes: file.size, limitBytes: FILE_LIMIT_BYTES }))
-  const read = readVerniceFile(await file.text())
-  if (!read.ok) return tell('problem', sentence(read.issue))
-  if (read.value.format === PIECE_FORMAT) takePiece(read.value)
-  else takeStudio(read.value)
+  takeText(await file.text(), nothing)
 }
 
-function takeStudio({ studio }: StudioFile): void {
+function takeText(text: string, then: Then): void {
+  const read = readVerniceFile(text)
+  if (!read.ok) return tell('problem', sentence(read.issue))
+  if (read.value.format === PIECE_FORMAT) takePiece(read.value, then)
+  else takeStudio(read.value, then)
+}
+
+function takeStudio({ studio }: StudioFile, then: Then): void {
   const here = useStudio.getState().studio
   const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
   const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
@@ -65,34 +86,37 @@ function takeStudio({ studio }: StudioFile): void {
     `It takes the place of “${here.name}”: ${told} Undo brings the former studio back.`,
     { type: 'studio.replace', studio },
     `Opened the studio “${studio.name}”. Undo brings the former one back.`,
+    then,
   )
 }
 
-function takePiece({ piece, bodies, media }: PieceFile): void {
+function takePiece({ piece, bodies, media }: PieceFile, then: Then): void {
   const { studio } = useStudio.getState()
   const known = studio.pieces[piece.id]
-  if (known && JSON.stringify(known) === JSON.stringify(piece))
-    return tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
+  if (known && JSON.stringify(known) === JSON.stringify(piece)) {
+    tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
+    return void then()
+  }
   const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
   const words =
     `${number(materials.adds, 'material comes', 'materials come')} with it; ` +
     `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
-  const put = (added: Piece, done: string) =>
-    void (run({ type: 'piece.add', piece: added, bodies, media }) || tellOfEdit(done))
+  const add = (added: Piece, done: string) => put({ type: 'piece.add', piece: added, bodies, media }, done, then)
   if (!known)
     return takeIn(
       `Put “${piece.name}” on the rack?`,
       `It adds one piece. ${words}`,
       { type: 'piece.add', piece, bodies, media },
       `Put “${piece.name}” on the rack.`,
+      then,
     )
   const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
   askFirst({
     title: `“${known.name}” is here already, and other than in the file`,
     words: `Keep both, or let the one from the file take its place? ${words}`,
     choices: [
-      { label: 'Keep both', act: () => put(both, `Put “${both.name}” on the rack.`) },
-      { label: 'Replace it', act: () => put(piece, `“${piece.name}” is now as it is in the file.`) },
+      { label: 'Keep both', act: () => add(both, `Put “${both.name}” on the rack.`) },
+      { label: 'Replace it', act: () => add(piece, `“${piece.name}” is now as it is in the file.`) },
     ],
   })
 }

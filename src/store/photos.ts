@@ -4,7 +4,7 @@ import { useEffect, useMemo } from 'react'
 import { sentence, type Issue } from '@/core/base/issue'
 import { fail, type Result } from '@/core/base/result'
 import type { PhotoSide, RunEntry } from '@/core/model/run'
-import { entryId } from '@/core/usecases/run/goOn'
+import { entryId } from '@/core/model/runEntries'
 import { photographs, SOON_MS } from '@/workers/clients'
 import type { KeptPhoto } from '@/workers/photo.worker'
 import { useAsked, type Question } from './asking'
@@ -81,7 +81,7 @@ export async function readPhoto(file: File): Promise<Result<KeptPhoto>> {
 }
 
 /** The entry that tells of a photograph. */
-export const photoEntry = (
+const photoEntry = (
   photoId: string,
   { widthPx, heightPx, whole, small }: KeptPhoto,
   { pots, side, stepId, mediumId, by }: PhotoOf,

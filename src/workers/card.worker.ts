@@ -1,5 +1,10 @@
 import { expose, transfer } from 'comlink'
 import { benchCardPdf, type CardFonts } from '@/core/formats/benchCardPdf'
+import { labelsPdf, type PrintedLabel } from '@/core/formats/handOn/labelsPdf'
+import { listPdf, type PrintedList } from '@/core/formats/handOn/listPdf'
+import { potCardsPdf, type PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
+import { ticketsPdf, type PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
+import type { Paper } from '@/core/formats/paper'
 import { tileLabelsPdf, type TileLabel } from '@/core/formats/tileLabelsPdf'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
@@ -8,8 +13,19 @@ import { makeBenchCard } from '@/core/usecases/bench/makeBenchCard'
 import { goesWrongOn, type GoesWrong } from '@/core/usecases/whatIf/whatIfs'
 import { alive } from './supervise'
 
+async function sent(bytes: Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
+  const own = new Uint8Array(await bytes)
+  return transfer(own, [own.buffer])
+}
+
 const api = {
   alive,
+  tickets: (tickets: readonly PrintedTicket[], fonts: CardFonts, paper: Paper) =>
+    sent(ticketsPdf(tickets, fonts, paper)),
+  potCards: (made: readonly PrintedPotCard[], fonts: CardFonts, paper: Paper | 'postcard') =>
+    sent(potCardsPdf(made, fonts, paper)),
+  labels: (labels: readonly PrintedLabel[], fonts: CardFonts, paper: Paper) => sent(labelsPdf(labels, fonts, paper)),
+  list: (list: PrintedList, fonts: CardFonts, paper: Paper) => sent(listPdf(list, fonts, paper)),
   /** Labels of tiles as PDF bytes. */
   async tileLabels(labels: readonly TileLabel[], fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
     const bytes = new Uint8Array(await tileLabelsPdf(labels, fonts))

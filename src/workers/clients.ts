@@ -6,6 +6,7 @@ import type { ColoursWorker } from './colours.worker'
 import type { DaysWorker } from './days.worker'
 import type { LineArtWorker } from './lineArt.worker'
 import type { PhotoWorker } from './photo.worker'
+import type { ZipWorker } from './zip.worker'
 import type { SkinWorker } from './skin.worker'
 import { Gate, Supervised, type Alive } from './supervise'
 import type { ThumbnailWorker } from './thumbnail.worker'
@@ -36,6 +37,10 @@ export const photographs = new Supervised<PhotoWorker>(
   () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }),
 )
 
+export const zips = new Supervised<ZipWorker>(
+  () => new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module' }),
+)
+
 export const lineArt = new Supervised<LineArtWorker>(
   () => new Worker(new URL('./lineArt.worker.ts', import.meta.url), { type: 'module' }),
 )
@@ -46,7 +51,7 @@ export const LONG_MS = 300_000
 
 /** All workers begin afresh, after one has been given up. */
 export function startAgain(): void {
-  for (const worker of [skin, thumbnails, cards, days, colours, lineArt, photographs]) worker.reset()
+  for (const worker of [skin, thumbnails, cards, days, colours, lineArt, photographs, zips]) worker.reset()
 }
 
 type SkinRemote = Remote<SkinWorker & Alive>

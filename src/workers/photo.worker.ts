@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { isPlainJpeg } from '@/core/formats/jpegParts'
 import { isHeic } from '@/core/formats/photoKind'
 import type { Answer } from './protocol'
 import { alive } from './supervise'
@@ -28,6 +29,13 @@ async function drawn(bitmap: ImageBitmap, longest: number): Promise<{ blob: Blob
   return { blob: await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY }), width, height }
 }
 
+/** A picture that is plain already and no larger is kept as it is: to write it anew each time would wear it away. */
+async function asItIs(file: Blob, { width, height }: ImageBitmap) {
+  if (Math.max(width, height) > WHOLE_PX) return null
+  const bytes = new Uint8Array(await file.arrayBuffer())
+  return isPlainJpeg(bytes) ? { blob: new Blob([bytes], { type: 'image/jpeg' }), width, height } : null
+}
+
 const api = {
   alive,
   /** Reads a photograph and writes it anew: what the camera wrote beside the picture, place and device among it, stays behind. */
@@ -41,7 +49,7 @@ const api = {
       return { ok: false, issue: isHeic(head) ? { code: 'heic', name } : { code: 'no-picture', name } }
     }
     try {
-      const whole = await drawn(bitmap, WHOLE_PX)
+      const whole = (await asItIs(file, bitmap)) ?? (await drawn(bitmap, WHOLE_PX))
       const small = await drawn(bitmap, SMALL_PX)
       return {
         ok: true,

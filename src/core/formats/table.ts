@@ -154,3 +154,13 @@ function zoneMs(zone: string | undefined): number {
   const minutes = Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2))
   return (zone.startsWith('-') ? -1 : 1) * minutes * 60_000
 }
+
+/** A table as CSV, with the keys of the first row as headings; texts are kept from being read as formulas. */
+export const writeTable = (rows: readonly Readonly<Record<string, string | number>>[]): string =>
+  `${Papa.unparse(
+    {
+      fields: Object.keys(rows[0] ?? {}),
+      data: rows.map((row) => Object.values(row).map((cell) => (typeof cell === 'string' ? tableCell(cell) : cell))),
+    },
+    { newline: '\n' },
+  )}\n`

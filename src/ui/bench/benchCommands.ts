@@ -5,7 +5,8 @@ import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import type { BenchAct } from '@/core/usecases/run/benchAct'
 import { coatsOn, strokesOf, type BenchItem } from '@/core/usecases/run/benchItems'
 import { conditionsOf } from '@/core/usecases/run/conditions'
-import { actDone, strikeEntry, strokeEntry, type AtTheBench } from '@/core/usecases/run/goOn'
+import { strikeEntry, strokeEntry } from '@/core/model/runEntries'
+import { actDone, type AtTheBench } from '@/core/usecases/run/goOn'
 import { lotsOf } from '@/core/model/lots'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
@@ -99,8 +100,8 @@ export function toggleStroke(
     ? before.flatMap((entry) => {
         const rest = entry.pots.filter((other) => other !== pot)
         // A stroke of several pots is taken back for this one only.
-        return [strikeEntry(entry, at), ...(rest.length ? [strokeEntry(item, act.step, rest, studio, at)] : [])]
+        return [strikeEntry(entry, at), ...(rest.length ? [strokeEntry(act.step, item.coat, rest, studio, at)] : [])]
       })
-    : [strokeEntry(item, act.step, [pot], studio, at)]
+    : [strokeEntry(act.step, item.coat, [pot], studio, at)]
   run({ type: 'run.add', pieceId: piece.id, entries })
 }

@@ -1,3 +1,4 @@
+import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { kilnsAfter, localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
 import { loadWords, sessionList } from '@/core/usecases/days/dayList'
@@ -20,6 +21,14 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
               data-session={session.id}
             >
               <h3 className="font-bold">{localDay(session.startMs, calendar.timeZone)}</h3>
+              {items.length > 0 && (
+                <Link
+                  href={`/bench?session=${encodeURIComponent(session.id)}`}
+                  className="float-right link text-sm print:hidden"
+                >
+                  To the bench
+                </Link>
+              )}
               <p className="numbers mb-1 text-xs text-base-content/80">
                 {localClock(session.startMs, calendar.timeZone, settings.clock)} to{' '}
                 {localClock(session.endMs, calendar.timeZone, settings.clock)}, {session.name}

@@ -5,6 +5,7 @@ import { usePlannedStudio } from '@/store/days'
 import { Segments } from '@/ui/kit/fields'
 import { useAddress } from '@/ui/frame/useAddress'
 import { GoesWrong } from './GoesWrong'
+import { HandOn } from './HandOn'
 import { LookUp } from './LookUp'
 import { OpenKiln } from './OpenKiln'
 import { PotStory } from './PotStory'
@@ -13,6 +14,7 @@ const TABS = [
   ['open', 'Open a kiln'],
   ['look', 'Look up'],
   ['wrong', 'What goes wrong'],
+  ['hand', 'Hand on'],
 ] as const
 
 const CHOICES = TABS.map(([choice]) => choice)
@@ -36,6 +38,8 @@ export function FiredView() {
         <OpenKiln studio={studio} />
       ) : tab === 'look' ? (
         <LookUp studio={studio} />
+      ) : tab === 'hand' ? (
+        <HandOn studio={studio} />
       ) : (
         <GoesWrong studio={studio} />
       )}

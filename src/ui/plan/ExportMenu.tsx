@@ -10,6 +10,7 @@ import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { shownScale } from '@/core/usecases/view/shownScale'
 import { writePiece } from '@/core/formats/verniceFile'
 import { download, fileName } from '@/store/download'
+import { savePieceZip } from '@/store/zipFiles'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
 import { Menu, type MenuItem } from '@/ui/kit/Menu'
@@ -91,6 +92,11 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       word: 'Form in 3D',
       words: `glTF (.glb) with this skin, ${request.kind === 'bench' ? 'as made' : 'fired size'}`,
       act: () => void glb(),
+    },
+    {
+      word: 'Piece with photographs',
+      words: 'zip: the piece file, its photographs, tables of its record',
+      act: () => void savePieceZip(piece, studio),
     },
     {
       word: 'Piece file',

@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { Archive, ArchiveRestore, Copy, Ellipsis, Repeat, Trash2 } from 'lucide-react'
+import { Archive, ArchiveRestore, BookOpenText, Copy, Hammer, Ellipsis, Repeat, Trash2 } from 'lucide-react'
 import { sentence } from '@/core/base/issue'
 import type { Command } from '@/core/model/command'
 import type { Piece } from '@/core/model/piece'
@@ -31,6 +31,18 @@ export function PieceMenu({ piece, studio, away }: { piece: Piece; studio: Studi
     )
   }
   const items: readonly MenuItem[] = [
+    {
+      word: 'To the bench',
+      words: 'one act after another, large, with tally and timers',
+      icon: Hammer,
+      act: () => router.push(`/bench?piece=${piece.id}`),
+    },
+    {
+      word: 'What is on it',
+      words: 'its record, photographs, how it came out',
+      icon: BookOpenText,
+      act: () => router.push(`/fired?show=look&piece=${piece.id}&pot=1`),
+    },
     {
       word: 'Make it again',
       words: 'on the same or another form, clay, size or number',

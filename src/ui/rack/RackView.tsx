@@ -104,7 +104,7 @@ export function OpenButton() {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="hidden"
         aria-label="Open a Vernice file"
         onChange={(event) => {

@@ -49,6 +49,12 @@ export function TodayList({ studio }: { studio: Studio }) {
               </span>
             </Link>
           </h2>
+          <Link
+            href={`/bench?session=${encodeURIComponent(session.id)}`}
+            className="btn float-right ml-3 btn-sm print:hidden"
+          >
+            To the bench
+          </Link>
           <ul className="numbers text-sm">
             {items.slice(0, 7).map((item, i) => (
               <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>

@@ -4,6 +4,7 @@ import { Download } from 'lucide-react'
 import { useAsked, type Question } from '@/store/asking'
 import { diskRoomNow, type DiskRoom } from '@/store/diskRoom'
 import { download, fileName } from '@/store/download'
+import { PhotosKept } from './PhotosKept'
 import { useStudio } from '@/store/studioStore'
 
 const megabytes = (bytes: number): string =>
@@ -35,6 +36,7 @@ export function KeepingPanel() {
             : 'It may throw it away when its disk is full: keep an export of your own.'}
         </p>
       )}
+      <PhotosKept />
       {setAside.length > 0 && (
         <>
           <p>

@@ -7,6 +7,7 @@ import { WAY_CHOICES, type Settings, type Ways } from '@/core/model/studio'
 import { RULES } from '@/core/judge/judge'
 import { run, useStudio } from '@/store/studioStore'
 import { saveCopy } from '@/store/saveCopy'
+import { saveStudioZip } from '@/store/zipFiles'
 import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 import { KeepingPanel } from './KeepingPanel'
@@ -122,6 +123,9 @@ export function StudioView() {
           <div className="flex flex-col items-stretch gap-2">
             <button type="button" className="btn" onClick={saveCopy}>
               Export the studio
+            </button>
+            <button type="button" className="btn" onClick={() => void saveStudioZip(studio)}>
+              With photographs, as zip
             </button>
             <OpenButton />
             {lacking && (

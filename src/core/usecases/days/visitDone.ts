@@ -4,7 +4,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { NOTHING_KNOWN } from '../../model/run'
 import { coatsOf } from '../../plan/step'
-import { stepEntry } from '../run/goOn'
+import { stepEntry } from '../../model/runEntries'
 
 /** Pots of a visit as a command names them: none for the whole set. */
 const potsOf = ({ pots }: Visit): { pots?: number[] } => (pots.length ? { pots } : {})

@@ -22,7 +22,7 @@ const HUED = 10
 const BROWN = { hueTo: 90, lightTo: 55, chromaTo: 45 } as const
 
 /** A colour in words by which it is looked for: “blue”, “brown”, “grey”. */
-export function colourWord(lab: Triple): string {
+function colourWord(lab: Triple): string {
   const [L] = lab
   const hue = hueDegrees(lab)
   if (chroma(lab) < HUED) return L > 80 ? 'white pale' : L < 30 ? 'black dark' : 'grey'

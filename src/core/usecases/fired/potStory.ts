@@ -1,9 +1,9 @@
-import { potOf, standingPots } from '../../model/lots'
+import { potOf } from '../../model/lots'
 import { latestOutcomes, type Outcome } from '../../model/outcome'
 import type { Piece } from '../../model/piece'
 import { standingEntries, tellsOf, type RunEntryOf } from '../../model/run'
 import type { Studio } from '../../model/studio'
-import { isFiring, mediaOfStep } from '../../plan/step'
+import { mediaOfStep } from '../../plan/step'
 import { localDate } from '../../schedule/sessions'
 import { stepWords } from '../words/stepWords'
 import { isSlab } from '../words/told'
@@ -25,13 +25,6 @@ export interface PotFound {
   readonly days: readonly string[]
   readonly photos: readonly RunEntryOf<'photo'>[]
 }
-
-/** Firing steps that a pot can have come out of, the last one first. */
-export const firingsOf = (piece: Piece): string[] =>
-  piece.steps
-    .filter(isFiring)
-    .map(({ id }) => id)
-    .reverse()
 
 /** Every pot of the studio that something can be asked of, those on the rack first. */
 export function allPots(studio: Studio): PotFound[] {
@@ -90,6 +83,3 @@ export function searchPots(pots: readonly PotFound[], words: string): PotFound[]
   const parts = words.toLowerCase().split(/\s+/).filter(Boolean)
   return pots.filter(({ text }) => parts.every((part) => text.includes(part)))
 }
-
-/** Whether a pot still stands. */
-export const stands = (piece: Piece, pot: number): boolean => standingPots(piece).includes(pot)

@@ -1,8 +1,7 @@
 import type { Finding } from '../../judge/finding'
-import { judge } from '../../judge/judge'
-import { asDone, lotsOf } from '../../model/lots'
+import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
-import { entriesOf, standingEntries, tellsOf, type RunEntry, type RunEntryOf } from '../../model/run'
+import { entriesOf, standingEntries, tellsOf, type RunEntry } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
@@ -18,19 +17,23 @@ export interface WhatHappened {
   readonly studio: Studio
 }
 
-/** What happened to a pot; a lost one is told of by the plan. Without findings where the form cannot be built. */
-export function whatHappened(piece: Piece, pot: number, studio: Studio): WhatHappened {
-  const lot = lotsOf(piece).find(({ pots }) => pots.includes(pot))
-  const done = lot ? asDone(piece, lot) : piece
-  const findings = judge(done, studio)
-  return {
-    piece,
-    steps: done.steps,
-    run: standingEntries(piece.run).filter((entry) => tellsOf(entry, pot)),
-    findings: findings.ok ? findings.value : [],
-    studio,
-  }
-}
+/** What happened to a pot, with what a judge found in the plan as it was carried out on it. */
+export const whatHappened = (
+  piece: Piece,
+  pot: number,
+  findings: readonly Finding[],
+  studio: Studio,
+): WhatHappened => ({
+  piece,
+  steps: asDoneOn(piece, pot).steps,
+  run: standingEntries(piece.run).filter((entry) => tellsOf(entry, pot)),
+  findings,
+  studio,
+})
+
+/** A piece with its steps as they were done on a pot; as planned where the pot no longer stands. */
+export const asDoneOn = (piece: Piece, pot: number): Piece =>
+  lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.whole ?? piece
 
 /** Coats that followed one another faster than they dry: “3 coats in 9 minutes, which want 25 to dry”. */
 export interface Haste {
@@ -58,7 +61,3 @@ export function hastes({ steps, run, studio }: WhatHappened): Haste[] {
     return minutes < HURRIED * wanted ? [{ step, coats: first.size, minutes, wanted }] : []
   })
 }
-
-/** What was noted to be different in the steps of a pot. */
-export const differencesIn = (happened: WhatHappened): RunEntryOf<'otherwise'>[] =>
-  entriesOf(happened.run, 'otherwise').filter(({ difference }) => difference !== null)

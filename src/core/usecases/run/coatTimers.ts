@@ -2,7 +2,6 @@ import { entriesOf, tellsOf, type RunEntryOf } from '../../model/run'
 import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { coatsOf } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { coatWaits } from '../words/stepWords'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
@@ -102,9 +101,3 @@ export const timerBefore = (
   timers.find(
     (timer) => timer.pieceId === pieceId && timer.stepId === stepId && timer.coat === coat - 1 && !timer.over,
   ) ?? null
-
-/** Whether all coats of a step lie on it in a piece. */
-export const lastCoat = (piece: Piece, { stepId, coat }: Pick<CoatTimer, 'stepId' | 'coat'>): boolean => {
-  const step = piece.steps.find(({ id }) => id === stepId)
-  return step !== undefined && coat >= coatsOf(step) - 1
-}

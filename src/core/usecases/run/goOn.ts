@@ -5,6 +5,7 @@ import type { Lot, Piece } from '../../model/piece'
 import type { Conditions, JarUsed, RunEntry } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { coatsOf, isFiring, mediaOfStep, type Step } from '../../plan/step'
+import { strokeEntry } from '../../model/runEntries'
 import { isSame } from '../days/visitDone'
 import { coatsOn, endsVisit, type BenchItem } from './benchItems'
 
@@ -19,86 +20,6 @@ export interface AtTheBench {
   /** What one coat takes from the jars for one piece, ml. */
   readonly takes: readonly { readonly mediumId: string; readonly ml: number }[]
 }
-
-/** An id of an entry: the same act at the same instant is the same entry, whoever writes it down. */
-export const entryId = (kind: string, now: string, rest: string): string => `${kind} ${now} ${rest}`.slice(0, 120)
-
-/** The jars that a step is laid from, with the batch that is open. */
-export const jarsOf = (step: Step, { media }: Pick<Studio, 'media'>): JarUsed[] =>
-  mediaOfStep(step).map((mediumId) => ({ mediumId, batch: media[mediumId]?.stock?.batch ?? '' }))
-
-/** A stroke of the tally: pots have a coat of a step. It counts for the record at once, and for the set when the coat is done. */
-export function strokeEntry(
-  item: BenchItem,
-  step: Step,
-  pots: readonly number[],
-  studio: Pick<Studio, 'media'>,
-  { now, by, conditions }: AtTheBench,
-): RunEntry {
-  return {
-    id: entryId('coat', now, `${step.id} ${item.coat} ${pots.join(',')}`),
-    at: now,
-    by,
-    pots: [...pots],
-    kind: 'coat',
-    stepId: step.id,
-    coat: item.coat,
-    ...conditions,
-    jars: jarsOf(step, studio),
-  }
-}
-
-type Known = Pick<AtTheBench, 'now' | 'by' | 'conditions'>
-
-/** All that was left of a step is done on pots. */
-export const stepEntry = (
-  step: Step,
-  pots: readonly number[],
-  studio: Pick<Studio, 'media'>,
-  { now, by, conditions }: Known,
-): RunEntry => ({
-  id: entryId('step', now, `${step.id} ${pots.join(',')}`),
-  at: now,
-  by,
-  pots: [...pots],
-  kind: 'step',
-  stepId: step.id,
-  ...conditions,
-  jars: jarsOf(step, studio),
-})
-
-/** A step was not done after all. */
-export const undoneEntry = (step: Step, pots: readonly number[], { now, by }: Pick<Known, 'now' | 'by'>): RunEntry => ({
-  id: entryId('undone', now, `${step.id} ${pots.join(',')}`),
-  at: now,
-  by,
-  pots: [...pots],
-  kind: 'undone',
-  stepId: step.id,
-})
-
-/** A command with what it does written down in the run. */
-export const recorded = (command: Command, pieceId: string, entries: readonly RunEntry[]): Command =>
-  entries.length
-    ? {
-        type: 'batch',
-        label: 'mark what is done',
-        commands: [
-          ...(command.type === 'batch' ? command.commands : [command]),
-          { type: 'run.add', pieceId, entries: [...entries] },
-        ],
-      }
-    : command
-
-/** Takes a stroke back: what is struck stays to be seen. */
-export const strikeEntry = (struck: RunEntry, { now, by }: Pick<AtTheBench, 'now' | 'by'>): RunEntry => ({
-  id: entryId('struck', now, struck.id),
-  at: now,
-  by,
-  pots: struck.pots,
-  kind: 'struck',
-  strikes: struck.id,
-})
 
 /** How a lot stands once `pots` of it have a coat of a step: which steps are done, and how many coats of the next there are. */
 function standsAfter(piece: Piece, lot: Lot, step: Step, coat: number): { done: string[]; coats: number } {
@@ -138,7 +59,7 @@ export function actDone(
   const rest = pots.filter((pot) => !stroked.includes(pot))
   const commands: Command[] = []
   if (rest.length)
-    commands.push({ type: 'run.add', pieceId: piece.id, entries: [strokeEntry(item, step, rest, studio, at)] })
+    commands.push({ type: 'run.add', pieceId: piece.id, entries: [strokeEntry(step, item.coat, rest, studio, at)] })
   commands.push(...waterCommands(piece, pots, at), ...stateCommands(piece, step, item.coat, pots))
   for (const { mediumId, ml } of at.takes)
     if (ml > 0 && studio.media[mediumId]?.stock)

@@ -3,7 +3,7 @@ import type { Piece } from '../../model/piece'
 import { standingEntries, tellsOf, type RunEntry } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { formatTemperature } from '../../base/units'
-import { localDate, localClock, localDay } from '../../schedule/sessions'
+import { localClock, localDay } from '../../schedule/sessions'
 import { coatsOf } from '../../plan/step'
 import { potsWords } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
@@ -98,7 +98,7 @@ export const PHOTO_WORDS = {
 } as const
 
 /** Seconds in words: “40 s”, “4 min”. */
-export const spanWords = (seconds: number): string =>
+const spanWords = (seconds: number): string =>
   seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`
 
 function besideWords(entry: RunEntry, { media, settings }: Studio): string {
@@ -113,6 +113,3 @@ function besideWords(entry: RunEntry, { media, settings }: Studio): string {
   if (entry.by) parts.push(`by ${entry.by}`)
   return parts.join(', ')
 }
-
-/** The day of an instant, for finding it again: “2026-03-04”. */
-export const dayOf = (atMs: number, timeZone: string): string => localDate(atMs, timeZone)

@@ -2,7 +2,7 @@ import type { Command } from '../../model/command'
 import { namedPots } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Difference } from '../../model/run'
-import { entryId } from './goOn'
+import { entryId } from '../../model/runEntries'
 
 /** That a step went otherwise on pots (all when none are named), or as planned after all: it holds for them, and is written down. */
 export function saidEntry(

@@ -1,0 +1,50 @@
+'use client'
+
+import { entriesOf } from '@/core/model/run'
+import { useAsked, type Question } from '@/store/asking'
+import { deletePhotos, keptPhotos } from '@/store/photos'
+import { askFirst, useStudio } from '@/store/studioStore'
+
+const KEPT: Question<{ savedMs: number }, readonly string[]> = {
+  name: 'kept photographs',
+  what: 'The photographs could not be counted',
+  keepMs: 0,
+  ask: () => keptPhotos(),
+}
+
+/** How many photographs are kept, and a way to be rid of those that no record shows any more. */
+export function PhotosKept() {
+  const pieces = useStudio((s) => s.studio.pieces)
+  const savedAt = useStudio((s) => s.savedAt)
+  const { value: kept, again } = useAsked(KEPT, { savedMs: savedAt?.getTime() ?? 0 })
+  if (!kept?.length) return null
+  const entries = Object.values(pieces).flatMap((piece) => entriesOf(piece.run, 'photo'))
+  const shown = new Set(entries.map(({ photoId }) => photoId))
+  const loose = kept.filter((id) => !shown.has(id))
+  const bytes = entries.reduce((sum, entry) => sum + entry.bytes, 0)
+  return (
+    <div data-testid="photos-kept">
+      <p>
+        <span className="numbers">{kept.length}</span> {kept.length === 1 ? 'photograph' : 'photographs'}, about{' '}
+        <span className="numbers">{(bytes / 1_048_576).toFixed(1)} MB</span>. They never leave this browser but in a zip
+        of yours.
+      </p>
+      {loose.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() =>
+            askFirst({
+              title: `Delete ${loose.length} ${loose.length === 1 ? 'photograph' : 'photographs'} for good?`,
+              words:
+                'No record shows them any more; they were taken out, or their piece was deleted. This cannot be undone.',
+              choices: [{ label: 'Delete them', act: () => void deletePhotos(loose).then(again) }],
+            })
+          }
+        >
+          Delete {loose.length} that no record shows
+        </button>
+      )}
+    </div>
+  )
+}
