@@ -42,7 +42,7 @@ export function stepsOfRun(piece: Piece, pot: number): RunPlan {
     const differs = otherwise.some(({ stepId, changes }) => stepId === step.id && 'coats' in changes)
     if (laid === undefined || !Number.isFinite(laid) || !done.includes(step.id) || !('coats' in asDone) || differs)
       return [asDone]
-    return [{ ...asDone, coats: laid } as Step]
+    return [laid === asDone.coats ? asDone : ({ ...asDone, coats: laid } as Step)]
   })
   const differs = steps.length !== piece.steps.length || steps.some((step, i) => step !== piece.steps[i])
   return { steps: differs ? steps : piece.steps, differs }
