@@ -1,9 +1,11 @@
+import type { Paper } from '@/core/formats/paper'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
-import { bigPictureWorker, cards, withProgress, SOON_MS } from '@/workers/clients'
+import { bigPictureWorker, cards, thumbnails, withProgress, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
-import { withoutOthers } from './derived'
+import { answered } from './asking'
+import { restingView, withoutOthers } from './derived'
 import { tell } from './studioStore'
 
 export async function font(path: string): Promise<Uint8Array> {
@@ -12,12 +14,35 @@ export async function font(path: string): Promise<Uint8Array> {
   return new Uint8Array(await response.arrayBuffer())
 }
 
+/** How a piece will look fired, as PNG, `size` px wide and high. */
+export async function previewPng(piece: Piece, { bodies, media }: Studio, size: number): Promise<Uint8Array> {
+  const request = {
+    piece,
+    bodies,
+    media,
+    afterStep: piece.steps.length - 1,
+    kind: 'firedWhole',
+    light: 'daylight',
+  } as const
+  const { pixels, width, height } = answered(
+    await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
+      limitMs: SOON_MS,
+    }),
+  )
+  const canvas = new OffscreenCanvas(width, height)
+  canvas.getContext('2d')?.putImageData(new ImageData(pixels, width, height), 0, 0)
+  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
+}
+
 /** Makes the bench card in a worker and hands it over as PDF. */
-export async function exportCard(piece: Piece, studio: Studio): Promise<void> {
+export async function exportCard(piece: Piece, studio: Studio, paper: Paper): Promise<void> {
   try {
     const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
     const alone = withoutOthers(studio, piece)
-    const bytes = await cards.ask((worker) => worker.benchCard(piece, alone, { regular, bold }), { limitMs: SOON_MS })
+    const picture = await previewPng(piece, studio, 420).catch(() => null)
+    const bytes = await cards.ask((worker) => worker.benchCard(piece, alone, { regular, bold }, paper, picture), {
+      limitMs: SOON_MS,
+    })
     download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
     tell(

@@ -10,11 +10,9 @@ import { isComplete, ticketRows, type KilnTicket } from '@/core/usecases/handOn/
 import { BOX_MM, packingList } from '@/core/usecases/handOn/packing'
 import { potCard } from '@/core/usecases/handOn/potCard'
 import { lotName, potsWords } from '@/core/usecases/words/potWords'
-import { cards, SOON_MS, thumbnails } from '@/workers/clients'
-import { answered } from './asking'
-import { restingView } from './derived'
+import { cards, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
-import { font } from './exports'
+import { font, previewPng } from './exports'
 import { photoBlob } from './photos'
 import { tell } from './studioStore'
 
@@ -79,21 +77,7 @@ async function pictureOf(piece: Piece, pot: number, studio: Studio): Promise<Uin
   const blob = front && (await photoBlob(front.photoId, 'whole'))
   if (blob) return new Uint8Array(await blob.arrayBuffer())
   const own = lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.piece ?? piece
-  const { bodies, media } = studio
-  const request = {
-    piece: own,
-    bodies,
-    media,
-    afterStep: own.steps.length - 1,
-    kind: 'firedWhole',
-    light: 'daylight',
-  } as const
-  const { pixels, width, height } = answered(
-    await thumbnails.ask((worker) => worker.picture(request, restingView(own), 700, 700, false), { limitMs: SOON_MS }),
-  )
-  const canvas = new OffscreenCanvas(width, height)
-  canvas.getContext('2d')?.putImageData(new ImageData(pixels, width, height), 0, 0)
-  return new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
+  return previewPng(own, studio, 700)
 }
 
 /** Pot cards of some pots, each a page or a postcard. */

@@ -1,10 +1,10 @@
 import { expose, transfer } from 'comlink'
-import { benchCardPdf, type CardFonts } from '@/core/formats/benchCardPdf'
+import { benchCardPdf } from '@/core/formats/benchCardPdf'
 import { labelsPdf, type PrintedLabel } from '@/core/formats/handOn/labelsPdf'
 import { listPdf, type PrintedList } from '@/core/formats/handOn/listPdf'
 import { potCardsPdf, type PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import { ticketsPdf, type PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
-import type { Paper } from '@/core/formats/paper'
+import type { CardFonts, Paper } from '@/core/formats/paper'
 import { tileLabelsPdf, type TileLabel } from '@/core/formats/tileLabelsPdf'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
@@ -34,10 +34,16 @@ const api = {
   /** All that goes wrong on a piece when a step is done otherwise. */
   goesWrong: (piece: Piece, studio: Studio): GoesWrong[] => goesWrongOn(piece, studio),
   /** The bench card of a piece as PDF bytes. */
-  async benchCard(piece: Piece, studio: Studio, fonts: CardFonts): Promise<Uint8Array<ArrayBuffer>> {
+  async benchCard(
+    piece: Piece,
+    studio: Studio,
+    fonts: CardFonts,
+    paper: Paper,
+    picture: Uint8Array | null,
+  ): Promise<Uint8Array<ArrayBuffer>> {
     const findings = judge(piece, studio)
     const bytes = new Uint8Array(
-      await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts),
+      await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts, paper, picture),
     )
     return transfer(bytes, [bytes.buffer])
   },

@@ -15,6 +15,8 @@ export interface BenchCardStep {
   readonly detail: string
   /** Boxes to tick, one a coat. */
   readonly boxes: number
+  /** The pots that have a tally of their own. */
+  readonly pots: readonly number[]
   /** Material and minutes for one piece. */
   readonly takes: string
   /** What to wait for, with its time. */

@@ -1,58 +1,72 @@
-import fontkit from '@pdf-lib/fontkit'
-import { PDFDocument, rgb, type PDFFont, type PDFPage } from 'pdf-lib'
 import type { BenchCard, BenchCardStep } from './benchCard'
+import { Area, INK, newPage, newSheets, PAPER_MM, SOFT, type CardFonts, type Paper, type Sheets } from './paper'
 
-const POINTS_PER_MM = 72 / 25.4
-const PAGE = { width: 210 * POINTS_PER_MM, height: 297 * POINTS_PER_MM, margin: 16 * POINTS_PER_MM }
-const INK = rgb(0.09, 0.09, 0.09)
-const SOFT = rgb(0.38, 0.38, 0.38)
+const MARGIN = 16
+const INDENT = 9
+const LINE_MM = 4.7
+const BOX_MM = 4.2
+/** The caution at the end, and room for at least so much of a step under its heading. */
+const SMALL = 8.5
 
-/** The two cuts of the text face, as TrueType bytes. */
-export interface CardFonts {
-  readonly regular: Uint8Array
-  readonly bold: Uint8Array
-}
-
-/** Writes a bench card as PDF, A4. */
-export async function benchCardPdf(card: BenchCard, fonts: CardFonts): Promise<Uint8Array> {
-  const pdf = await PDFDocument.create()
-  pdf.registerFontkit(fontkit)
-  pdf.setTitle(`${card.title}: bench card`)
-  const writer = new CardWriter(
-    pdf,
-    await pdf.embedFont(fonts.regular, { subset: true }),
-    await pdf.embedFont(fonts.bold, { subset: true }),
-  )
-  writer.heading(card)
-  for (const step of card.steps) writer.step(step)
-  if (card.openFindings.length) writer.findings(card.openFindings)
-  writer.paragraph(card.caution, 8.5, SOFT)
-  return pdf.save()
+/**
+ * Writes a bench card as PDF: a picture of what it will be, the steps with their amounts, and a box for each coat of each pot. A step
+ * is never cut in two, and the caution at the end stands with the last step.
+ */
+export async function benchCardPdf(
+  card: BenchCard,
+  fonts: CardFonts,
+  paper: Paper = 'a4',
+  picture: Uint8Array | null = null,
+): Promise<Uint8Array> {
+  const sheets = await newSheets(`${card.title}: bench card`, fonts, PAPER_MM[paper])
+  const writer = new CardWriter(sheets)
+  await writer.heading(card, picture)
+  const closing = [
+    ...(card.openFindings.length ? ['Still to settle', ...card.openFindings.map((finding) => `– ${finding}`)] : []),
+  ]
+  card.steps.forEach((step, i) => {
+    const last = i === card.steps.length - 1
+    // What closes the card goes with its last step: two lines alone on a page would be overlooked.
+    writer.step(step, last ? writer.heightOf(closing, 10) + writer.heightOf([card.caution], SMALL) + 6 : 0)
+  })
+  closing.forEach((text, i) => writer.paragraph(text, i === 0 ? 13 : 10, i === 0, INK))
+  writer.paragraph(card.caution, SMALL, false, SOFT)
+  return sheets.pdf.save()
 }
 
 class CardWriter {
-  private page: PDFPage
-  private y: number
+  private area: Area
 
-  constructor(
-    private readonly pdf: PDFDocument,
-    private readonly regular: PDFFont,
-    private readonly bold: PDFFont,
-  ) {
-    this.page = this.pdf.addPage([PAGE.width, PAGE.height])
-    this.y = PAGE.height - PAGE.margin
+  constructor(private readonly sheets: Sheets) {
+    this.area = this.newArea()
   }
 
-  heading(card: BenchCard): void {
-    this.line(card.title, 22, this.bold)
-    this.line(card.subtitle, 11, this.regular, SOFT)
-    for (const fact of card.facts) this.line(fact, 10, this.regular)
-    this.y -= 6
+  private newArea(): Area {
+    const [width, height] = this.sheets.size
+    return new Area(this.sheets, newPage(this.sheets), MARGIN, MARGIN, width - 2 * MARGIN, height - 2 * MARGIN)
   }
 
-  step(step: BenchCardStep): void {
-    const indent = 26
-    const width = PAGE.width - 2 * PAGE.margin - indent
+  async heading(card: BenchCard, picture: Uint8Array | null): Promise<void> {
+    const side = 44
+    const { area } = this
+    if (picture) await area.picture(picture, area.width - side, 0, side, side)
+    const text = new Area(this.sheets, area.page, MARGIN, MARGIN, area.width - (picture ? side + 4 : 0), area.height)
+    text.text(card.title, 22, { bold: true })
+    text.text(card.subtitle, 11, { colour: SOFT })
+    for (const fact of card.facts) text.text(fact, 10)
+    area.down = Math.max(text.down, picture ? side : 0) + 2
+  }
+
+  /** How tall some paragraphs come, mm. */
+  heightOf(texts: readonly string[], points: number): number {
+    return texts.reduce(
+      (sum, text) => sum + this.area.wrap(text, points, false).length * (points / 10) * LINE_MM + 1,
+      0,
+    )
+  }
+
+  /** A step with what must stay with it, mm. */
+  step(step: BenchCardStep, withItMm: number): void {
     const notes = [
       step.detail,
       step.takes && `Takes: ${step.takes}`,
@@ -60,88 +74,65 @@ class CardWriter {
       step.wait && `Wait: ${step.wait}`,
       step.caution && `Caution: ${step.caution}`,
     ].filter(Boolean)
-    const wrapped = notes.flatMap((note) => this.wrap(note, 10, width))
-    const height = 20 + wrapped.length * 13 + (step.boxes > 0 ? 20 : 0)
-    this.room(height + 8)
-    this.page.drawLine({
-      start: { x: PAGE.margin, y: this.y },
-      end: { x: PAGE.width - PAGE.margin, y: this.y },
-      thickness: 0.6,
-      color: SOFT,
+    const width = this.area.width - INDENT
+    const lines = notes.reduce((sum, note) => sum + this.area.wrap(note, 10, false, width).length, 0)
+    const rows = step.boxes > 0 ? Math.ceil(step.pots.length / this.perRow(step.boxes)) : 0
+    this.room(9 + lines * LINE_MM + rows * (BOX_MM + 3) + 4 + withItMm)
+    const { area } = this
+    area.rule(1)
+    const top = area.down
+    area.text(`${step.number}`, 13, { bold: true })
+    area.down = top
+    area.text(step.title, 13, { bold: true, indent: INDENT })
+    const after = area.down
+    area.down = top
+    const stageMm = this.sheets.regular.widthOfTextAtSize(step.stage, 9.5) / (72 / 25.4)
+    area.text(step.stage, 9.5, { colour: SOFT, indent: area.width - stageMm - 0.5 })
+    area.down = after
+    for (const note of notes) area.text(note, 10, { indent: INDENT })
+    if (step.boxes > 0) this.tally(step)
+    area.down += 1
+  }
+
+  private perRow(boxes: number): number {
+    return Math.max(1, Math.floor((this.area.width - INDENT) / (9 + boxes * (BOX_MM + 1.5) + 4)))
+  }
+
+  /** A box to tick for each coat, of each pot by its number where there are several. */
+  private tally({ boxes, pots }: BenchCardStep): void {
+    const { area } = this
+    const each = (pots.length > 1 ? 9 : 0) + boxes * (BOX_MM + 1.5) + 4
+    const perRow = this.perRow(boxes)
+    area.down += 1.5
+    pots.forEach((pot, i) => {
+      const column = i % perRow
+      if (i > 0 && column === 0) area.down += BOX_MM + 3
+      const left = INDENT + column * each
+      const top = area.down
+      if (pots.length > 1) {
+        area.text(String(pot), 9, { indent: left, colour: SOFT })
+        area.down = top
+      }
+      for (let k = 0; k < boxes; k++)
+        area.page.drawRectangle({
+          x: area.x(left + (pots.length > 1 ? 7 : 0) + k * (BOX_MM + 1.5)),
+          y: area.y(top + BOX_MM),
+          width: BOX_MM * (72 / 25.4),
+          height: BOX_MM * (72 / 25.4),
+          borderWidth: 0.9,
+          borderColor: INK,
+        })
     })
-    this.y -= 15
-    this.text(String(step.number), PAGE.margin, 13, this.bold)
-    this.text(step.title, PAGE.margin + indent, 13, this.bold)
-    const stageWidth = this.regular.widthOfTextAtSize(step.stage, 9.5)
-    this.text(step.stage, PAGE.width - PAGE.margin - stageWidth, 9.5, this.regular, SOFT)
-    this.y -= 15
-    for (const text of wrapped) {
-      this.text(text, PAGE.margin + indent, 10, this.regular)
-      this.y -= 13
-    }
-    if (step.boxes > 0) this.tally(step.boxes, indent)
-    this.y -= 3
+    area.down += BOX_MM + 2
   }
 
-  findings(findings: readonly string[]): void {
-    this.room(40)
-    this.y -= 8
-    this.line('Still to settle', 13, this.bold)
-    for (const finding of findings) this.paragraph(`– ${finding}`, 10, INK)
+  paragraph(text: string, points: number, bold: boolean, colour: typeof INK): void {
+    this.room(this.heightOf([text], points))
+    this.area.down += 1
+    this.area.text(text, points, { bold, colour })
   }
 
-  paragraph(text: string, size: number, colour: ReturnType<typeof rgb>): void {
-    this.y -= 4
-    for (const line of this.wrap(text, size, PAGE.width - 2 * PAGE.margin)) {
-      this.room(size + 6)
-      this.text(line, PAGE.margin, size, this.regular, colour)
-      this.y -= size + 3
-    }
-  }
-
-  /** A box to tick for each coat. */
-  private tally(boxes: number, indent: number): void {
-    const side = 12
-    for (let i = 0; i < boxes; i++) {
-      this.page.drawRectangle({
-        x: PAGE.margin + indent + i * (side + 8),
-        y: this.y - 4,
-        width: side,
-        height: side,
-        borderWidth: 1,
-        borderColor: INK,
-      })
-    }
-    this.y -= 20
-  }
-
-  private line(text: string, size: number, font: PDFFont, colour = INK): void {
-    this.room(size + 6)
-    this.y -= size
-    this.text(text, PAGE.margin, size, font, colour)
-    this.y -= 5
-  }
-
-  private text(text: string, x: number, size: number, font: PDFFont, colour = INK): void {
-    this.page.drawText(text, { x, y: this.y, size, font, color: colour })
-  }
-
-  private room(height: number): void {
-    if (this.y - height > PAGE.margin) return
-    this.page = this.pdf.addPage([PAGE.width, PAGE.height])
-    this.y = PAGE.height - PAGE.margin
-  }
-
-  private wrap(text: string, size: number, width: number): string[] {
-    const lines: string[] = []
-    let line = ''
-    for (const word of text.split(/\s+/)) {
-      const longer = line ? `${line} ${word}` : word
-      if (this.regular.widthOfTextAtSize(longer, size) > width && line) {
-        lines.push(line)
-        line = word
-      } else line = longer
-    }
-    return line ? [...lines, line] : lines
+  private room(heightMm: number): void {
+    if (this.area.down + heightMm > this.area.height && this.area.down > 0) this.area = this.newArea()
   }
 }

@@ -2,7 +2,6 @@ import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
 import { readdirSync, readFileSync } from 'node:fs'
 import { PDFDocument } from 'pdf-lib'
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
@@ -10,6 +9,7 @@ import { judge } from '../judge/judge'
 import { CURRENT_VERSION } from '../model/migrations'
 import { makeBenchCard } from '../usecases/bench/makeBenchCard'
 import { benchCardPdf } from './benchCardPdf'
+import { cardFonts, pagesOf } from './fixtures/reading'
 import { FILE_LIMIT_BYTES, jsonSchemas, mediaOf, readVerniceFile, writePiece, writeStudio } from './verniceFile'
 
 const studio = demoStudio()
@@ -123,7 +123,7 @@ describe('the published schemas, held by another validator (ajv)', () => {
     return validate(JSON.parse(text)) ? [] : validate.errors
   }
 
-  it.each([1, 2, 3, 4])('version %i, as it was, takes the frozen document of that version', (version) => {
+  it.each([1, 2, 3, 4, 5])('version %i, as it was, takes the frozen document of that version', (version) => {
     const frozen = readFileSync(new URL(`../model/fixtures/studio.v${version}.json`, import.meta.url), 'utf8')
     expect(published(`studio.v${version}`)).toMatchObject({ $id: `urn:vernice:studio:${version}` })
     expect(published(`piece.v${version}`)).toMatchObject({ $id: `urn:vernice:piece:${version}` })
@@ -144,29 +144,9 @@ describe('the published schemas, held by another validator (ajv)', () => {
 })
 
 describe('the bench card', () => {
-  const fonts = Object.fromEntries(
-    ['400Regular', '700Bold'].map((cut) => [
-      cut,
-      new Uint8Array(
-        readFileSync(
-          `node_modules/@expo-google-fonts/atkinson-hyperlegible-next/${cut}/AtkinsonHyperlegibleNext_${cut}.ttf`,
-        ),
-      ),
-    ]),
-  )
-  const cardFonts = { regular: fonts['400Regular'], bold: fonts['700Bold'] }
-
-  /** Text of a PDF by somebody else’s reader. */
-  async function textOf(bytes: Uint8Array): Promise<{ pages: number; text: string }> {
-    const pdf = await getDocument({ data: bytes.slice(), useSystemFonts: false, verbosity: 0 }).promise
-    const pages = await Promise.all(
-      Array.from({ length: pdf.numPages }, async (_, i) =>
-        (await (await pdf.getPage(i + 1)).getTextContent()).items
-          .map((item) => ('str' in item ? item.str : ''))
-          .join(' '),
-      ),
-    )
-    return { pages: pdf.numPages, text: pages.join('\n') }
+  const textOf = async (bytes: Uint8Array) => {
+    const pages = await pagesOf(bytes)
+    return { pages: pages.length, text: pages.join('\n') }
   }
 
   it('holds every step in order with coats, waits, signs and cautions', async () => {
@@ -209,6 +189,8 @@ describe('the bench card', () => {
     const bytes = await benchCardPdf(makeBenchCard(long, studio, []), cardFonts)
     const { pages, text } = await textOf(bytes)
     expect(pages).toBeGreaterThan(4)
+    // What closes the card never stands on a page of its own.
+    expect((await pagesOf(bytes)).at(-1)).toMatch(/\d+ \S.*never this card’s verdict/)
     expect(text).toContain('Džbánek s rákosím')
     const { width, height } = (await PDFDocument.load(bytes)).getPage(0).getSize()
     expect([width, height].map((points) => Math.round((points / 72) * 25.4))).toEqual([210, 297])

@@ -1,12 +1,9 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb, type PDFFont, type PDFPage, type RGB } from 'pdf-lib'
-import type { CardFonts } from './benchCardPdf'
 
 /* What all sheets have in common: paper, two cuts of a face, lines that wrap. Lengths in mm from the upper left corner. */
 
-export const PAPERS = ['a4', 'letter'] as const
-
-export type Paper = (typeof PAPERS)[number]
+export type Paper = 'a4' | 'letter'
 
 /** Width and height, mm. A4: ISO 216; Letter: ANSI/ASME Y14.1; postcard: A6 of ISO 216, lying. Values from memory. */
 export const PAPER_MM: Readonly<Record<Paper | 'postcard', readonly [number, number]>> = {
@@ -17,11 +14,17 @@ export const PAPER_MM: Readonly<Record<Paper | 'postcard', readonly [number, num
 
 const POINTS = 72 / 25.4
 
-const INK = rgb(0.09, 0.09, 0.09)
+export const INK = rgb(0.09, 0.09, 0.09)
 export const SOFT = rgb(0.36, 0.36, 0.36)
 
 /** What stands for a name whose script the face does not have. */
 export const BY_HAND = '[by hand: ……………]'
+
+/** The two cuts of the text face, as TrueType bytes. */
+export interface CardFonts {
+  readonly regular: Uint8Array
+  readonly bold: Uint8Array
+}
 
 /** Sheets on one kind of paper. */
 export interface Sheets {

@@ -1,6 +1,6 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb } from 'pdf-lib'
-import type { CardFonts } from './benchCardPdf'
+import type { CardFonts } from './paper'
 
 /** A label: what is written on the back of a tile, and the list beside it. */
 export interface TileLabel {

@@ -76,7 +76,16 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     }
   }
   const items: readonly MenuItem[] = [
-    { word: 'Bench card', words: 'PDF to print, with boxes to tally coats', act: () => void exportCard(piece, studio) },
+    {
+      word: 'Bench card',
+      words: 'PDF to print on A4, with boxes to tally coats, for each pot',
+      act: () => void exportCard(piece, studio, 'a4'),
+    },
+    {
+      word: 'Bench card, Letter',
+      words: 'the same on Letter paper',
+      act: () => void exportCard(piece, studio, 'letter'),
+    },
     {
       word: 'Picture',
       words: 'PNG of the form as it stands here, as large as you say',

@@ -1,5 +1,5 @@
 import { create } from 'qrcode'
-import type { CardFonts } from '../benchCardPdf'
+import type { CardFonts } from '../paper'
 import { Area, cells, newSheets, PAPER_MM, SOFT, type Paper } from '../paper'
 
 /** A label for a box or a shelf; its code is an address. */

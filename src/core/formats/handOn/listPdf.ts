@@ -1,4 +1,4 @@
-import type { CardFonts } from '../benchCardPdf'
+import type { CardFonts } from '../paper'
 import { Area, newSheets, newPage, PAPER_MM, SOFT, type Sheets, type Paper } from '../paper'
 
 /** A list with boxes to tick: a heading, and lines under it. */

@@ -1,4 +1,4 @@
-import type { CardFonts } from '../benchCardPdf'
+import type { CardFonts } from '../paper'
 import { Area, newSheets, newPage, PAPER_MM, SOFT, type Paper } from '../paper'
 
 /** A pot card as it is printed: a picture (PNG or JPEG) and plain words. */

@@ -1,4 +1,4 @@
-import type { CardFonts } from '../benchCardPdf'
+import type { CardFonts } from '../paper'
 import { Area, cells, newSheets, PAPER_MM, SOFT, type Paper } from '../paper'
 
 /** A ticket as it is printed. */

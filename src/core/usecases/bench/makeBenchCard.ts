@@ -36,6 +36,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       title: stepWords(step, studio, isSlab(piece)).title,
       ...benchWords(step, times[i], studio, isSlab(piece)),
       takes: measured.ok ? takesWords(step, i, measured.value, studio, piece.count) : '',
+      pots: standingPots(piece),
       done: step.done,
     })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => inUnits(finding.sentence)),
