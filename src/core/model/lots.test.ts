@@ -168,3 +168,19 @@ describe('a document of version 4', () => {
     })
   })
 })
+
+describe('a document of version 5', () => {
+  it('opens with nothing done otherwise, no record, no outcomes, and jars without a batch', () => {
+    const frozen = readFileSync(new URL('./fixtures/studio.v5.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(frozen)
+    if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
+    const { pieces, media } = read.value.studio
+    expect(pieces[ID]).toMatchObject({ otherwise: [], run: [], outcomes: [] })
+    expect(Object.values(media).flatMap(({ stock }) => (stock ? [stock.batch] : []))).not.toContain(undefined)
+    const lot = { pots: [2], making: {}, done: [], coats: 0 }
+    expect(migrateEdit({ kind: 'do', command: { apart: [lot] } }, 5)).toEqual({
+      kind: 'do',
+      command: { apart: [{ otherwise: [], ...lot }] },
+    })
+  })
+})

@@ -1,7 +1,7 @@
 import type { Difference } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import type { Mishap } from '../../plan/mishap'
-import { isHandwork, type Step } from '../../plan/step'
+import { isHandwork, stepSchema, type Step } from '../../plan/step'
 import { APPLICATOR, APPLICATORS, GLAZINGS, TOOL, TOOLS } from '../../vocabulary/tools'
 
 /** One way in which a step can go otherwise than planned: a press at the bench. */
@@ -56,7 +56,7 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
     const coats = (n: number, word: string) =>
       list.push(made(`coats-${n}`, word, `${coatsWord(n)} instead of ${step.coats}`, { coats: n }))
     if (laid > 1) coats(laid - 1, `One coat fewer: ${laid - 1}`)
-    coats(laid + 1, `One coat more: ${laid + 1}`)
+    if (stepSchema.safeParse({ ...step, coats: laid + 1 }).success) coats(laid + 1, `One coat more: ${laid + 1}`)
   }
   if ('mediumId' in step) {
     const planned = media[step.mediumId]

@@ -5,7 +5,7 @@ import { CONES, coneIndex } from '../../firing/cones'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { bring } from '../../plan/build'
-import { isHandwork, type Step } from '../../plan/step'
+import { isHandwork, stepSchema, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { differencesOf } from '../run/differences'
 
@@ -17,6 +17,9 @@ export interface WhatIf {
   readonly words: string
   readonly steps: Step[]
 }
+
+/** More coats than this no act allows. */
+const MOST_COATS = 12
 
 /** So many other jars are offered. */
 const MOST_JARS = 8
@@ -50,8 +53,9 @@ export function whatIfs(piece: Piece, stepId: string, studio: Pick<Studio, 'medi
   const list: WhatIf[] = []
   if ('coats' in step) {
     if (step.coats > 1) list.push(made('one-coat', 'lay one coat only', changed({ coats: 1 })))
-    if (step.coats < 12)
-      list.push(made('many-coats', `lay ${3 * step.coats} coats`, changed({ coats: 3 * step.coats })))
+    const many = Math.min(MOST_COATS, 3 * step.coats)
+    if (many > step.coats && stepSchema.safeParse({ ...step, coats: many }).success)
+      list.push(made('many-coats', `lay ${many} coats`, changed({ coats: many })))
   }
   const jars: WhatIf[] = []
   for (const { id, word, difference } of differencesOf(step, null, studio)) {
