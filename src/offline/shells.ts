@@ -1,6 +1,17 @@
 /** The pages whose HTML is kept for use without the server. Every piece shares one page: it reads its id from the address. */
 const PLAN_SHELL = '/plan/_'
-export const SHELLS: readonly string[] = ['/', '/days', '/bench', '/fired', '/cupboard', '/tiles', '/new', '/studio', '/lost', PLAN_SHELL]
+export const SHELLS: readonly string[] = [
+  '/',
+  '/days',
+  '/bench',
+  '/fired',
+  '/cupboard',
+  '/tiles',
+  '/new',
+  '/studio',
+  '/lost',
+  PLAN_SHELL,
+]
 
 /** Which kept page answers an address; null when none does. */
 export function shellFor(pathname: string): string | null {

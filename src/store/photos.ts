@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useMemo } from 'react'
+import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
 import { fail, type Result } from '@/core/base/result'
 import type { PhotoSide, RunEntry } from '@/core/model/run'
@@ -20,6 +21,11 @@ const RESERVE_BYTES = 5 * 1_048_576
 
 /** From this share of what the browser grants it is said that room becomes short. */
 const SHORT_FROM = 0.8
+
+/** Counts up with each photograph that is kept or deleted, for whoever counts them. */
+export const usePhotoChanges = create<{ readonly changes: number }>()(() => ({ changes: 0 }))
+
+const changed = (): void => usePhotoChanges.setState(({ changes }) => ({ changes: changes + 1 }))
 
 /** Where there is no database they last as long as the page. */
 const inMemory = new Map<string, { whole: Blob; small: Blob }>()
@@ -54,6 +60,7 @@ export async function putPhoto(
   const kept = database()
   if (!kept) {
     inMemory.set(photoId, { whole, small })
+    changed()
     return null
   }
   const issue = await roomFor(whole.size + small.size)
@@ -65,9 +72,13 @@ export async function putPhoto(
       transaction.objectStore('photoSmall').put(small, photoId),
       transaction.done,
     ])
+    changed()
     return null
   } catch (error) {
-    return storageFailed(error)
+    // Browsers tell less than the truth of what is left, so that the disk itself has the last word.
+    return error instanceof Error && error.name === 'QuotaExceededError'
+      ? { code: 'no-room', needsBytes: whole.size + small.size, leftBytes: 0 }
+      : storageFailed(error)
   }
 }
 
@@ -136,7 +147,7 @@ export async function photoBlob(photoId: string, size: 'small' | 'whole'): Promi
   return blob ?? null
 }
 
-const PHOTO: Question<{ photoId: string; size: 'small' | 'whole' }, Blob | null> = {
+const PHOTO: Question<{ photoId: string; size: 'small' | 'whole'; changes: number }, Blob | null> = {
   name: 'photograph',
   what: 'The photograph could not be read',
   keepMs: 60_000,
@@ -149,7 +160,8 @@ export function usePhoto(
   size: 'small' | 'whole',
   seen: boolean,
 ): { url: string | null; missing: boolean } {
-  const { value, isNow } = useAsked(PHOTO, seen ? { photoId, size } : null)
+  const changes = usePhotoChanges((s) => s.changes)
+  const { value, isNow } = useAsked(PHOTO, seen ? { photoId, size, changes } : null)
   const url = useMemo(() => (value ? URL.createObjectURL(value) : null), [value])
   useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url])
   return { url, missing: seen && isNow && value === null }
@@ -172,4 +184,5 @@ export async function deletePhotos(photoIds: readonly string[]): Promise<void> {
     void transaction.objectStore('photoWhole').delete(id)
   }
   await transaction.done
+  changed()
 }

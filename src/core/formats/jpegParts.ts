@@ -4,9 +4,13 @@ const SOS = 0xda
 const APP0 = 0xe0
 const APP15 = 0xef
 const COMMENT = 0xfe
+/** A colour profile belongs to the picture. ICC.1:2010, annex B.4; value from memory. */
+const APP2 = 0xe2
+const PROFILE = [...'ICC_PROFILE'].map((letter) => letter.charCodeAt(0))
 
 /**
- * What a JPEG holds beside its picture, by marker: application data but the plain JFIF header, and comments. Null where it is no JPEG.
+ * What a JPEG holds beside its picture, by marker: application data but the plain JFIF header and a colour profile, and
+ * comments. Null where it is no JPEG.
  * Cameras write place, time and device there.
  */
 export function jpegParts(bytes: Uint8Array): number[] | null {
@@ -16,7 +20,8 @@ export function jpegParts(bytes: Uint8Array): number[] | null {
     if (bytes[at] !== 0xff) return found
     const marker = bytes[at + 1]
     if (marker === SOS) return found
-    if ((marker > APP0 && marker <= APP15) || marker === COMMENT) found.push(marker)
+    const profile = marker === APP2 && PROFILE.every((code, i) => bytes[at + 4 + i] === code)
+    if (((marker > APP0 && marker <= APP15) || marker === COMMENT) && !profile) found.push(marker)
     at += 2 + ((bytes[at + 2] << 8) | bytes[at + 3])
   }
   return found

@@ -48,7 +48,7 @@ export async function newSheets(title: string, fonts: CardFonts, size: readonly 
 const sets = new WeakMap<PDFFont, ReadonlySet<number>>()
 
 /** A text with what the face cannot write replaced, word by word, by room to write it by hand. */
-export function printable(text: string, font: PDFFont): string {
+function printable(text: string, font: PDFFont): string {
   let set = sets.get(font)
   if (!set) {
     set = new Set(font.getCharacterSet())

@@ -93,6 +93,8 @@ describe('what a photograph holds beside its picture', () => {
     expect(jpegParts(jpeg(segment(0xe0, 'JFIF\0')))).toEqual([])
     expect(isPlainJpeg(jpeg(segment(0xe0, 'JFIF\0'), segment(0xdb, 'table')))).toBe(true)
     expect(jpegParts(jpeg(segment(0xe0, 'JFIF\0'), segment(0xe1, 'Exif\0\0GPS')))).toEqual([0xe1])
+    expect(isPlainJpeg(jpeg(segment(0xe2, 'ICC_PROFILE\0')))).toBe(true)
+    expect(isPlainJpeg(jpeg(segment(0xe2, 'FPXR\0')))).toBe(false)
     expect(isPlainJpeg(jpeg(segment(0xed, 'IPTC')))).toBe(false)
     expect(isPlainJpeg(jpeg(segment(0xfe, 'a comment')))).toBe(false)
     expect(jpegParts(Uint8Array.of(0x89, 0x50, 0x4e, 0x47))).toBe(null)

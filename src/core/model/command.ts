@@ -311,7 +311,13 @@ const handlers: Handlers = {
   'run.add': (studio, { pieceId, entries }) =>
     withPiece(studio, pieceId, (piece) => {
       const known = new Set(piece.run.map(({ id }) => id))
-      piece.run.push(...entries.filter(({ id }) => !known.has(id)))
+      for (const entry of entries) {
+        // Pressed, taken back and pressed again within a second is three entries.
+        let { id } = entry
+        while (known.has(id)) id = `${id}’`
+        known.add(id)
+        piece.run.push({ ...entry, id })
+      }
       return checkWith(pieceSchema, piece, 'piece')
     }),
   'piece.outcomes': (studio, { pieceId, outcomes }) =>

@@ -39,7 +39,7 @@ export function stepAsDone(step: Step, otherwise: readonly Difference[]): Step {
 }
 
 /** A set with the steps of its plan as they were done on a lot; the same object where nothing was different. */
-export function asDone(piece: Piece, { otherwise, done }: Pick<Lot, 'otherwise' | 'done'>): Piece {
+function asDone(piece: Piece, { otherwise, done }: Pick<Lot, 'otherwise' | 'done'>): Piece {
   if (!otherwise.length) return piece
   const isDone = new Set(done)
   return {

@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { List, Moon, Sun, Volume2, VolumeX } from 'lucide-react'
+import { Hand, List, Volume2, VolumeX } from 'lucide-react'
 import { useState } from 'react'
 import { namedPots } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'
@@ -21,7 +21,8 @@ export function itemWords(item: BenchItem, studio: Studio): { name: string; what
   const name = lotName(piece, namedPots(piece, item.pots))
   if (item.kind === 'make') return { name, what: 'make' }
   if (item.kind === 'uncover') return { name, what: 'uncover' }
-  if (item.kind === 'leave') return { name, what: COVER_VERB[item.cover ?? 'open'] }
+  if (item.kind === 'leave')
+    return { name, what: item.cover === 'open' ? 'leave it open' : COVER_VERB[item.cover ?? 'open'] }
   const step = piece.steps.find(({ id }) => id === item.stepId)
   const title = step ? stepWords(step, studio, isSlab(piece)).title : 'a step that is gone'
   return { name, what: item.coats > 1 ? `${title}, coat ${item.coat + 1} of ${item.coats}` : title }
@@ -32,6 +33,7 @@ export function BenchStrip({
   title,
   items,
   doneCount,
+  openCount,
   current,
   next,
   timers,
@@ -43,6 +45,7 @@ export function BenchStrip({
   title: string
   items: readonly BenchItem[]
   doneCount: number
+  openCount: number
   current: BenchItem | null
   next: BenchItem | null
   timers: readonly CoatTimer[]
@@ -60,7 +63,7 @@ export function BenchStrip({
         <div className="min-w-40 flex-1">
           <h1 className="text-base leading-tight font-bold wrap-anywhere">{title}</h1>
           <p className="numbers text-sm text-base-content/80" role="status">
-            {doneCount} of {items.length} done
+            {doneCount} of {doneCount + openCount} done
             {awake && <span className="max-sm:hidden"> · the screen stays awake</span>}
           </p>
         </div>
@@ -139,7 +142,7 @@ export function BenchStrip({
               aria-pressed={leftHanded}
               onClick={() => set({ leftHanded: !leftHanded })}
             >
-              {leftHanded ? <Moon aria-hidden size={18} /> : <Sun aria-hidden size={18} />}
+              <Hand aria-hidden size={18} className={leftHanded ? '-scale-x-100' : undefined} />
               {leftHanded ? 'Button under the left hand' : 'Button under the right hand'}
             </button>
             <Link href="/bench" className="btn w-full justify-start">

@@ -22,6 +22,9 @@ export function BenchTable({ title, items, studio }: { title: string; items: rea
   const over = (item: BenchItem) =>
     item.kind === 'act' || item.kind === 'make' ? isDone(item) : passed.includes(item.id)
   const open = items.filter((item) => !over(item))
+  // A visit that is left is no longer planned, and is still part of what was done this evening.
+  const [seen, setSeen] = useState<ReadonlySet<string>>(() => new Set(items.map(({ id }) => id)))
+  if (items.some(({ id }) => !seen.has(id))) setSeen(new Set([...seen, ...items.map(({ id }) => id)]))
   const current = items.find(({ id }) => id === chosen) ?? readyNow(open, timers, studio, now)
   const at = current ? items.indexOf(current) : -1
   const next = readyNow(
@@ -58,11 +61,12 @@ export function BenchTable({ title, items, studio }: { title: string; items: rea
     onBack: back ? () => setChosen(back.id) : null,
   }
   return (
-    <div className="flex h-full min-h-0 flex-col max-lg:h-auto max-lg:min-h-full" data-testid="bench">
+    <div className="bench flex h-full min-h-0 flex-col max-lg:h-auto max-lg:min-h-full" data-testid="bench">
       <BenchStrip
         title={title}
         items={items}
-        doneCount={items.length - open.length}
+        doneCount={seen.size - open.length}
+        openCount={open.length}
         current={current}
         next={next}
         timers={timers}

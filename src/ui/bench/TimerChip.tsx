@@ -28,7 +28,7 @@ export function noteLooked(timer: CoatTimer, shiny: boolean, by: string): void {
     pieceId: timer.pieceId,
     entries: [
       {
-        id: entryId('looked', at, `${timer.stepId} ${timer.coat}`),
+        id: entryId('looked', at, `${timer.stepId} ${timer.coat} ${shiny}`),
         at,
         by,
         pots: [...timer.pots],

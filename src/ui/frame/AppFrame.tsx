@@ -222,13 +222,16 @@ function useUndoKeys() {
 
 function NoticeBar() {
   const notice = useStudio((s) => s.notice)
+  const atBench = usePathname() === '/bench'
   const undoes = useStudio((s) => s.undoes)
   if (!notice) return null
   return (
     <div
       role={notice.kind === 'problem' ? 'alert' : 'status'}
       className={clsx(
-        'fixed bottom-4 left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2',
+        // At the bench the foot of the screen is for the hand.
+        atBench ? 'top-28' : 'bottom-4',
+        'fixed left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2',
         'items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg print:hidden',
       )}
     >

@@ -2,10 +2,10 @@
 
 import { entriesOf } from '@/core/model/run'
 import { useAsked, type Question } from '@/store/asking'
-import { deletePhotos, keptPhotos } from '@/store/photos'
+import { deletePhotos, keptPhotos, usePhotoChanges } from '@/store/photos'
 import { askFirst, useStudio } from '@/store/studioStore'
 
-const KEPT: Question<{ savedMs: number }, readonly string[]> = {
+const KEPT: Question<{ changes: number }, readonly string[]> = {
   name: 'kept photographs',
   what: 'The photographs could not be counted',
   keepMs: 0,
@@ -15,8 +15,8 @@ const KEPT: Question<{ savedMs: number }, readonly string[]> = {
 /** How many photographs are kept, and a way to be rid of those that no record shows any more. */
 export function PhotosKept() {
   const pieces = useStudio((s) => s.studio.pieces)
-  const savedAt = useStudio((s) => s.savedAt)
-  const { value: kept, again } = useAsked(KEPT, { savedMs: savedAt?.getTime() ?? 0 })
+  const changes = usePhotoChanges((s) => s.changes)
+  const { value: kept } = useAsked(KEPT, { changes })
   if (!kept?.length) return null
   const entries = Object.values(pieces).flatMap((piece) => entriesOf(piece.run, 'photo'))
   const shown = new Set(entries.map(({ photoId }) => photoId))
@@ -38,7 +38,7 @@ export function PhotosKept() {
               title: `Delete ${loose.length} ${loose.length === 1 ? 'photograph' : 'photographs'} for good?`,
               words:
                 'No record shows them any more; they were taken out, or their piece was deleted. This cannot be undone.',
-              choices: [{ label: 'Delete them', act: () => void deletePhotos(loose).then(again) }],
+              choices: [{ label: 'Delete them', act: () => void deletePhotos(loose) }],
             })
           }
         >

@@ -134,9 +134,11 @@ export function kilnTicket(
     wiped: !glazed.length ? 'no glaze on it' : wiped === null ? '' : wiped ? 'yes' : 'no',
     food:
       whole.use === 'food'
-        ? unlabelled.length
-          ? 'for food; not all glazes are labelled for it'
-          : 'for food; glazes labelled for it by their makers, not tested here'
+        ? !glazed.length
+          ? 'for food; no glaze on it yet'
+          : unlabelled.length
+            ? 'for food; not all glazes are labelled for it'
+            : 'for food; glazes labelled for it by their makers, not tested here'
         : whole.use === 'water'
           ? 'holds water, not for food'
           : 'to look at, not for food',

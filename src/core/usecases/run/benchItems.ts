@@ -54,12 +54,25 @@ export function coatsOn(piece: Piece, lot: Lot, step: Step, pot: number): number
 
 const lotWith = (lots: readonly Lot[], pot: number): Lot | undefined => lots.find(({ pots }) => pots.includes(pot))
 
+/**
+ * Whether a coat of a step is on a pot for good: strokes of the coat that is being laid count when it is gone on from. Coats of a step
+ * that is not the next, on another surface, are known by their strokes only.
+ */
+function isOn(piece: Piece, lot: Lot, step: Step, coat: number, pot: number): boolean {
+  if (lot.done.includes(step.id)) return true
+  const next = piece.steps.find(({ id }) => !lot.done.includes(id))
+  return next?.id === step.id ? lot.coats > coat : coatsOn(piece, lot, step, pot) > coat
+}
+
 /** Pots that have a coat of a step. */
 function potsWith(piece: Piece, lots: readonly Lot[], step: Step, coat: number, pots: readonly number[]): number[] {
-  return pots.filter((pot) => {
+  const has = pots.filter((pot) => {
     const lot = lotWith(lots, pot)
-    return lot !== undefined && coatsOn(piece, lot, step, pot) > coat
+    return lot !== undefined && isOn(piece, lot, step, coat, pot)
   })
+  const isNext = lots.some((lot) => piece.steps.find(({ id }) => !lot.done.includes(id))?.id === step.id)
+  // By strokes alone a coat is done when all have it.
+  return isNext || has.length === pots.length || lots.some((lot) => lot.done.includes(step.id)) ? has : []
 }
 
 const plain = { stepId: null, coat: 0, coats: 1, cover: null, has: [], visit: null } as const

@@ -504,3 +504,30 @@ describe('what is said at the bench', () => {
     expect(heightMarks(steps[0])).toEqual([])
   })
 })
+
+describe('presses within one second', () => {
+  it('are entries of their own: pressed, taken back, pressed again', () => {
+    const studio = carriedOut(untouched(), ID, 2)
+    const item = pieceItems(studio.pieces[ID]).find((one) => !isDone(one)) as BenchItem
+    const step = stepOf(studio.pieces[ID], item)
+    const stroke = strokeEntry(step, item.coat, [1], studio, known())
+    let now = after(studio, { type: 'run.add', pieceId: ID, entries: [stroke] })
+    now = after(now, { type: 'run.add', pieceId: ID, entries: [strikeEntry(stroke, known())] })
+    now = after(now, { type: 'run.add', pieceId: ID, entries: [stroke] })
+    expect(coatsOn(now.pieces[ID], lotsOf(now.pieces[ID])[0], step, 1)).toBe(item.coat + 1)
+    expect(new Set(now.pieces[ID].run.map(({ id }) => id)).size).toBe(now.pieces[ID].run.length)
+  })
+
+  it('a stroke is not yet a coat gone on from: the item stays open until it is', () => {
+    const studio = carriedOut(untouched(), ID, 2)
+    const item = pieceItems(studio.pieces[ID]).find((one) => !isDone(one)) as BenchItem
+    const step = stepOf(studio.pieces[ID], item)
+    const all = item.pots.map((pot) => strokeEntry(step, item.coat, [pot], studio, known()))
+    const now = after(studio, { type: 'run.add', pieceId: ID, entries: all })
+    const same = pieceItems(now.pieces[ID]).find(({ id }) => id === item.id) as BenchItem
+    expect(isDone(same)).toBe(false)
+    const gone = after(now, actDone(same, now.pieces[ID], step, same.pots, same.pots, now, known()))
+    expect(gone.pieces[ID].run).toHaveLength(now.pieces[ID].run.length)
+    expect(isDone(pieceItems(gone.pieces[ID]).find(({ id }) => id === item.id) as BenchItem)).toBe(true)
+  })
+})
