@@ -5,6 +5,7 @@ import { plainRoom } from '../model/room'
 import { DEFAULT_SETTINGS, DEFAULT_WAYS, type Studio } from '../model/studio'
 import { DEMO_NOW_MS, withDemoDays } from './demoDays'
 import { stocked } from './demoStock'
+import { withDemoRecord } from './demoRecord'
 import { demoTiles } from './demoTiles'
 import { firstPieces } from './firstPieces'
 import { techniquePieces } from './techniquePieces'
@@ -33,7 +34,7 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
 export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
   const pieces = [...firstPieces(), ...techniquePieces()]
   const empty = emptyStudio(timeZone)
-  return withDemoDays(
+  const days = withDemoDays(
     {
       ...empty,
       name: 'Tidewater shed',
@@ -45,4 +46,5 @@ export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
     nowMs,
     timeZone,
   )
+  return withDemoRecord(days, nowMs)
 }

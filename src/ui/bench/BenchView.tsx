@@ -12,7 +12,6 @@ import { pieceItems, sessionItems } from '@/core/usecases/run/benchItems'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { isSlab } from '@/core/usecases/words/told'
 import { useNow, usePlannedStudio } from '@/store/days'
-import { Words } from '@/ui/kit/Words'
 import { writeAddress } from '@/ui/frame/useAddress'
 import { BenchTable } from './BenchTable'
 
@@ -28,16 +27,20 @@ export function BenchView() {
   }, [])
   const piece = studio.pieces[asked.get('piece') ?? '']
   if (piece) return <BenchTable title={piece.name} items={pieceItems(piece)} studio={studio} />
-  const session = sessionsOf(studio, now).find(({ id }) => id === asked.get('session'))
+  const session = sessionsAround(studio, now).find(({ id }) => id === asked.get('session'))
   if (session)
     return <BenchTable title={sessionWords(session, studio)} items={sessionItems(studio, session.id)} studio={studio} />
   return <ChooseWork studio={studio} now={now} />
 }
 
-/** Sessions of the last day and the week to come that have work. */
+/** Sessions of the last day and the week to come. */
+const sessionsAround = ({ calendar }: Studio, now: number): Session[] =>
+  sessionsBetween(calendar, now - DAY, now + 8 * DAY)
+
+/** Those that have work. */
 const sessionsOf = (studio: Studio, now: number): Session[] => {
   const worked = new Set(studio.schedule.visits.map(({ sessionId }) => sessionId))
-  return sessionsBetween(studio.calendar, now - DAY, now + 8 * DAY).filter(({ id }) => worked.has(id))
+  return sessionsAround(studio, now).filter(({ id }) => worked.has(id))
 }
 
 const sessionWords = ({ startMs, endMs }: Session, { calendar, settings }: Studio): string =>
@@ -130,9 +133,7 @@ function Choice({ title, words, onChoose }: { title: string; words: string; onCh
     >
       <span className="min-w-0 flex-1">
         <span className="block text-lg leading-tight font-bold wrap-anywhere">{title}</span>
-        <span className="line-clamp-2 text-sm text-base-content/80">
-          <Words text={words} />
-        </span>
+        <span className="line-clamp-2 text-sm text-base-content/80">{words}</span>
       </span>
       <ArrowRight aria-hidden className="shrink-0" />
     </button>

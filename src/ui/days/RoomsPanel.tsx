@@ -7,6 +7,7 @@ import { plainRoom, type Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
 import { writeRoomRecord } from '@/core/formats/roomRecordCsv'
 import { airAt, roomOf } from '@/core/usecases/drying/pieceDrying'
+import { matteFactor } from '@/core/usecases/run/matteFactor'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { readRoomSensor } from '@/store/devices'
 import { download, fileName } from '@/store/download'
@@ -47,6 +48,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
   const set = (changes: Partial<Room>) => run({ type: 'room.set', room: { ...room, ...changes } })
   const pieces = Object.values(studio.pieces).filter((piece) => roomOf(studio, piece).id === room.id).length
   const air = airAt(room, now)
+  const matte = matteFactor(studio, room.id)
   const fahrenheit = studio.settings.temperature === 'F'
   const sense = async () => {
     const readings = await readRoomSensor(room, seedFromText(room.id) % 1_000_000)
@@ -123,6 +125,12 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
           </button>
         )}
       </p>
+      {matte.looked > 0 && (
+        <p className="text-sm" data-testid="matte-factor">
+          Coats take <b className="numbers">{Math.exp(matte.ln).toFixed(2)} ×</b> as long until matte as reckoned, from{' '}
+          <span className="numbers">{matte.looked}</span> {matte.looked === 1 ? 'look' : 'looks'} at the bench.
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
         <button type="button" className="btn font-normal btn-sm" onClick={() => void sense()}>
           Read the sensor (simulated)

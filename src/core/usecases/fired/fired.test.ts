@@ -19,7 +19,14 @@ import { hastes, whatHappened } from './whatHappened'
 import { predictedAndReal, whatGoesWrong } from './whatGoesWrong'
 
 const NOW = '2026-03-04T18:00:00Z'
-const studio = demoStudio()
+const begun = demoStudio()
+/** The demo before anything was written down of it. */
+const studio: Studio = {
+  ...begun,
+  pieces: Object.fromEntries(
+    Object.entries(begun.pieces).map(([id, piece]) => [id, { ...piece, run: [], outcomes: [] }]),
+  ),
+}
 const beakers = studio.pieces['wax-beakers']
 
 const after = (of: Studio, command: Command): Studio => {
