@@ -38,16 +38,6 @@ test('plan, on the bench, with findings', async ({ page }) => {
   await page.screenshot(shot('plan-bench'))
 })
 
-test('a wax resist with its handles', async ({ page }) => {
-  await openPlan(page, 'swift-mugs')
-  await step(page, 'Step 3: Wax bird in flight').click()
-  const box = await wheel(page).boundingBox()
-  if (box) await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.55)
-  await expect(page.getByTestId('section')).toContainText('Chalk white')
-  await settled(page)
-  await page.screenshot(shot('plan-wax'))
-})
-
 test('a set, divided into lots', async ({ page }) => {
   await openPlan(page, 'dune-cups')
   await page.getByRole('radio', { name: 'the set' }).click()
@@ -63,23 +53,6 @@ test('a set, divided into lots', async ({ page }) => {
   await page.getByRole('button', { name: 'Dismiss' }).click()
   await settled(page)
   await page.screenshot(shot('plan-set'))
-})
-
-test('an inlaid tile from above, with the acts to add', async ({ page }) => {
-  await openPlan(page, 'fence-tiles')
-  await step(page, 'Fill lines').click()
-  await page.getByRole('toolbar', { name: 'Add a step' }).getByText('Inlay', { exact: true }).click()
-  await settled(page)
-  await page.screenshot(shot('plan-tile'))
-})
-
-test('unrolled, with the motifs to choose from', async ({ page }) => {
-  await openPlan(page, 'feather-jar')
-  await step(page, 'Carve feather').click()
-  await page.getByRole('radio', { name: 'unrolled' }).click()
-  await page.getByLabel(/^Motif: /).click()
-  await unrolled(page)
-  await page.screenshot(shot('plan-unrolled'))
 })
 
 test('on a tablet', async ({ page }) => {
@@ -137,19 +110,6 @@ test('cupboard', async ({ page }) => {
   await page.screenshot(shot('cupboard'))
 })
 
-test('mixing and matching', async ({ page }) => {
-  await open(page, '/cupboard')
-  await page.getByRole('radio', { name: 'Mix and match' }).click()
-  const wanted = page.getByLabel('Wanted colour, in figures')
-  await wanted.fill('58 -22 24')
-  await wanted.press('Enter')
-  await page.getByRole('button', { name: 'Find recipes' }).click()
-  await expect(page.getByTestId('recipes')).toBeVisible({ timeout: 30_000 })
-  await expect(page.getByRole('button', { name: 'Find recipes' })).toBeEnabled()
-  await atRest(page)
-  await page.screenshot(shot('mix'))
-})
-
 test('tiles', async ({ page }) => {
   await open(page, '/tiles')
   await page.getByRole('radio', { name: 'ask and enter' }).click()
@@ -187,4 +147,50 @@ test('the colours of a piece', async ({ page }) => {
   await expect(page.getByTestId('colours')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
   await settled(page)
   await page.screenshot(shot('plan-colours'))
+})
+
+test('the bench, a coat that dries', async ({ page }) => {
+  await open(page, '/bench?piece=kelp-bottle')
+  await expect(async () => {
+    if (!(await page.getByTestId('which-coat').isVisible())) await page.getByTestId('go-on').click()
+    await expect(page.getByTestId('which-coat')).toHaveText(/coat 1 of/, { timeout: 1000 })
+  }).toPass()
+  await page.getByTestId('go-on').click()
+  await expect(page.getByTestId('waiting')).toBeVisible()
+  for (const word of ['before', 'after'])
+    await expect(page.getByRole('img', { name: new RegExp(`${word} this coat`) })).toBeVisible({ timeout: 40_000 })
+  await page.screenshot(shot('bench'))
+})
+
+test('the opening of a kiln', async ({ page }) => {
+  await open(page, '/fired')
+  await page
+    .getByLabel('Pots at the kiln')
+    .getByRole('button', { name: /Fenced tiles/ })
+    .first()
+    .click()
+  await page.getByTestId('opened').locator('[data-pot="7"]').getByRole('button', { name: /^Pot 7/ }).click()
+  await expect(page.getByTestId('fault')).toContainText('Warped')
+  await page.screenshot(shot('fired'))
+})
+
+test('what would go wrong, on a piece', async ({ page }) => {
+  await open(page, '/fired?show=wrong')
+  await page.getByLabel('On which piece').selectOption({ label: 'Reed jugs' })
+  const list = page.getByTestId('goes-wrong')
+  await expect(list.getByRole('listitem').first()).toBeVisible({ timeout: 60_000 })
+  await list.getByRole('listitem').nth(4).scrollIntoViewIfNeeded()
+  for (const n of [1, 3, 4])
+    await expect(list.getByRole('listitem').nth(n).getByRole('img', { name: /what if I/ })).toBeVisible({ timeout: 60_000 })
+  await page.screenshot(shot('goes-wrong'))
+})
+
+test('kiln tickets', async ({ page }) => {
+  await open(page, '/fired?show=hand')
+  await page.getByLabel('Banded beakers').check()
+  await page.getByLabel('Swift mugs').check()
+  const first = page.getByTestId('ticket').first()
+  await first.getByLabel('Whose it is').fill('Ines Marek')
+  await first.getByLabel('Fragile, and where').fill('nothing')
+  await page.screenshot(shot('tickets'))
 })

@@ -135,7 +135,8 @@ async function warnWhenShort(): Promise<void> {
   const per = Math.round((100 * room.used) / room.granted)
   tell(
     'news',
-    `Kept. ${per} % of the room that this browser grants is used; save the studio as a zip (Studio) and delete photographs you no longer need.`,
+    `Kept. ${per} % of the room that this browser grants is used; save the studio as a zip (Studio) and delete ` +
+      'photographs you no longer need.',
   )
 }
 

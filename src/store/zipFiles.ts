@@ -48,7 +48,8 @@ async function handOver(name: string, make: () => Promise<{ blob: Blob; missing:
   } catch (error) {
     tell(
       'problem',
-      `The zip could not be written (${error instanceof Error ? error.message : 'unknown'}); try again, or save the studio without photographs.`,
+      `The zip could not be written (${error instanceof Error ? error.message : 'unknown'}); ` +
+        'try again, or save the studio without photographs.',
     )
   }
 }

@@ -209,7 +209,7 @@ const handlers: Handlers = {
     withPiece(studio, pieceId, (piece) => {
       Object.assign(piece, changes)
       // Steps that are gone and pots beyond the count leave the lots.
-      if (piece.apart.length) putLots(piece, lotsOf(piece))
+      if (piece.apart.length || piece.otherwise.length) putLots(piece, lotsOf(piece))
       return checkWith(pieceSchema, piece, 'piece')
     }),
   'piece.making': (studio, { pieceId, pots, changes }) =>
@@ -340,7 +340,7 @@ const handlers: Handlers = {
   'step.remove': (studio, command) =>
     withStep(studio, command, (piece, index) => {
       piece.steps.splice(index, 1)
-      if (piece.apart.length) putLots(piece, lotsOf(piece))
+      if (piece.apart.length || piece.otherwise.length) putLots(piece, lotsOf(piece))
       return null
     }),
   'step.move': (studio, command) =>

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import { Hand, List, Volume2, VolumeX } from 'lucide-react'
 import { useState } from 'react'
@@ -96,7 +97,10 @@ export function BenchStrip({
                   <button
                     type="button"
                     aria-current={item === current ? 'step' : undefined}
-                    className={`flex min-h-12 w-full cursor-pointer items-center gap-3 px-2 text-left hover:bg-base-300 ${item === current ? 'font-bold' : ''}`}
+                    className={clsx(
+                      'flex w-full cursor-pointer items-center gap-3 px-2 text-left hover:bg-base-300',
+                      item === current && 'font-bold',
+                    )}
                     onClick={() => {
                       onChoose(item.id)
                       setListed(false)

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
@@ -129,7 +130,10 @@ function Choice({ title, words, onChoose }: { title: string; words: string; onCh
     <button
       type="button"
       onClick={onChoose}
-      className="flex min-h-20 w-full cursor-pointer items-center gap-3 border border-base-content/70 bg-base-200 px-4 py-3 text-left hover:border-base-content"
+      className={clsx(
+        'flex min-h-20 w-full cursor-pointer items-center gap-3 px-4 py-3 text-left',
+        'border border-base-content/70 bg-base-200 hover:border-base-content',
+      )}
     >
       <span className="min-w-0 flex-1">
         <span className="block text-lg leading-tight font-bold wrap-anywhere">{title}</span>

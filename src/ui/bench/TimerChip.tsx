@@ -77,7 +77,12 @@ export function TimerChip({ timer, studio, now }: { timer: CoatTimer; studio: St
         </span>
       </button>
       {open && (
-        <span className="absolute top-full left-0 z-20 mt-1 block w-72 space-y-2 border border-base-content bg-base-100 p-3 text-sm shadow-lg">
+        <span
+          className={clsx(
+            'absolute top-full left-0 z-20 mt-1 block w-72 space-y-2',
+            'border border-base-content bg-base-100 p-3 text-sm shadow-lg',
+          )}
+        >
           <span className="block">
             Matte at about <b className="numbers">{clock(timer.likelyMs)}</b>, perhaps from{' '}
             <span className="numbers">{clock(timer.earlyMs)}</span>, surely by{' '}

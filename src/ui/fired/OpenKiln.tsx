@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useState } from 'react'
 import type { Studio } from '@/core/model/studio'
 import { kilnPots, type KilnPots } from '@/core/usecases/fired/kilnLoads'
@@ -31,7 +32,10 @@ export function OpenKiln({ studio }: { studio: Studio }) {
                 type="button"
                 aria-pressed={one === open}
                 onClick={() => setOpenId(one === open ? null : idOf(one))}
-                className={`w-full cursor-pointer border px-3 py-2 text-left ${one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200'}`}
+                className={clsx(
+                  'w-full cursor-pointer border px-3 py-2 text-left',
+                  one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200',
+                )}
               >
                 <span className="block leading-tight font-bold">{lotName(piece, namedPots(piece, pots))}</span>
                 <span className="text-sm text-base-content/80">

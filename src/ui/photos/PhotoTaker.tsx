@@ -1,6 +1,7 @@
 'use client'
 
 import { Camera } from 'lucide-react'
+import clsx from 'clsx'
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import { entriesOf, type PhotoSide } from '@/core/model/run'
@@ -36,7 +37,11 @@ export function PhotoTaker({
     return (
       <label
         key={side}
-        className="relative flex h-28 w-28 cursor-pointer flex-col items-center justify-center gap-1 overflow-hidden border-2 border-base-content/70 text-center focus-within:outline-2 focus-within:outline-offset-2 hover:bg-base-200"
+        className={clsx(
+          'relative flex h-28 w-28 cursor-pointer flex-col items-center justify-center gap-1 overflow-hidden',
+          'border-2 border-base-content/70 text-center hover:bg-base-200',
+          'focus-within:outline-2 focus-within:outline-offset-2',
+        )}
       >
         {last && <Photo entry={last} piece={piece} className="absolute inset-0 h-full w-full object-cover" />}
         <span className={`relative flex flex-col items-center ${last ? 'bg-base-100/85 px-2 py-0.5 text-sm' : ''}`}>

@@ -131,5 +131,5 @@ describe('whatever is to be planned', () => {
     })
     expect(found.length).toBeGreaterThan(60)
     expect(found.filter(({ inside }) => inside).length / found.length).toBeGreaterThanOrEqual(0.98)
-  })
+  }, 120_000)
 })

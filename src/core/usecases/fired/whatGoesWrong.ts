@@ -1,7 +1,7 @@
 import { ciede2000 } from '../../colour/ciede2000'
 import { wilson } from '../../numeric/wilson'
 import { FAULTS, latestOutcomes, type Fault } from '../../model/outcome'
-import { entriesOf, tellsOf } from '../../model/run'
+import { entriesOf, standingEntries, tellsOf } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep } from '../../plan/step'
 import { stepsOfRun } from '../run/stepsOfRun'
@@ -47,7 +47,8 @@ export function whatGoesWrong(studio: Studio, by: CountedBy): GroupCount[] {
           ? steps.flatMap(mediaOfStep).map((id) => studio.media[id]?.name ?? 'a jar that is gone')
           : by === 'act'
             ? steps.filter(({ act }) => act !== 'fire' && act !== 'bring').map((step) => actOf(step).word)
-            : entriesOf(piece.run, 'coat')
+            : standingEntries(piece.run)
+                .filter(({ kind }) => kind === 'coat' || kind === 'step')
                 .filter((entry) => tellsOf(entry, pot) && entry.by)
                 .map((entry) => entry.by)
     for (const name of new Set(names)) count(name, bad)
@@ -129,7 +130,8 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
       name: 'Coats',
       times: steps,
       words: coats.length
-        ? `${coats.length} of ${steps} done steps had other coats than planned (${coats.map((n) => (n > 0 ? `+${n}` : String(n))).join(', ')})`
+        ? `${coats.length} of ${steps} done steps had other coats than planned ` +
+          `(${coats.map((n) => (n > 0 ? `+${n}` : String(n))).join(', ')})`
         : `${steps} done steps, none noted with other coats than planned`,
     },
     {
@@ -137,7 +139,8 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
       name: 'Colours',
       times: colours.length,
       words: colours.length
-        ? `measured colours are ${median(colours).toFixed(1)} ΔE00 from the prediction in the middle, ${Math.max(...colours).toFixed(1)} at most`
+        ? `measured colours are ${median(colours).toFixed(1)} ΔE00 from the prediction in the middle, ` +
+          `${Math.max(...colours).toFixed(1)} at most`
         : 'measure a colour that came out of the kiln, and it is compared here',
     },
   ]

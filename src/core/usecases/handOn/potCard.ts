@@ -49,9 +49,10 @@ export function potCard(piece: Piece, pot: number, studio: Studio, nowMs: number
     .map((step) => stepWords(step, studio, isSlab(piece)).title.toLowerCase())
   const outcome = latestOutcomes(piece.outcomes).get(pot)
   const body = studio.bodies[piece.bodyId]
+  const names = laid.map(({ name, kind }) => `${name} (${kindOrPlain(kind).name})`)
   return {
     title: piece.name,
-    madeOf: `${body?.name ?? 'Clay'}${laid.length ? `, with ${listed(laid.map(({ name, kind }) => `${name} (${kindOrPlain(kind).name})`))}` : ''}.`,
+    madeOf: `${body?.name ?? 'Clay'}${names.length ? `, with ${listed(names)}` : ''}.`,
     how:
       (acts.length ? `By hand: ${listed([...new Set(acts)])}. ` : 'Made by hand. ') +
       (last ? `Fired ${firings.length === 1 ? 'once' : `${firings.length} times`}, at last to cone ${last.cone}.` : ''),

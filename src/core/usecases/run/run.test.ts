@@ -9,6 +9,7 @@ import { NOTHING_KNOWN, standingEntries, type RunEntry } from '../../model/run'
 import { recorded, stepEntry, strikeEntry, strokeEntry, undoneEntry } from '../../model/runEntries'
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
+import { practicePiece, practiceStepId } from '../create/practicePiece'
 import { PieceViewer } from '../view/pieceView'
 import { besideTheAct } from './besideTheAct'
 import { benchAct, heightMarks } from './benchAct'
@@ -529,5 +530,28 @@ describe('presses within one second', () => {
     const gone = after(now, actDone(same, now.pieces[ID], step, same.pots, same.pots, now, known()))
     expect(gone.pieces[ID].run).toHaveLength(now.pieces[ID].run.length)
     expect(isDone(pieceItems(gone.pieces[ID]).find(({ id }) => id === item.id) as BenchItem)).toBe(true)
+  })
+})
+
+describe('the practice piece', () => {
+  it('has a step for each coat of the piece, by which the bench finds it', () => {
+    const piece = untouched().pieces[ID]
+    const practice = practicePiece(piece, () => 'practice')
+    const ids = new Set(practice.steps.map(({ id }) => id))
+    for (const step of piece.steps.filter(({ act }) => act === 'coat' || act === 'carve' || act === 'fire'))
+      expect(ids.has(practiceStepId(step.id))).toBe(true)
+    expect(ids.size).toBe(practice.steps.length)
+  })
+})
+
+describe('a step that is taken out of the plan', () => {
+  it('takes what was different in it along', () => {
+    const studio = untouched()
+    const step = studio.pieces[ID].steps[1]
+    const difference = { stepId: step.id, changes: { coats: 1 }, mishap: null }
+    const said = after(studio, saidEntry(studio.pieces[ID], step.id, [], difference, '1 coat', { now: NOW, by: '' }))
+    const without = after(said, { type: 'step.remove', pieceId: ID, stepId: step.id })
+    expect(without.pieces[ID].otherwise).toEqual([])
+    expect(runLines(without.pieces[ID], without)[0].words).toContain('a step that is no longer planned')
   })
 })
