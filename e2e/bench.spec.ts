@@ -128,6 +128,7 @@ test('axe finds nothing at the bench, and every target is a thumb wide', async (
           }),
         )
       expect(small).toEqual([])
+      if (size.width !== 820) continue
       const { violations } = await new AxeBuilder({ page })
         .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
         .analyze()

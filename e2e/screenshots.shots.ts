@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { atRest, drawn, expect, open, openPlan, settled, step, test, unrolled, wheel } from './studio'
+import { atRest, drawn, expect, open, openPlan, settled, step, test, wheel } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 
@@ -169,7 +169,11 @@ test('the opening of a kiln', async ({ page }) => {
     .getByRole('button', { name: /Fenced tiles/ })
     .first()
     .click()
-  await page.getByTestId('opened').locator('[data-pot="7"]').getByRole('button', { name: /^Pot 7/ }).click()
+  await page
+    .getByTestId('opened')
+    .locator('[data-pot="7"]')
+    .getByRole('button', { name: /^Pot 7/ })
+    .click()
   await expect(page.getByTestId('fault')).toContainText('Warped')
   await page.screenshot(shot('fired'))
 })
@@ -181,7 +185,12 @@ test('what would go wrong, on a piece', async ({ page }) => {
   await expect(list.getByRole('listitem').first()).toBeVisible({ timeout: 60_000 })
   await list.getByRole('listitem').nth(4).scrollIntoViewIfNeeded()
   for (const n of [1, 3, 4])
-    await expect(list.getByRole('listitem').nth(n).getByRole('img', { name: /what if I/ })).toBeVisible({ timeout: 60_000 })
+    await expect(
+      list
+        .getByRole('listitem')
+        .nth(n)
+        .getByRole('img', { name: /what if I/ }),
+    ).toBeVisible({ timeout: 60_000 })
   await page.screenshot(shot('goes-wrong'))
 })
 

@@ -6,13 +6,14 @@ import { nextStepIndex, timeline } from '../plan/timeline'
 import type { Mend } from './finding'
 
 /**
- * Mends as far as they can still be carried out: what is done stays as it was done. Coats that are too few are laid now, while the clay
- * is still at that stage; what else would change a step that is done falls away. `judged` are the steps that the mends count by, those
- * of the piece without what was left out.
+ * Mends as far as they can still be carried out: what went otherwise than planned cannot be planned otherwise. Coats that are too few
+ * are laid now, while the clay is still at that stage; what else would change such a step, or what was done before it, falls away.
+ * While nothing went otherwise a plan may be mended anywhere: it is the plan that is looked at. `judged` are the steps that the mends
+ * count by, those of the piece without what was left out.
  */
 export function standingMends(mends: readonly Mend[], piece: Piece, judged: readonly Step[]): readonly Mend[] {
   const next = nextStepIndex(piece.steps)
-  if (next === 0 && judged.length === piece.steps.length) return mends
+  if (!piece.otherwise.length) return mends
   return mends.flatMap(({ label, command }) => {
     const standing = standingCommand(command, { piece, judged, next })
     return standing ? [{ label: moreWords(command, standing) ?? label, command: standing }] : []
@@ -41,20 +42,20 @@ function placeIn({ piece, judged }: Standing, at: number): number {
 
 function standingCommand(command: Command, standing: Standing): Command | null {
   const { piece, next } = standing
-  const isDone = (stepId: string) => piece.steps.find(({ id }) => id === stepId)?.done ?? false
+  const isSaid = (stepId: string) => piece.otherwise.some((other) => other.stepId === stepId)
   switch (command.type) {
     case 'batch': {
       const commands = command.commands.map((one) => standingCommand(one, standing))
       return commands.every((one) => one !== null) ? { ...command, commands } : null
     }
     case 'step.change':
-      return isDone(command.stepId) ? moreCoats(command, standing) : command
+      return isSaid(command.stepId) ? moreCoats(command, standing) : command
     case 'step.remove':
     case 'step.duplicate':
-      return isDone(command.stepId) ? null : command
+      return isSaid(command.stepId) ? null : command
     case 'step.move': {
       const to = placeIn(standing, command.to)
-      return isDone(command.stepId) || to < next ? null : { ...command, to }
+      return isSaid(command.stepId) || to < next ? null : { ...command, to }
     }
     case 'step.add': {
       const at = placeIn(standing, command.at)
@@ -65,7 +66,7 @@ function standingCommand(command: Command, standing: Standing): Command | null {
   }
 }
 
-/** Coats that a done step lacks, as a step of their own that comes next. */
+/** Coats that a step lacks, as a step of their own that comes next. */
 function moreCoats(
   { pieceId, stepId, changes }: Extract<Command, { type: 'step.change' }>,
   { piece, next }: Standing,
@@ -75,10 +76,11 @@ function moreCoats(
   const wanted = changes.coats
   if (Object.keys(changes).length !== 1 || typeof wanted !== 'number' || !('coats' in step)) return null
   const times = timeline(piece.steps)
-  const stays = times[next].stage === times[at].stage && !piece.steps.slice(at, next).some(isFiring)
+  const place = Math.max(next, at + 1)
+  const stays = times[place].stage === times[at].stage && !piece.steps.slice(at, place).some(isFiring)
   if (wanted <= step.coats || !stays) return null
   const { mishap: _mishap, ...plain } = step
   const id = `${stepId}-more`.slice(0, 64)
   if (piece.steps.some((other) => other.id === id)) return null
-  return { type: 'step.add', pieceId, at: next, step: { ...plain, id, coats: wanted - step.coats, done: false } }
+  return { type: 'step.add', pieceId, at: place, step: { ...plain, id, coats: wanted - step.coats, done: false } }
 }

@@ -44,6 +44,7 @@ function asDone(piece: Piece, { otherwise, done }: Pick<Lot, 'otherwise' | 'done
   const isDone = new Set(done)
   return {
     ...piece,
+    otherwise,
     steps: piece.steps.map((step) => ({ ...stepAsDone(step, otherwise), done: isDone.has(step.id) })),
   }
 }

@@ -149,7 +149,6 @@ describe('a new plan', () => {
       ...beakers,
       bodyId,
       steps: beakers.steps
-        .map((s) => ({ ...s, done: false }))
         .map((s) => (s.act === 'coat' ? { ...s, coats: 1, mediumId: 'shell-white' } : s))
         .filter((s) => s.act !== 'wipeDust'),
     }

@@ -1,7 +1,7 @@
 import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
-import type { StepOf } from '../../plan/step'
+import { isFiring, type StepOf } from '../../plan/step'
 import { overlapMm } from '../../skin/place'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
@@ -16,16 +16,33 @@ interface JudgedCoat {
   readonly index: number
   readonly name: string
   readonly coverage: Coverage
-  /** Nominal coats that the planned ones come to with this applicator and water. */
+  /** Coats of it that lie on one another there, those that a later step lays on among them. */
+  readonly laid: number
+  /** Nominal coats that these come to with this applicator and water. */
   readonly worth: number
 }
 
-const coats = (plan: JudgedPlan): JudgedCoat[] =>
-  plan.of('coat').flatMap(({ step, index }) => {
-    const coverage = coverageAt(plan, index, step)
-    if (!coverage) return []
-    return [{ step, index, name: plan.media[coverage.medium].name, coverage, worth: step.coats * coverage.each }]
+/** What must be alike for coats of two steps to be coats of one colour. */
+const alike = ({ mediumId, mix, water, applicator, place, intent, blend }: StepOf<'coat'>): string =>
+  JSON.stringify([mediumId, mix, water, applicator, place, intent, blend])
+
+/** Coats of the plan; those of a step that goes on where an earlier one left off, before any fire, count with the earlier. */
+function coats(plan: JudgedPlan): JudgedCoat[] {
+  const judged = new Map<string, JudgedCoat>()
+  let fires = 0
+  plan.steps.forEach((step, index) => {
+    if (isFiring(step)) fires++
+    if (step.act !== 'coat') return
+    const key = `${fires} ${alike(step)}`
+    const before = judged.get(key)
+    const coverage = before?.coverage ?? coverageAt(plan, index, step)
+    if (!coverage) return
+    const laid = (before?.laid ?? 0) + step.coats
+    const own = { step, index, name: plan.media[coverage.medium].name, coverage, laid, worth: laid * coverage.each }
+    judged.set(key, before ? { ...own, step: before.step, index: before.index } : own)
   })
+  return [...judged.values()]
+}
 
 const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 
@@ -38,19 +55,19 @@ export const coatRules: readonly Rule[] = [
     look: (plan) =>
       coats(plan)
         .filter(({ step, coverage, worth }) => step.intent === 'cover' && !step.blend && worth < coverage.needed - 0.5)
-        .map(({ step, index, name, coverage: { cover, toGive, under, over }, worth }) => ({
+        .map(({ step, index, name, laid, coverage: { cover, toGive, under, over }, worth }) => ({
           stepId: step.id,
           where: `step ${index + 1}`,
           sentence:
-            `${plural(step.coats, 'coat')} of ${name} ${step.coats === 1 ? 'fires' : 'fire'} thin and streaked; ` +
+            `${plural(laid, 'coat')} of ${name} ${laid === 1 ? 'fires' : 'fire'} thin and streaked; ` +
             `${toGive} cover here.`,
           because:
-            `What lies under ${step.coats === 1 ? 'it' : 'them'}, ` +
+            `What lies under ${laid === 1 ? 'it' : 'them'}, ` +
             `${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}, ` +
             `shows through${over.length ? ' the clear' : ''}, ${differenceInFull(cover.fromOpaque(worth))}; ` +
             'raw it already looks finished.',
           mends: [
-            changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive }),
+            changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive - laid + step.coats }),
             changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' }),
           ],
         })),
@@ -61,7 +78,7 @@ export const coatRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) =>
-      coats(plan).flatMap(({ step, index, name, coverage: { needed, each }, worth }) => {
+      coats(plan).flatMap(({ step, index, name, laid, coverage: { needed, each }, worth }) => {
         const blisters = worth > FLAKE_LIMIT_COATS
         const usual = coatsToGive(Math.max(3, needed), each)
         if (!blisters && worth < Math.max(3, needed) + 3) return []
@@ -71,12 +88,16 @@ export const coatRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             severity: blisters ? ('ruin' as const) : ('note' as const),
             sentence: blisters
-              ? `${step.coats} coats of ${name} are so thick that they blister or flake off in the bisque.`
-              : `${step.coats} coats of ${name}: ${usual} already cover, the rest only costs time.`,
+              ? `${laid} coats of ${name} are so thick that they blister or flake off in the bisque.`
+              : `${laid} coats of ${name}: ${usual} already cover, the rest only costs time.`,
             because: blisters
               ? 'A very thick film shrinks and lets go of the clay.'
               : 'Once a colour covers, another coat changes nothing that an eye can see.',
-            mends: [changeStep(plan, `Give it ${plural(usual, 'coat')}`, step.id, { coats: usual })],
+            mends: [
+              changeStep(plan, `Give it ${plural(usual, 'coat')}`, step.id, {
+                coats: Math.max(1, usual - laid + step.coats),
+              }),
+            ],
           },
         ]
       }),

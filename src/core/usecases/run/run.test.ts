@@ -211,6 +211,8 @@ describe('what was different', () => {
     const more = mended.pieces[ID].steps.find(({ id }) => id === `${slip.id}-more`)
     expect(more && 'coats' in more && more.coats).toBe(3)
     expect(mended.pieces[ID].steps.indexOf(more as Step)).toBe(2)
+    const again = judge(lotPieces(mended.pieces[ID])[0].whole, mended)
+    expect(again.ok && again.value.map(({ ruleId }) => ruleId)).not.toContain('too-few-coats')
   })
 
   it('that does not fit its step is refused with the value, and changes nothing', () => {
