@@ -174,7 +174,8 @@ test('the opening of a kiln', async ({ page }) => {
     .locator('[data-pot="7"]')
     .getByRole('button', { name: /^Pot 7/ })
     .click()
-  await expect(page.getByTestId('fault')).toContainText('Warped')
+  await expect(page.getByTestId('fault')).toContainText('Next time')
+  await atRest(page)
   await page.screenshot(shot('fired'))
 })
 

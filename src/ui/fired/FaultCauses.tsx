@@ -65,7 +65,7 @@ export function FaultCauses({
       </ul>
       <p className="mt-2 text-sm">
         A tile that would tell: <Words text={tile} />{' '}
-        <Link href="/tiles?show=propose" className="link">
+        <Link href="/tiles?show=ask" className="link">
           To the tiles
         </Link>
       </p>
