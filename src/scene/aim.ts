@@ -9,7 +9,9 @@ import {
   Vector2,
   Vector3,
 } from 'three'
-import type { LatheMesh } from '@/core/picture/lathe'
+import { WALL } from '@/core/form/assembly'
+import type { LatheMesh, MeshSurface } from '@/core/picture/lathe'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 
 /** How the wheel is looked at; angles in radians. */
 export interface WheelView {
@@ -33,6 +35,7 @@ export function clayGeometry(mesh: LatheMesh): BufferGeometry {
   geometry.setAttribute('uv', new BufferAttribute(mesh.uvs, 2))
   geometry.setAttribute('openness', new BufferAttribute(mesh.openness, 1))
   geometry.setIndex(new BufferAttribute(mesh.indices, 1))
+  geometry.userData = { surfaces: mesh.surfaces }
   geometry.computeBoundingBox()
   return geometry
 }
@@ -82,13 +85,18 @@ export class Aim {
   }
 
   /** The place of the skin under a point of the canvas (−1 … 1 both ways), or null beside the form. */
-  pick(x: number, y: number): { across: number; down: number } | null {
+  pick(x: number, y: number): SkinSpot | null {
     this.take()
     this.piece.updateMatrixWorld()
     this.camera.updateMatrixWorld()
     this.ray.setFromCamera(new Vector2(x, y), this.camera)
     const hit = this.ray.intersectObject(this.target)[0]
-    return hit?.uv ? { across: hit.uv.x, down: hit.uv.y } : null
+    if (!hit?.uv) return null
+    const surfaces = this.target.geometry.userData.surfaces as readonly MeshSurface[]
+    const first = 3 * (hit.faceIndex ?? 0)
+    const { id, box } = surfaces.findLast(({ firstIndex }) => firstIndex <= first) ?? surfaces[0]
+    const place = { across: (hit.uv.x - box.u) / box.width, down: (hit.uv.y - box.v) / box.height }
+    return id === WALL ? place : { ...place, on: id }
   }
 
   /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height. */

@@ -1,6 +1,7 @@
 import { proxy, releaseProxy, transfer, wrap, type Remote } from 'comlink'
 import { tagged } from '@/core/formats/pngTags'
 import type { LatheMesh } from '@/core/picture/lathe'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
 import { drawsWith } from './drawsWith'
@@ -56,7 +57,7 @@ export class WheelScene {
   }
 
   /** The place of the skin under a point of the canvas (−1 … 1 both ways), or null beside the form. */
-  pick = (x: number, y: number): { across: number; down: number } | null => this.aim.pick(x, y)
+  pick = (x: number, y: number): SkinSpot | null => this.aim.pick(x, y)
 
   /** Where the right-hand outline of the form is on the canvas (CSS pixels) at a radius and height, looked at as `view` says. */
   outlineAt(view: WheelView, radiusMm: number, heightMm: number): { x: number; y: number } {

@@ -7,6 +7,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { mediaOfStep, type Step } from '@/core/plan/step'
 import { type Section, type ViewKind, type ViewRequest } from '@/core/usecases/view/pieceView'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { decoratedSide, sideOfStep } from '@/core/usecases/view/decoratedSide'
 import { askShownSkin, askSkin, gates, SOON_MS, thumbnails } from '@/workers/clients'
 import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
@@ -71,12 +72,12 @@ const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
 export const useFlatSkin = (skin: SkinAnswer | null): Asked<ImageData | null> => useAsked(FLAT, skin && { skin })
 
 /** The cut through the wall of a skin at a place; null when a newer one has come. */
-export const sectionOf = (skin: SkinAnswer, across: number, down: number): Promise<Section | null> =>
-  askShownSkin((worker) => worker.section(skin.number, across, down))
+export const sectionOf = (skin: SkinAnswer, spot: SkinSpot): Promise<Section | null> =>
+  askShownSkin((worker) => worker.section(skin.number, spot))
 
 /** A patch of a skin in true millimetres; null when a newer one has come. */
-export const patchOf = async (skin: SkinAnswer, across: number, down: number, samples: number, seesMm: number) =>
-  toImage(await askShownSkin((worker) => worker.patch(skin.number, across, down, samples, seesMm)))
+export const patchOf = async (skin: SkinAnswer, spot: SkinSpot, samples: number, seesMm: number) =>
+  toImage(await askShownSkin((worker) => worker.patch(skin.number, spot, samples, seesMm)))
 
 /** The pictures of a skin, for files. */
 export const texturesOf = (skin: SkinAnswer) => askShownSkin((worker) => worker.textures(skin.number))

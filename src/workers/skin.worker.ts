@@ -6,6 +6,7 @@ import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture
 import { amountsOf, type Amount } from '@/core/usecases/bench/amounts'
 import { recountCoats, settlePlan } from '@/core/usecases/create/settlePlan'
 import type { PaletteColour } from '@/core/usecases/view/palette'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, JudgeAnswer, PixelsAnswer, SkinAnswer } from './protocol'
 import { alive } from './supervise'
@@ -95,8 +96,8 @@ const api = {
   },
 
   /** A patch of it round a place, in true millimetres, as opaque RGBA. */
-  patch(number: number, across: number, down: number, samples: number, seesMm: number): PixelsAnswer | null {
-    const pixels = viewerOf(number)?.patch(across, down, samples, seesMm)
+  patch(number: number, spot: SkinSpot, samples: number, seesMm: number): PixelsAnswer | null {
+    const pixels = viewerOf(number)?.patch(spot, samples, seesMm)
     if (!pixels) return null
     return transfer({ width: samples, height: samples, pixels }, [pixels.buffer])
   },
@@ -105,8 +106,7 @@ const api = {
   palette: (request: PieceRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(inStudio(request)),
 
   /** The cut through the wall at a place of the skin that is shown. */
-  section: (number: number, across: number, down: number): Section | null =>
-    viewerOf(number)?.section(across, down) ?? null,
+  section: (number: number, spot: SkinSpot): Section | null => viewerOf(number)?.section(spot) ?? null,
 
   /** What a plan takes from the jars. */
   amounts: (piece: Piece, left: boolean): Amount[] => amountsOf(piece, known(), left),

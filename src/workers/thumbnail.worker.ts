@@ -1,7 +1,8 @@
 import { expose, transfer } from 'comlink'
 import { buildForm } from '@/core/form/buildForm'
 import { formPicture, type View } from '@/core/picture/formPicture'
-import { latheMesh } from '@/core/picture/lathe'
+import { pieceMesh } from '@/core/picture/lathe'
+import { atlasOf } from '@/core/skin/atlas'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { Answer, PixelsAnswer } from './protocol'
 import { alive } from './supervise'
@@ -12,10 +13,17 @@ const api = {
   picture(request: ViewRequest, view: View, width: number, height: number, fine: boolean): Answer<PixelsAnswer> {
     const form = buildForm(request.piece.form)
     if (!form.ok) return form
-    const skin = (fine ? new PieceViewer() : new PieceViewer(1024, 512)).view(request)
+    const across = fine ? 2048 : 1024
+    const skin = new PieceViewer(across, across / 2).view(request)
     if (!skin.ok) return skin
     const pixels = new Uint8ClampedArray(
-      formPicture(latheMesh(form.value, 72, request.piece.form.parts), skin.value.picture, view, width, height),
+      formPicture(
+        pieceMesh(atlasOf(form.value, request.piece.form.parts, across, across / 2), 72),
+        skin.value.picture,
+        view,
+        width,
+        height,
+      ),
     )
     return transfer({ ok: true as const, value: { width, height, pixels } }, [pixels.buffer])
   },

@@ -42,6 +42,8 @@ const MAKINGS: Readonly<Record<string, (nowMs: number) => Making>> = {
   'weave-bowl': (now) => made(now, 22 * 24),
   'fence-tiles': (now) => made(now, 25 * 24),
   'feather-jar': (now) => made(now, 20 * 24),
+  'creek-teapot': (now) => made(now, 32 * 24),
+  'plump-wren': (now) => made(now, 29 * 24),
   'knot-moon-jar': (now) => ({
     madeAt: null,
     roomId: 'shed',

@@ -8,6 +8,7 @@ import { stocked } from './demoStock'
 import { withDemoRecord } from './demoRecord'
 import { demoTiles } from './demoTiles'
 import { firstPieces } from './firstPieces'
+import { joinedPieces } from './joinedPieces'
 import { techniquePieces } from './techniquePieces'
 
 const byId = <T extends { id: string }>(list: readonly T[]): Record<string, T> =>
@@ -32,7 +33,7 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
 
 /** The demo: an invented studio by a tidal river, pieces in every technique and in different states, in the middle of a week. */
 export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
-  const pieces = [...firstPieces(), ...techniquePieces()]
+  const pieces = [...firstPieces(), ...techniquePieces(), ...joinedPieces()]
   const empty = emptyStudio(timeZone)
   const days = withDemoDays(
     {

@@ -54,11 +54,15 @@ const planShare = ({ plan }: TurnedForm): number => plan.area / Math.PI
 
 /** What the form holds when full to the brim, ml. */
 export function capacityMl(form: TurnedForm): number {
+  if (form.closed) return 0
   const top = Math.max(...form.profile.map((p) => p.z))
   const rimMiddle = (form.zones.rim.from + form.zones.rim.to) / 2
   const inside = form.profile.filter((_, i) => form.lengths[i] >= rimMiddle)
   return (sweptVolume([{ r: 0, z: top }, { r: inside[0].r, z: top }, ...inside]) * planShare(form)) / 1000
 }
 
-/** Clay in the piece, ml as made. */
-export const clayMl = (form: TurnedForm): number => (sweptVolume(form.profile) * planShare(form)) / 1000
+/** Clay in the piece, ml as made; a closed body is hollow. */
+export const clayMl = (form: TurnedForm): number =>
+  form.closed
+    ? (stretchArea(form, { from: 0, to: form.totalMm }) * form.wallMm) / 1000
+    : (sweptVolume(form.profile) * planShare(form)) / 1000

@@ -13,6 +13,19 @@ export interface Part {
   readonly heightMm: number
   readonly widthMm: number
   readonly thickMm: number
+  /** What the artist calls it: “head”, “left ear”. Its kind’s name if it is left out. */
+  readonly name?: string
+  /** How far the middle of a ball stands off the wall, mm; inwards below 0. */
+  readonly outMm?: number
+  /** How far it leans: outwards from the wall, and round the direction it looks in; degrees. */
+  readonly leanDeg?: number
+  readonly rollDeg?: number
+  /** How much narrower its upper end is than its lower one, −0.9 to 0.9. */
+  readonly taper?: number
+  /** A lid that is fired beside its pot, and not on it. */
+  readonly apart?: boolean
+  /** It stands twice: mirrored on the other side of the piece. */
+  readonly pair?: boolean
 }
 
 /** What a new part is like on a form. */
@@ -54,6 +67,30 @@ export const PART: Readonly<
     words: 'three small feet under the base',
     begins: () => ({ degrees: 0, upMm: 0, heightMm: 10, widthMm: 18, thickMm: 12 }),
   },
+  ball: {
+    name: 'ball',
+    words: 'a head, a paw, an ear, a wing, a berry: round or drawn out',
+    begins: (form) => ({
+      degrees: 0,
+      upMm: Math.round(wallMm(form) * 0.75),
+      heightMm: 32,
+      widthMm: 32,
+      thickMm: 32,
+      outMm: 8,
+    }),
+  },
+  relief: {
+    name: 'relief',
+    words: 'a flat shape laid on the wall: a shell, a leaf, a badge',
+    begins: (form) => ({
+      degrees: 0,
+      upMm: Math.round(wallMm(form) * 0.5),
+      heightMm: 40,
+      widthMm: 24,
+      thickMm: 6,
+      taper: 0.4,
+    }),
+  },
   lid: {
     name: 'lid',
     words: 'sits on the rim, with a knob',
@@ -90,6 +127,8 @@ export function joints(part: Part): number[] {
       return [part.upMm, part.upMm + part.heightMm]
     case 'spout':
     case 'lug':
+    case 'ball':
+    case 'relief':
       return [part.upMm]
     case 'feet':
     case 'lid':

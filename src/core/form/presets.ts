@@ -1,4 +1,5 @@
 import type { PartKind } from './partKinds'
+import type { Part } from './parts'
 import type { Plan } from './planOutline'
 import type { ProfilePoint } from './profile'
 
@@ -24,10 +25,17 @@ export const FORM_PRESETS = [
   'cylinderJar',
   'bottle',
   'moonJar',
+  'teapot',
+  'bird',
+  'seal',
+  'planter',
   'tile',
 ] as const
 
 export type FormPreset = (typeof FORM_PRESETS)[number]
+
+/** A part that a preset begins with: of its kind as usual, or with sizes and a name of its own. */
+export type BegunPart = PartKind | ({ readonly kind: PartKind; readonly name: string } & Partial<Omit<Part, 'id'>>)
 
 export interface PresetDefinition {
   readonly name: string
@@ -37,14 +45,33 @@ export interface PresetDefinition {
   readonly hasBelly: boolean
   /** A slab: its height is its thickness, and it has a back, an edge and a face instead of an inside. */
   readonly flat?: boolean
+  /** A figure’s body: hollow, closed at the top. */
+  readonly closed?: boolean
   /** How it looks from above, how uneven its wall is, and what is joined to it, unless the artist says otherwise. */
-  readonly begins?: { readonly plan?: Plan; readonly unevenMm?: number; readonly parts?: readonly PartKind[] }
+  readonly begins?: { readonly plan?: Plan; readonly unevenMm?: number; readonly parts?: readonly BegunPart[] }
   /** Control points of the outside, from the edge of the foot to the rim, for given diameters and height. */
   readonly outline: (s: TurnedSizes) => ProfilePoint[]
 }
 
 const at = (diameter: number, height: number): ProfilePoint => ({ r: diameter / 2, z: height })
 const between = (a: number, b: number, share: number) => a + (b - a) * share
+
+/** A ball that a figure begins with. */
+const ball = (name: string, sizes: Partial<Omit<Part, 'id' | 'kind' | 'name'>>): BegunPart => ({
+  kind: 'ball',
+  name,
+  ...sizes,
+})
+
+/** The meridian of an egg that stands on a flat foot, foot to top. */
+function egg({ heightMm, bellyMm, footMm }: TurnedSizes): ProfilePoint[] {
+  const half = heightMm / (1 + Math.sqrt(1 - (footMm / bellyMm) ** 2))
+  const from = -Math.asin(Math.min(1, (heightMm - half) / half))
+  return Array.from({ length: 97 }, (_, i) => {
+    const t = from + (i / 96) * (Math.PI / 2 - from)
+    return { r: i === 96 ? 0 : (bellyMm / 2) * Math.cos(t), z: heightMm - half + half * Math.sin(t) }
+  })
+}
 
 /** Form presets: each is a few control points as shares of the measured sizes. */
 export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
@@ -140,6 +167,110 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
       at(foot, 0),
       at(between(foot, rim, 0.3), h * 0.24),
       at(between(foot, rim, 0.66), h * 0.62),
+      at(rim, h),
+    ],
+  },
+  teapot: {
+    name: 'Teapot',
+    words: 'round, with spout, lid and handle',
+    sizes: { heightMm: 118, rimMm: 84, bellyMm: 152, footMm: 86, wallMm: 5 },
+    hasBelly: true,
+    begins: {
+      parts: [
+        { kind: 'spout', name: 'spout', degrees: 90, upMm: 46, heightMm: 74, widthMm: 34, thickMm: 4 },
+        { kind: 'handle', name: 'handle', degrees: 270, upMm: 42, heightMm: 84, widthMm: 19, thickMm: 9 },
+        { kind: 'lid', name: 'lid', heightMm: 44, widthMm: 20, thickMm: 4.5 },
+      ],
+    },
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, belly, 0.56), h * 0.1),
+      at(between(foot, belly, 0.92), h * 0.28),
+      at(belly, h * 0.48),
+      at(between(rim, belly, 0.86), h * 0.7),
+      at(between(rim, belly, 0.42), h * 0.9),
+      at(rim, h),
+    ],
+  },
+  bird: {
+    name: 'Plump bird',
+    words: 'a hollow figure: body, head, wings, tail and beak',
+    sizes: { heightMm: 76, rimMm: 30, bellyMm: 72, footMm: 34, wallMm: 5 },
+    hasBelly: true,
+    closed: true,
+    begins: {
+      plan: { kind: 'oval', ratio: 1.2 },
+      parts: [
+        ball('head', { degrees: 90, upMm: 84, outMm: 7, heightMm: 44, widthMm: 44, thickMm: 45 }),
+        ball('beak', { degrees: 90, upMm: 70, outMm: 22, heightMm: 8, widthMm: 9, thickMm: 26, leanDeg: -6 }),
+        ball('wing', {
+          degrees: 0,
+          upMm: 52,
+          outMm: -4,
+          heightMm: 36,
+          widthMm: 64,
+          thickMm: 18,
+          leanDeg: -10,
+          rollDeg: 16,
+          pair: true,
+        }),
+        ball('tail', { degrees: 270, upMm: 66, outMm: 8, heightMm: 13, widthMm: 24, thickMm: 56, leanDeg: -42 }),
+      ],
+    },
+    outline: egg,
+  },
+  seal: {
+    name: 'Seal pup',
+    words: 'a hollow figure: long body, head, nose, flippers and tail',
+    sizes: { heightMm: 62, rimMm: 30, bellyMm: 68, footMm: 44, wallMm: 5 },
+    hasBelly: true,
+    closed: true,
+    begins: {
+      plan: { kind: 'oval', ratio: 2 },
+      parts: [
+        ball('head', { degrees: 90, upMm: 55, outMm: 10, heightMm: 48, widthMm: 48, thickMm: 50 }),
+        ball('muzzle', { degrees: 90, upMm: 43, outMm: 23, heightMm: 20, widthMm: 27, thickMm: 22 }),
+        ball('nose', { degrees: 90, upMm: 45, outMm: 32, heightMm: 8, widthMm: 11, thickMm: 7 }),
+        ball('flipper', {
+          degrees: 62,
+          upMm: 14,
+          outMm: 4,
+          heightMm: 14,
+          widthMm: 24,
+          thickMm: 40,
+          leanDeg: -16,
+          pair: true,
+        }),
+        ball('tail', { degrees: 270, upMm: 18, outMm: 4, heightMm: 10, widthMm: 46, thickMm: 36, leanDeg: -14 }),
+      ],
+    },
+    outline: egg,
+  },
+  planter: {
+    name: 'Planter with shells',
+    words: 'a wide pot, mussel shells laid on its wall',
+    sizes: { heightMm: 132, rimMm: 158, bellyMm: 160, footMm: 112, wallMm: 7 },
+    hasBelly: true,
+    begins: {
+      parts: [24, 66, 108, 150].flatMap((degrees, i) =>
+        [0, 180].map((turn, k) => ({
+          kind: 'relief' as const,
+          name: `shell ${2 * i + k + 1}`,
+          degrees: (degrees + turn) % 360,
+          upMm: i % 2 ? 58 : 80,
+          heightMm: 48,
+          widthMm: 24,
+          thickMm: 7,
+          taper: 0.55,
+          rollDeg: i % 2 ? 24 : -18,
+        })),
+      ),
+    },
+    outline: ({ heightMm: h, rimMm: rim, bellyMm: belly, footMm: foot }) => [
+      at(foot, 0),
+      at(between(foot, belly, 0.5), h * 0.22),
+      at(between(foot, belly, 0.88), h * 0.56),
+      at(belly, h * 0.84),
       at(rim, h),
     ],
   },

@@ -29,6 +29,8 @@ export interface TurnedForm {
   readonly heightMm: number
   /** A slab: base is its back, outside its edge, floor its face. */
   readonly flat: boolean
+  /** Closed at the top, and hollow: a figure’s body. It has no rim and no inside. */
+  readonly closed?: boolean
   /** How it looks from above. Radii of the profile are half its width. */
   readonly plan: PlanOutline
   /** How far a hand-built wall strays from the profile either way, mm. */
@@ -55,6 +57,7 @@ const FLOOR_OVER_WALL = 1.15
 /** Builds a form from a preset and its measured sizes. Fails with words when the sizes contradict each other. */
 export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variation = PLAIN): Result<TurnedForm> {
   if (PRESETS[preset].flat) return buildSlab(sizes.rimMm / 2, sizes.heightMm, variation)
+  if (PRESETS[preset].closed) return buildClosed(PRESETS[preset].outline(sizes), sizes.wallMm, variation)
   const narrowest = Math.min(sizes.rimMm, sizes.footMm)
   if (sizes.wallMm * 2.6 > narrowest) {
     return fail({
@@ -106,6 +109,45 @@ function buildSlab(radiusMm: number, thickMm: number, { plan, unevenMm }: FormVa
     flat: true,
     plan: planOutline(plan),
     unevenMm,
+  })
+}
+
+/** A stretch that a form does not have. */
+const NONE: Stretch = { from: -1000, to: -1000 }
+
+/** A body that closes at the top: across its base, up its outside to the axis. */
+function buildClosed(
+  outside: readonly ProfilePoint[],
+  wallMm: number,
+  { plan, unevenMm }: FormVariation,
+): Result<TurnedForm> {
+  const widestMm = Math.max(...outside.map((p) => p.r))
+  if (wallMm * 2.6 > widestMm)
+    return fail({
+      code: 'form-impossible',
+      reason: `a wall of ${wallMm} mm fills a body ${Math.round(2 * widestMm)} mm wide; make the wall thinner or the body wider`,
+    })
+  const profile = joined([straight({ r: 0, z: 0 }, outside[0]), outside])
+  const lengths = arcLengths(profile)
+  const totalMm = lengths[lengths.length - 1]
+  const footAt = lengths[profile.indexOf(outside[0])]
+  return ok({
+    profile,
+    lengths,
+    totalMm,
+    wallMm,
+    heightMm: Math.max(...profile.map((p) => p.z)),
+    flat: false,
+    closed: true,
+    plan: planOutline(plan),
+    unevenMm,
+    zones: {
+      base: { from: 0, to: footAt },
+      outside: { from: footAt, to: totalMm },
+      rim: NONE,
+      inside: NONE,
+      floor: NONE,
+    },
   })
 }
 

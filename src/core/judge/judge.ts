@@ -17,6 +17,7 @@ import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
 import { orderRules } from './rules/orderRules'
+import { partRules } from './rules/partRules'
 import { stageRules } from './rules/stageRules'
 import { textureRules } from './rules/textureRules'
 
@@ -28,6 +29,7 @@ export const RULES: readonly Rule[] = [
   ...orderRules,
   ...carveRules,
   ...motifRules,
+  ...partRules,
   ...inlayRules,
   ...textureRules,
   ...layerRules,

@@ -7,7 +7,9 @@ import type { SkinOperation } from '../skin/operation'
 import { localStage } from '../plan/localStage'
 import { MediaTable } from '../skin/mediaTable'
 import { StackOptics } from '../skin/appearance'
-import { skinGrid, type SkinGrid } from '../skin/grid'
+import { chartOf, looseAtlas, type Atlas } from '../skin/atlas'
+import type { SkinGrid } from '../skin/grid'
+import type { Motif } from '../vocabulary/motif'
 import { probeSpot, type ProbePoint } from '../skin/probe'
 import type { Stack } from '../skin/stack'
 import type { MediumTraits } from '../skin/acts'
@@ -21,6 +23,9 @@ import { type StepTime } from '../plan/stepTime'
 /** Everything rules look at: the plan, the clay's state at each step, and stacks at any spot. */
 export class JudgedPlan {
   readonly form: TurnedForm
+  /** All surfaces of the piece. */
+  readonly atlas: Atlas
+  /** The raster of its wall. */
   readonly grid: SkinGrid
   readonly steps: readonly Step[]
   readonly times: readonly StepTime[]
@@ -36,15 +41,16 @@ export class JudgedPlan {
     readonly piece: Piece,
     readonly studio: Studio,
     readonly body: Body,
-    { form, grid, mediaTable, operations }: CompiledPlan,
+    { form, atlas, mediaTable, operations }: CompiledPlan,
   ) {
     this.form = form
-    this.grid = grid
+    this.atlas = atlas
+    this.grid = atlas.charts[0].grid
     this.mediaTable = mediaTable
     this.operations = operations
     this.steps = piece.steps
     this.times = timeline(piece.steps).map((time, i) =>
-      i < piece.steps.length ? { ...time, stage: localStage(form, piece.steps, i, time.stage) } : time,
+      i < piece.steps.length ? { ...time, stage: localStage(this.grid.surface, piece.steps, i, time.stage) } : time,
     )
     this.media = mediaTable.list
     this.optics = new StackOptics(body, mediaTable.list)
@@ -57,11 +63,11 @@ export class JudgedPlan {
     if (compiled) return ok(new JudgedPlan(piece, studio, body, compiled))
     const form = buildForm(piece.form)
     if (!form.ok) return form
-    // Probing needs no raster: a coarse grid carries the form.
-    const grid = skinGrid(form.value, 128, 256)
+    // Probing needs no raster: coarse grids carry the form.
+    const atlas = looseAtlas(form.value, piece.form.parts)
     const mediaTable = new MediaTable(Object.values(studio.media))
-    const operations = compilePlan(piece.steps, mediaTable, grid)
-    return ok(new JudgedPlan(piece, studio, body, { form: form.value, grid, mediaTable, operations }))
+    const operations = compilePlan(piece.steps, mediaTable, atlas)
+    return ok(new JudgedPlan(piece, studio, body, { form: form.value, atlas, mediaTable, operations }))
   }
 
   /** Steps of one act with their place in the plan and the stage they happen in. */
@@ -75,9 +81,12 @@ export class JudgedPlan {
     return this.studio.media[id]
   }
 
+  /** The raster of the surface that a motif lies on. */
+  gridOf = (motif: Motif): SkinGrid => chartOf(this.atlas, motif.on).grid
+
   /** The stack at a spot after each step (entry 0: bare clay). */
   probe(spot: ProbePoint): Stack[] {
-    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}@${spot.across ?? ''}@${spot.onHigh ?? ''}`
+    const key = `${spot.lengthMm.toFixed(1)}@${spot.inLineOf}@${spot.across ?? ''}@${spot.onHigh ?? ''}@${spot.on ?? ''}`
     let stacks = this.spots.get(key)
     if (!stacks) {
       stacks = probeSpot(this.operations, this.steps.length, spot, this.traits)

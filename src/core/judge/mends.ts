@@ -1,4 +1,5 @@
 import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
+import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
 import type { Step, StepContent } from '../plan/step'
 import { bring } from '../plan/build'
@@ -37,6 +38,21 @@ export const removeStep = (plan: JudgedPlan, label: string, stepId: string): Men
 export const moveStep = (plan: JudgedPlan, label: string, stepId: string, to: number): Mend => ({
   label,
   command: { type: 'step.move', pieceId: plan.piece.id, stepId, to },
+})
+
+/** The form with one of its parts otherwise. */
+export const changePart = (plan: JudgedPlan, label: string, id: string, changes: Partial<Part>): Mend => ({
+  label,
+  command: {
+    type: 'piece.change',
+    pieceId: plan.piece.id,
+    changes: {
+      form: {
+        ...plan.piece.form,
+        parts: plan.piece.form.parts.map((part) => (part.id === id ? { ...part, ...changes } : part)),
+      },
+    },
+  },
 })
 
 export const together = (label: string, mends: readonly Mend[]): Mend => ({

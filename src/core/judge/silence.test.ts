@@ -689,6 +689,53 @@ const SILENCES: readonly Silence[] = [
       ...finish.slice(2),
     ],
   },
+  // What is joined.
+  {
+    rule: 'part-is-gone',
+    what: 'colour on the handle that there is',
+    steps: [
+      leather,
+      coat('marsh-black', 3, { place: { ...outside(12), parts: [], on: ['handle/all'] } }),
+      dry,
+      ...finish,
+    ],
+    piece: withPart('handle'),
+  },
+  {
+    rule: 'part-is-gone',
+    what: 'dots drawn on the lid that there is',
+    steps: [
+      leather,
+      build.draw('marsh-black', build.motif('dots', 5, 6, 6, 2, { on: 'lid' }), 'brush', { coats: 2 }),
+      dry,
+      ...finish,
+    ],
+    piece: withPart('lid'),
+  },
+  {
+    rule: 'part-hangs-in-the-air',
+    what: 'a berry that touches the wall',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
+    piece: withPart('ball', { widthMm: 14, heightMm: 14, thickMm: 14, outMm: 5 }),
+  },
+  {
+    rule: 'part-hangs-in-the-air',
+    what: 'a handle, which has its joints',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
+    piece: withPart('handle'),
+  },
+  {
+    rule: 'part-is-swallowed',
+    what: 'a berry half in the wall',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
+    piece: withPart('ball', { widthMm: 14, heightMm: 14, thickMm: 14, outMm: 0 }),
+  },
+  {
+    rule: 'part-is-swallowed',
+    what: 'a relief, which lies on the wall',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
+    piece: withPart('relief'),
+  },
 ]
 
 describe('nothing is said near a mistake', () => {

@@ -1,14 +1,10 @@
 import type { Stretch } from '../form/turnedForm'
 import type { Step } from '../plan/step'
-import { motifStretch } from '../skin/motifs/marksField'
-import { stretchesOf } from '../skin/place'
+import { reachOn } from '../plan/localStage'
 import type { JudgedPlan } from './judgedPlan'
 
-/** Where on the skin a step acts: its motif, or its place; nothing for a step without either. */
-function stepStretches({ form, grid }: JudgedPlan, step: Step): Stretch[] {
-  if ('motif' in step && step.motif) return [motifStretch(grid, step.motif)]
-  return 'place' in step ? stretchesOf(form, step.place) : []
-}
+/** Whether a step says where it acts. */
+const isPlaced = (step: Step): boolean => ('motif' in step && step.motif !== null) || 'place' in step
 
 /** Length that two lists of stretches share, mm. */
 export const sharedMm = (a: readonly Stretch[], b: readonly Stretch[]): number =>
@@ -19,7 +15,9 @@ export const sharedMm = (a: readonly Stretch[], b: readonly Stretch[]): number =
 
 /** Whether two steps act on the same skin. */
 export const meetOnSkin = (plan: JudgedPlan, a: Step, b: Step): boolean =>
-  sharedMm(stepStretches(plan, a), stepStretches(plan, b)) > 1
+  isPlaced(a) &&
+  isPlaced(b) &&
+  plan.atlas.charts.some(({ surface }) => sharedMm(reachOn(surface, a), reachOn(surface, b)) > 1)
 
 /**
  * The last step before `index` that leaves a place wet: one that lays colour or glaze there without waiting, with no wait anywhere
@@ -27,14 +25,13 @@ export const meetOnSkin = (plan: JudgedPlan, a: Step, b: Step): boolean =>
  */
 export function leftWetBefore(plan: JudgedPlan, index: number): (Step & { readonly waits: boolean }) | null {
   const step = plan.steps[index]
-  const own = stepStretches(plan, step)
   for (let i = index - 1; i >= 0; i--) {
     const before = plan.steps[i]
     if (before.act === 'bring' || before.act === 'fire') return null
     if (before.act === 'wipe' && meetOnSkin(plan, before, step)) return null
     if (!('waits' in before) || before.act === 'wax') continue
     if (before.waits) return null
-    if (!own.length || sharedMm(own, stepStretches(plan, before)) > 1) return before
+    if (!isPlaced(step) || meetOnSkin(plan, step, before)) return before
   }
   return null
 }

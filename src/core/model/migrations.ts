@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 6
+export const CURRENT_VERSION = 7
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -259,6 +259,11 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'the run: what was done and how it went otherwise, how pots came out of the kiln, batches of jars',
     migrate: (record) => from5(record) as Loose,
     edit: from5,
+  },
+  {
+    from: 6,
+    name: 'surfaces: what is joined to a wall is decorated itself; places and motifs on it, names and stands of parts, figures',
+    migrate: (record) => record,
   },
 ]
 

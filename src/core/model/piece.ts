@@ -24,6 +24,13 @@ const partSchema = z.strictObject({
   heightMm: z.number().min(1).max(1000),
   widthMm: z.number().min(1).max(500),
   thickMm: z.number().min(1).max(200),
+  name: z.string().trim().max(40).optional(),
+  outMm: z.number().min(-200).max(300).optional(),
+  leanDeg: z.number().min(-180).max(180).optional(),
+  rollDeg: z.number().min(-180).max(180).optional(),
+  taper: z.number().min(-0.9).max(0.9).optional(),
+  apart: z.boolean().optional(),
+  pair: z.boolean().optional(),
 })
 
 const caliperRowSchema = z.strictObject({
@@ -52,7 +59,7 @@ export const formSchema = z.strictObject({
       }),
     ])
     .nullable(),
-  parts: z.array(partSchema).max(12),
+  parts: z.array(partSchema).max(24),
 })
 
 export type Form = z.infer<typeof formSchema>

@@ -16,6 +16,12 @@ export function presetForm(preset: FormPreset, sizes: Partial<Form['sizes']> = {
     plan: begins?.plan ?? ROUND,
     unevenMm: begins?.unevenMm ?? 0,
     own: null,
-    parts: built.ok ? (begins?.parts ?? []).map((kind) => ({ id: kind, kind, ...PART[kind].begins(built.value) })) : [],
+    parts: built.ok
+      ? (begins?.parts ?? []).map((part) => {
+          const { kind, ...own } = typeof part === 'string' ? { kind: part } : part
+          const id = ('name' in own && own.name ? own.name : kind).replaceAll(' ', '-')
+          return { id, kind, ...PART[kind].begins(built.value), ...own }
+        })
+      : [],
   }
 }

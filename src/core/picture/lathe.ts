@@ -1,7 +1,8 @@
-import type { Part } from '../form/parts'
-import type { ProfilePoint } from '../form/profile'
 import type { TurnedForm } from '../form/turnedForm'
-import { partMeshes } from './partsMesh'
+import { skinGrid } from '../skin/grid'
+import { atlasOfWall, type Atlas } from '../skin/atlas'
+import { ringsOf } from './rings'
+import { surfaceMesh } from './surfaceMesh'
 
 /** A form as a mesh: `rings` + 1 rows along the profile, `sides` + 1 columns round the axis, then its parts. Lengths in mm. */
 export interface LatheMesh {
@@ -12,11 +13,20 @@ export interface LatheMesh {
   readonly normals: Float32Array
   /** Direction round the axis, the way columns of the skin run. */
   readonly tangents: Float32Array
-  /** Column and row of the skin, 0–1. */
+  /** Column and row of the raster of all surfaces, 0–1. */
   readonly uvs: Float32Array
+  /** The surfaces in the order of their triangles: id, first index, and the box of the raster that is theirs, 0–1. */
+  readonly surfaces: readonly MeshSurface[]
   /** Share of open sky that reaches the vertex, 0–1: darker deep inside and under the belly. */
   readonly openness: Float32Array
   readonly indices: Uint32Array
+}
+
+/** Which triangles are of which surface. */
+export interface MeshSurface {
+  readonly id: string
+  readonly firstIndex: number
+  readonly box: { readonly u: number; readonly v: number; readonly width: number; readonly height: number }
 }
 
 /** How far a hand-built wall strays outward at a share of a turn and a height, mm; the inside strays a little otherwise. */
@@ -34,48 +44,23 @@ function strays(form: TurnedForm, share: number, z: number, inside: boolean): nu
 const rimWave = (form: TurnedForm, share: number, z: number) =>
   form.unevenMm * 1.1 * Math.sin(4 * Math.PI * share + 0.4) * (z / form.heightMm) ** 3
 
-/** How far a ring-to-ring chord may stray from the profile, mm; how far the profile may turn between rings, and how long it may be. */
-const CHORD_MM = 0.04
-const TURN = (9 * Math.PI) / 180
-const RING_MM = 6
+/** Turns a form without parts into a mesh. */
+export const latheMesh = (form: TurnedForm, sides = 96): LatheMesh =>
+  pieceMesh(atlasOfWall(skinGrid(form, 64, 64)), sides)
 
-/** The points of a profile that a mesh needs a ring at: the profile is far finer than the eye, and where it is straight few do. */
-export function ringsOf(profile: readonly ProfilePoint[]): number[] {
-  const heading = (i: number) => Math.atan2(profile[i + 1].z - profile[i].z, profile[i + 1].r - profile[i].r)
-  const turned = (a: number, b: number) => Math.abs(Math.atan2(Math.sin(b - a), Math.cos(b - a)))
-  const last = profile.length - 1
-  const kept = [0]
-  for (let from = 0; from < last; from = kept[kept.length - 1]) {
-    let to = from + 1
-    for (let turning = 0; to < last; to++) {
-      turning += turned(heading(to - 1), heading(to))
-      if (
-        turning > TURN ||
-        Math.hypot(profile[to + 1].r - profile[from].r, profile[to + 1].z - profile[from].z) > RING_MM ||
-        strayFrom(profile, from, to + 1) > CHORD_MM
-      )
-        break
-    }
-    kept.push(to)
-  }
-  return kept
-}
-
-/** The most that points between two of a profile lie beside the chord, mm. */
-function strayFrom(profile: readonly ProfilePoint[], from: number, to: number): number {
-  const [a, b] = [profile[from], profile[to]]
-  const length = Math.hypot(b.r - a.r, b.z - a.z) || 1
-  let most = 0
-  for (let i = from + 1; i < to; i++)
-    most = Math.max(most, Math.abs((b.r - a.r) * (profile[i].z - a.z) - (b.z - a.z) * (profile[i].r - a.r)) / length)
-  return most
-}
-
-/** Turns a form into a mesh, with the parts that are joined to it. */
-export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] = []): LatheMesh {
+/** Turns all surfaces of a piece into a mesh; its places on the raster are those of the atlas. */
+export function pieceMesh({ charts, ...atlas }: Atlas, sides = 96): LatheMesh {
+  const { form } = charts[0].surface
   const { profile, lengths, totalMm } = form
   const columns = sides + 1
-  const joined = partMeshes(form, parts)
+  const joined = charts.slice(1).map(({ surface }) => surfaceMesh(surface))
+  const lastRow = 1 - 0.5 / charts[0].grid.height
+  const boxes = charts.map(({ x, y, grid }) => ({
+    u: x / atlas.width,
+    v: y / atlas.height,
+    width: grid.width / atlas.width,
+    height: grid.height / atlas.height,
+  }))
   const rings = ringsOf(profile)
   const turned = rings.length * columns
   const count = turned + joined.reduce((sum, mesh) => sum + mesh.positions.length / 3, 0)
@@ -101,7 +86,7 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
     const rise = (after.z - before.z) / length
     const run = (after.r - before.r) / length
     const sky = skyShare(form, lengths[i], r, z)
-    const inside = lengths[i] > form.zones.rim.from
+    const inside = !form.closed && lengths[i] > form.zones.rim.from
     for (let j = 0; j < columns; j++) {
       const { x, z: zed, tx, tz, support } = around[j]
       const share = j / sides
@@ -119,7 +104,8 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
       positions.set([r * x - tz * stray, z + rimWave(form, share, z), r * zed + tx * stray], 3 * v)
       normals.set([nx / size, ny / size, nz / size], 3 * v)
       tangents.set([tx, 0, tz], 3 * v)
-      uvs.set([share, lengths[i] / totalMm], 2 * v)
+      // Below the last row another surface may begin.
+      uvs.set([share, Math.min(lengths[i] / totalMm, lastRow) * boxes[0].height], 2 * v)
       openness[v] = sky
     }
   })
@@ -135,29 +121,32 @@ export function latheMesh(form: TurnedForm, sides = 96, parts: readonly Part[] =
     }
   }
   let start = turned
-  for (const mesh of joined) {
+  const surfaces: MeshSurface[] = [{ id: charts[0].surface.id, firstIndex: 0, box: boxes[0] }]
+  joined.forEach((mesh, n) => {
+    const box = boxes[n + 1]
+    surfaces.push({ id: charts[n + 1].surface.id, firstIndex: k, box })
     positions.set(mesh.positions, 3 * start)
     normals.set(mesh.normals, 3 * start)
-    const vertices = mesh.positions.length / 3
-    for (let v = start; v < start + vertices; v++) {
-      uvs.set(mesh.skin, 2 * v)
-      tangents.set([normals[3 * v + 2], 0, -normals[3 * v]], 3 * v)
-    }
+    tangents.set(mesh.tangents, 3 * start)
+    uvs.set(
+      mesh.uvs.map((share, i) => (i % 2 ? box.v + share * box.height : box.u + share * box.width)),
+      2 * start,
+    )
     indices.set(
       mesh.indices.map((index) => index + start),
       k,
     )
     k += mesh.indices.length
-    start += vertices
-  }
-  return { rings: rings.length - 1, sides, positions, normals, tangents, uvs, openness, indices }
+    start += mesh.positions.length / 3
+  })
+  return { rings: rings.length - 1, sides, positions, normals, tangents, uvs, surfaces, openness, indices }
 }
 
 /** View factor from a spot inside to the mouth (a disc of the rim's radius seen from depth d), and a little shade near the table. */
 function skyShare(form: TurnedForm, lengthMm: number, r: number, z: number): number {
   const { rim } = form.zones
   if (form.flat) return lengthMm < form.zones.base.to ? 0.5 : 1
-  if (lengthMm < rim.to) return 0.62 + 0.38 * Math.min(1, z / (0.35 * form.heightMm))
+  if (form.closed || lengthMm < rim.to) return 0.62 + 0.38 * Math.min(1, z / (0.35 * form.heightMm))
   const mouth = narrowestAbove(form, lengthMm)
   const depth = Math.max(0, form.heightMm - z)
   return Math.max(0.12, (mouth * mouth) / (mouth * mouth + 0.9 * depth * depth) - 0.06 * (r > mouth ? 1 : 0))

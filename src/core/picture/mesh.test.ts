@@ -6,12 +6,14 @@ import { PART_KINDS, type PartKind } from '../form/partKinds'
 import type { Form } from '../model/piece'
 import { FORM_PRESETS } from '../form/presets'
 import { distanceToPolyline } from '../form/profile'
-import { latheMesh, ringsOf, type LatheMesh } from './lathe'
+import { atlasOf } from '../skin/atlas'
+import { pieceMesh, type LatheMesh } from './lathe'
+import { ringsOf } from './rings'
 
 const meshOf = (spec: Form, parts: readonly Part[] = []) => {
   const form = buildForm(spec)
   if (!form.ok) throw new Error('it does not build')
-  return { form: form.value, mesh: latheMesh(form.value, 48, parts) }
+  return { form: form.value, mesh: pieceMesh(atlasOf(form.value, parts), 48) }
 }
 const partOn = (spec: Form, kind: PartKind): Part => {
   const { form } = meshOf(spec)

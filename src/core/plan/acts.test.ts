@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { presetForm } from '../model/presetForm'
+import { wallSurface } from '../form/assembly'
 import { buildForm } from '../form/buildForm'
 import { goodStages, type StageFit } from '../clay/stageFit'
 import { STAGES, type Stage } from '../clay/stages'
@@ -225,7 +226,7 @@ describe('the life of clay along a plan', () => {
       build.wipe(bandOf(10, 40)),
       build.wipe(bandOf(80, 90)),
     ])
-    const stages = steps.map((_, i) => localStage(beaker.value, steps, i, timeline(steps)[i].stage))
+    const stages = steps.map((_, i) => localStage(wallSurface(beaker.value), steps, i, timeline(steps)[i].stage))
     expect(stages).toEqual(['wet', 'boneDry', 'bisque', 'bisque', 'glazedRaw', 'glazedRaw', 'bisque', 'glazedRaw'])
   })
 })

@@ -1,12 +1,13 @@
 import { seedFromText } from '../base/random'
 import { isDamp } from '../clay/stages'
 import type { Cone } from '../firing/cones'
-import type { TurnedForm } from '../form/turnedForm'
+import { profileAt, type TurnedForm } from '../form/turnedForm'
+import { onAtlas, type Atlas } from '../skin/atlas'
 import type { SkinGrid } from '../skin/grid'
 import type { MediaTable } from '../skin/mediaTable'
 import type { SkinOperation } from '../skin/operation'
-import { SkinCompiler } from '../skin/skinCompiler'
-import { localStage, reachOf } from './localStage'
+import { SkinCompiler, type BathPlane } from '../skin/skinCompiler'
+import { isBath, localStage, reachOn } from './localStage'
 import { SMUDGED } from './mishap'
 import { actOf, type Step, type StepOf } from './step'
 import { timeline } from './timeline'
@@ -15,27 +16,74 @@ import { timeline } from './timeline'
  * Turns a plan into acts on the skin, in order, with everything that goes wrong at the wrong time: colour on wet clay drags,
  * a coat on a wet coat lifts it, slip on dry clay flakes in the fire, carving dry clay tears, dust makes glaze crawl, a dip
  * smears what is not fixed, tape pulled wet tears the edge, a groove wiped too early is washed out.
+ *
+ * @param on all surfaces of a piece, or one of them alone
  */
-export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, grid: SkinGrid): SkinOperation[] {
+export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, on: SkinGrid | Atlas): SkinOperation[] {
+  if (!('charts' in on)) return compileOn(steps, mediaTable, on)
+  const [wall, ...parts] = on.charts
+  const operations = compileOn(steps, mediaTable, wall.grid)
+  if (!parts.length) return operations
+  const all = [
+    ...operations,
+    ...parts.flatMap((chart) =>
+      compileOn(steps, mediaTable, chart.grid, wall.surface.form).map((operation) => ({
+        ...operation,
+        field: onAtlas(operation.field, chart),
+      })),
+    ),
+  ]
+  return all.toSorted((a, b) => a.stepIndex - b.stepIndex)
+}
+
+/** The acts on one surface; `wall` is the form that it is joined to, if it is a part. */
+function compileOn(
+  steps: readonly Step[],
+  mediaTable: MediaTable,
+  grid: SkinGrid,
+  wall: TurnedForm | null = null,
+): SkinOperation[] {
   const skin = new SkinCompiler(mediaTable, grid)
   const times = timeline(steps)
+  const { surface } = grid
   steps.forEach((step, index) => {
+    skin.bath = isBath(step)
+    const reach = reachOn(surface, step)
+    if (!reach.length) return
     skin.index = index
-    skin.stage = localStage(grid.form, steps, index, times[index].stage)
-    skin.seed = seedFromText(step.id) & 0xffff
+    skin.stage = localStage(surface, steps, index, times[index].stage)
+    skin.seed = seedFromText(wall ? `${surface.id} ${step.id}` : step.id) & 0xffff
+    skin.bathPlane = step.act === 'glaze' ? bathOf(step, wall ?? surface.form, wall !== null) : null
     if (step.mishap === 'skipped') return
     // What lies there is still wet.
-    if (step.mishap === 'tooEarly') skin.wet = [...skin.wet, ...reachOf(grid.form, step)]
+    if (step.mishap === 'tooEarly') skin.wet = [...skin.wet, ...reach]
     actOf(step).compile(skin, step)
-    if (step.mishap === 'smudged') skin.lift(reachOf(grid.form, step), SMUDGED.cover, SMUDGED.share, skin.seed + 97)
+    if (step.mishap === 'smudged') skin.lift(reach, SMUDGED.cover, SMUDGED.share, skin.seed + 97)
   })
   return skin.operations
+}
+
+/** The planes of a dip or pour up a band of the wall: a wall that stands upright in it knows the band itself. */
+function bathOf(step: StepOf<'glaze'>, form: TurnedForm, onPart: boolean): BathPlane | null {
+  const { band, parts } = step.place
+  const { tilt } = step
+  const { outside } = form.zones
+  if (step.how === 'brush' || !band || !parts.includes('outside') || (!tilt && !onPart)) return null
+  const heightAt = (up: number) => profileAt(form, Math.min(outside.to, outside.from + up)).z
+  const [low, high] = [Math.min(band.fromMm, band.toMm), Math.max(band.fromMm, band.toMm)]
+  const toTheRim = outside.from + high >= outside.to
+  return {
+    lowMm: low <= 0 ? -Infinity : heightAt(low),
+    highMm: toTheRim ? Infinity : heightAt(high),
+    tiltDeg: tilt?.degrees ?? 0,
+    towardDeg: tilt?.towardDeg ?? 0,
+  }
 }
 
 /** A plan as operations on the skin of its form, with the media that they number. */
 export interface CompiledPlan {
   readonly form: TurnedForm
-  readonly grid: SkinGrid
+  readonly atlas: Atlas
   readonly mediaTable: MediaTable
   readonly operations: readonly SkinOperation[]
 }
@@ -49,12 +97,12 @@ export function firingNow(
   like: StepOf<'fire'> | null,
   cone: Cone,
   mediaTable: MediaTable,
-  grid: SkinGrid,
+  on: SkinGrid | Atlas,
 ): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
   const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
   const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]
-  return compilePlan(all, mediaTable, grid)
+  return compilePlan(all, mediaTable, on)
     .filter(({ stepIndex }) => stepIndex === all.length - 1)
     .map((operation) => ({ ...operation, stepIndex: steps.length }))
 }

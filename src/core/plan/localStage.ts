@@ -1,16 +1,28 @@
 import type { Stage } from '../clay/stages'
+import { WALL, wallSurface } from '../form/assembly'
+import type { Surface } from '../form/surfaces/surface'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import { motifStretchOn } from '../skin/motifs/marksField'
-import { stretchesOf, wholeSkin } from '../skin/place'
+import { stretchesOn, wholeSkin } from '../skin/place'
 import { notSkipped } from './mishap'
 import { isFiring, type Act, type Step } from './step'
 
-/** The stretches of the skin that a step works on. */
-export function reachOf(form: TurnedForm, step: Step): Stretch[] {
-  if ('motif' in step && step.motif) return [motifStretchOn(form, step.motif)]
-  if ('place' in step) return stretchesOf(form, step.place)
-  return wholeSkin(form)
+/** The stretches of the wall that a step works on. */
+export const reachOf = (form: TurnedForm, step: Step): Stretch[] => reachOn(wallSurface(form), step)
+
+/** The stretches of a surface that a step works on; none if it leaves it alone. */
+export function reachOn(surface: Surface, step: Step): Stretch[] {
+  const { form, id } = surface
+  if ('motif' in step && step.motif) return (step.motif.on ?? WALL) === id ? [motifStretchOn(form, step.motif)] : []
+  if ('place' in step) return stretchesOn(surface, step.place, isBath(step))
+  return WALL_ACTS.has(step.act) && id !== WALL ? [] : wholeSkin(form)
 }
+
+/** Acts that say where on the wall they are. */
+const WALL_ACTS: ReadonlySet<Act> = new Set(['touchUp', 'cleanFoot', 'divide'])
+
+/** Whether a step lays its glaze by dipping or pouring. */
+export const isBath = (step: Step): boolean => step.act === 'glaze' && step.how !== 'brush'
 
 const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
   a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))
@@ -19,15 +31,15 @@ const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
 const STAGE_SETTERS: ReadonlySet<Act> = new Set(['bring', 'glaze', 'fire'])
 
 /** The stage where a step works: a piece that is glazed inside is still bisque outside. */
-export function localStage(form: TurnedForm, steps: readonly Step[], index: number, stage: Stage): Stage {
+export function localStage(surface: Surface, steps: readonly Step[], index: number, stage: Stage): Stage {
   if (stage !== 'glazedRaw') return stage
   const step = steps[index]
   if (STAGE_SETTERS.has(step.act)) return stage
   const fired = steps.slice(0, index).findLastIndex(isFiring)
-  const mine = reachOf(form, step)
+  const mine = reachOn(surface, step)
   return steps
     .slice(fired + 1, index)
-    .some((s) => s.act === 'glaze' && notSkipped(s) && meet(mine, stretchesOf(form, s.place)))
+    .some((s) => s.act === 'glaze' && notSkipped(s) && meet(mine, stretchesOn(surface, s.place, isBath(s))))
     ? 'glazedRaw'
     : 'bisque'
 }

@@ -3,15 +3,15 @@ import { closedNoise, RowNoise } from '../numeric/noise'
 
 /* Floors and bases: near the axis columns run together, so streaks and patches there are worked out in plain millimetres. */
 
-/** Whether a row lies in the floor or the base. */
-export function isFlatRow({ form: { zones }, rowMm }: SkinGrid, y: number): boolean {
+/** Whether a row lies in the floor or the base, or round a pole. */
+export function isFlatRow({ surface, rowMm }: SkinGrid, y: number): boolean {
   const s = (y + 0.5) * rowMm
-  return (s >= zones.base.from && s < zones.base.to) || (s >= zones.floor.from && s < zones.floor.to)
+  return surface.caps.some(({ from, to }) => s >= from && s < to)
 }
 
 /** No texel of a floor or a base lies farther from the axis, mm; corners counted. */
-const flatReachMm = ({ form: { zones, plan } }: SkinGrid): number =>
-  1.5 * Math.max(zones.base.to, zones.floor.to - zones.floor.from) * Math.max(1, plan.plan.ratio)
+const flatReachMm = ({ surface, form: { plan } }: SkinGrid): number =>
+  1.5 * Math.max(1, ...surface.caps.map(({ from, to }) => to - from)) * Math.max(1, plan.plan.ratio)
 
 /** Where each column points, from the axis: x and z for a radius of 1. */
 const planPoints = ({ form, width }: SkinGrid) =>

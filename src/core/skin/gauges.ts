@@ -3,7 +3,9 @@ import { COVERED_WITHIN, OPAQUE_COATS } from '../colour/cover'
 import { isClear } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 import type { StackOptics } from './appearance'
-import { areaWeights, texelArea, type SkinGrid } from './grid'
+import { areaIn, type Atlas, type Chart } from './atlas'
+import { areaWeights, rowsOf } from './grid'
+import type { Stretch } from '../form/turnedForm'
 import { BARE, type Film, type Stack } from './stack'
 
 /** How much of a stretch of the skin shows what, weighted by true area. */
@@ -89,22 +91,21 @@ function hidingOf(optics: StackOptics): Hiding {
   return hiding
 }
 
-/** Measures rows `top` to `bottom` of a raster of fired stacks. */
+/** Stretches of a chart that are looked at together. */
+export interface Region {
+  readonly chart: Chart
+  readonly stretches: readonly Stretch[]
+}
+
+/** Measures regions of a raster of fired stacks. */
 export function measureGauges(
-  grid: SkinGrid,
+  atlas: Atlas,
   ids: Int32Array,
   stacks: readonly Stack[],
   optics: StackOptics,
-  [top, bottom]: readonly [number, number],
+  regions: readonly Region[],
 ): Gauges {
-  const area = new Float64Array(stacks.length)
-  const weights = areaWeights(grid)
-  for (let y = top; y < bottom; y++) {
-    if (weights.round) {
-      const weight = weights.row[y]
-      for (let i = y * grid.width; i < (y + 1) * grid.width; i++) area[ids[i]] += weight
-    } else for (let x = 0; x < grid.width; x++) area[ids[y * grid.width + x]] += texelArea(weights, x, y)
-  }
+  const area = areaOfStacks(atlas, ids, stacks.length, regions)
   const hiding = hidingOf(optics)
   const shares = new Map<number, number>()
   const lightness = { light: 0, middle: 0, dark: 0 }
@@ -133,6 +134,27 @@ export function measureGauges(
     lightness: { light: share(lightness.light), middle: share(lightness.middle), dark: share(lightness.dark) },
     filmUm: most > 0 ? { least, most } : null,
   }
+}
+
+/** True area on which each stack lies, mm². */
+export function areaOfStacks(atlas: Atlas, ids: Int32Array, count: number, regions: readonly Region[]): Float64Array {
+  const area = new Float64Array(count)
+  for (const { chart, stretches } of regions) {
+    const { grid, x: left, y: above } = chart
+    const weights = chart === atlas.charts[0] ? areaWeights(grid) : null
+    const areaAt = areaIn(atlas, chart)
+    for (const stretch of stretches) {
+      const [top, bottom] = rowsOf(grid, stretch)
+      for (let y = top; y < bottom; y++) {
+        const first = (above + y) * atlas.width + left
+        if (weights?.round) {
+          const weight = weights.row[y]
+          for (let i = first; i < first + grid.width; i++) area[ids[i]] += weight
+        } else for (let x = 0; x < grid.width; x++) area[ids[first + x]] += areaAt(x, y)
+      }
+    }
+  }
+  return area
 }
 
 /** A share that rounds to nothing is not listed. */

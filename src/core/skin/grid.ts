@@ -1,9 +1,16 @@
+import { wallSurface } from '../form/assembly'
+import type { Surface } from '../form/surfaces/surface'
 import { aroundMm, profileAt, type Stretch, type TurnedForm } from '../form/turnedForm'
 
-/** The skin as a raster: columns go once round the axis, rows from the middle of the base to the middle of the floor. */
+/**
+ * A surface as a raster: columns go once round, rows along it; those of the wall from the middle of the base to the middle of the
+ * floor.
+ */
 export interface SkinGrid {
   readonly width: number
   readonly height: number
+  readonly surface: Surface
+  /** The surface unrolled. */
   readonly form: TurnedForm
   /** Length of one row along the profile, mm. */
   readonly rowMm: number
@@ -13,13 +20,19 @@ export interface SkinGrid {
   readonly columnMm: Float64Array
 }
 
-export function skinGrid(form: TurnedForm, width = 2048, height = 1024): SkinGrid {
+/** The raster of a wall. */
+export const skinGrid = (form: TurnedForm, width = 2048, height = 1024): SkinGrid =>
+  surfaceGrid(wallSurface(form), width, height)
+
+/** The raster of any surface. */
+export function surfaceGrid(surface: Surface, width: number, height: number): SkinGrid {
+  const { form } = surface
   const rowMm = form.totalMm / height
   const radiusMm = Float64Array.from({ length: height }, (_, row) =>
     Math.max(profileAt(form, (row + 0.5) * rowMm).r, 0.05),
   )
   const columnMm = radiusMm.map((r) => aroundMm(form, r) / width)
-  return { width, height, form, rowMm, radiusMm, columnMm }
+  return { width, height, surface, form, rowMm, radiusMm, columnMm }
 }
 
 /** The row at a length along the profile (mm), not clamped. */

@@ -1,17 +1,20 @@
 import type { Stretch } from '../form/turnedForm'
 import type { SkinGrid } from './grid'
 import { cutTiles } from './loops/tileCutter'
+import { TILE } from './tileSide'
 
-/** Side of the square tiles in which the skin is kept, texels. */
-export const TILE = 64
-
-/** How strongly a step acts at each texel: 0 not at all, 15 most. 8 is the nominal coat. Only rows `top`–`bottom` are kept. */
+/**
+ * How strongly a step acts at each texel: 0 not at all, 15 most. 8 is the nominal coat. Only rows `top`–`bottom` are kept, and
+ * columns `left`–`right`.
+ */
 export interface LevelField {
   /** Equal keys mean equal fields. */
   readonly key: string
   readonly top: number
   readonly bottom: number
-  /** width × (bottom − top), row by row. */
+  readonly left: number
+  readonly right: number
+  /** (right − left) × (bottom − top), row by row. */
   readonly levels: Uint8Array
 }
 
@@ -82,8 +85,31 @@ export const levelField = (grid: SkinGrid, key: string, top: number, levels: Uin
   key,
   top,
   bottom: top + levels.length / grid.width,
+  left: 0,
+  right: grid.width,
   levels,
 })
+
+/** A field of which only what `open` says acts; `key` says how it was cut. */
+export function cutTo(
+  grid: SkinGrid,
+  source: FieldSource,
+  cut: string,
+  open: (column: number, row: number) => boolean,
+): FieldSource {
+  const key = `${source.key}@${cut}`
+  return {
+    ...source,
+    key,
+    make: () => {
+      const field = source.make()
+      const levels = field.levels.slice()
+      for (let i = 0; i < levels.length; i++)
+        if (levels[i] && !open(i % grid.width, field.top + Math.floor(i / grid.width))) levels[i] = 0
+      return levelField(grid, key, field.top, levels)
+    },
+  }
+}
 
 /** A field as the simulator reads it: of each tile only the spots above level 0, and of a tile at one level only that level. */
 export interface TiledField {
@@ -99,10 +125,13 @@ export interface TiledField {
   readonly highest: number
 }
 
-/** A field cut into the tiles of a grid. */
-export const tiled = ({ key, top, bottom, levels }: LevelField, { width, height }: SkinGrid): TiledField => ({
+/** A raster as it is cut into tiles. */
+export type RasterOf = Pick<SkinGrid, 'width' | 'height'>
+
+/** A field cut into the tiles of a raster. */
+export const tiled = ({ key, levels, ...box }: LevelField, { width, height }: RasterOf): TiledField => ({
   key,
-  ...cutTiles(levels, top, bottom, width, (width / TILE) * Math.ceil(height / TILE)),
+  ...cutTiles(levels, box, width, (width / TILE) * Math.ceil(height / TILE)),
 })
 
 /** Keeps the most recently used fields up to a budget of bytes. */
@@ -112,8 +141,8 @@ export class FieldCache {
 
   constructor(private readonly budgetBytes = 384 * 1_048_576) {}
 
-  /** The field of a source on a grid. */
-  get({ key, make }: FieldSource, grid: SkinGrid): TiledField {
+  /** The field of a source on a raster. */
+  get({ key, make }: FieldSource, grid: RasterOf): TiledField {
     const known = this.fields.get(key)
     if (known) {
       this.fields.delete(key)

@@ -7,4 +7,6 @@ export interface SkinOperation {
   readonly act: SkinAct
   readonly field: FieldSource
   readonly aside?: boolean
+  /** The surface that it acts on; the wall if it is left out. */
+  readonly on?: string
 }

@@ -156,11 +156,13 @@ describe('what is taken from the painted skin', () => {
     const samples = 88
     const dark = (patch: Uint8ClampedArray, x: number, y: number) => patch[4 * (y * samples + x)] < 110
     // The dark band ends 150 mm up; seen from 6 mm below its edge, the edge lies 6 of 24 mm above the middle.
-    const patch = skinPatch(picture, fine, 0.3, (from + 144) / fine.form.totalMm, samples, 24)
+    const patch = skinPatch(picture, { grid: fine, x: 0, y: 0 }, 0.3, (from + 144) / fine.form.totalMm, samples, 24)
     const edge = Array.from({ length: samples }, (_, y) => y).find((y) => dark(patch, 40, y))
     expect(Math.abs((edge ?? 0) - samples * (0.5 - 6 / 24))).toBeLessThan((2 * fine.rowMm * samples) / 24)
     expect(dark(patch, 40, samples - 1)).toBe(true)
     expect([...patch.filter((_, i) => i % 4 === 3)].every((alpha) => alpha === 255)).toBe(true)
-    expect(skinPatch(picture, fine, 1, 0.4, samples, 24)).toEqual(skinPatch(picture, fine, 0, 0.4, samples, 24))
+    expect(skinPatch(picture, { grid: fine, x: 0, y: 0 }, 1, 0.4, samples, 24)).toEqual(
+      skinPatch(picture, { grid: fine, x: 0, y: 0 }, 0, 0.4, samples, 24),
+    )
   })
 })

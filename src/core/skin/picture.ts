@@ -1,13 +1,13 @@
 import type { LightId } from '../colour/light'
 import { latticeRandom } from '../base/random'
 import { packTexel, type Look, type StackOptics } from './appearance'
-import type { SkinGrid } from './grid'
-import { TILE } from './levelField'
+import { GUTTER, type Chart } from './atlas'
+import { TILE } from './tileSide'
 import { RasterPainter } from './loops/rasterPainter'
 import type { Page, SkinSimulation } from './simulation'
 import type { Stack } from './stack'
 
-/** The skin as two textures of the grid's size, RGBA bytes. */
+/** The skin as two textures of the atlas's size, RGBA bytes. */
 export interface SkinPicture {
   readonly width: number
   readonly height: number
@@ -57,18 +57,20 @@ export function opaqueColours({ colour }: SkinPicture): Uint8ClampedArray<ArrayB
 }
 
 /**
- * A square patch of a picture round a place (across and down, 0–1): `samples` across, `seesMm` of the skin in true millimetres, up
+ * A square patch of a picture round a place on a chart (across and down, 0–1): `samples` across, `seesMm` of the skin in true millimetres, up
  * being further along it, lit from the left. RGBA, opaque.
  */
 export function skinPatch(
-  { width, height, colour, relief }: SkinPicture,
-  grid: SkinGrid,
+  { width: all, colour, relief }: SkinPicture,
+  chart: Pick<Chart, 'grid' | 'x' | 'y'>,
   across: number,
   down: number,
   samples: number,
   seesMm: number,
 ): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(4 * samples * samples)
+  const { grid } = chart
+  const { width, height } = grid
   const columnMm = grid.columnMm[Math.min(height - 1, Math.max(0, Math.floor(down * height)))]
   for (let y = 0; y < samples; y++) {
     const row = Math.min(
@@ -77,7 +79,7 @@ export function skinPatch(
     )
     for (let x = 0; x < samples; x++) {
       const column = Math.round(across * width + ((x - samples / 2) * seesMm) / samples / columnMm)
-      const i = 4 * (row * width + (((column % width) + width) % width))
+      const i = 4 * ((chart.y + row) * all + chart.x + (((column % width) + width) % width))
       const light = 1 - (relief[i] - 128) / 260 + (relief[i + 1] - 128) / 420
       const o = 4 * (y * samples + x)
       for (let c = 0; c < 3; c++) out[o + c] = colour[i + c] * light
@@ -139,12 +141,19 @@ export class SkinPainter {
   private palette: Palette | null = null
 
   constructor(private readonly simulation: SkinSimulation) {
-    const { width, height, rowMm, columnMm } = simulation.grid
+    const { width, height, charts } = simulation.atlas
     this.easel = new RasterPainter({
       width,
       height,
-      across: Float32Array.from({ length: height }, (_, y) => SLOPE_SCALE / (2 * columnMm[y])),
-      down: SLOPE_SCALE / (2 * rowMm),
+      fields: charts.map(({ grid, x, y }, i) => ({
+        x,
+        y,
+        width: grid.width,
+        height: grid.height,
+        gutter: i === 0 ? 0 : GUTTER,
+        across: Float32Array.from(grid.columnMm, (mm) => SLOPE_SCALE / (2 * mm)),
+        down: SLOPE_SCALE / (2 * grid.rowMm),
+      })),
       grain: GRAIN,
     })
   }
@@ -156,8 +165,8 @@ export class SkinPainter {
 
   /** Paints pages of ids. The arrays of the picture belong to the painter and change with the next painting. */
   paint(pages: readonly Page[], palette: Palette): SkinPicture {
-    const { grid, stacks } = this.simulation
-    const { width, height } = grid
+    const { atlas, stacks } = this.simulation
+    const { width, height } = atlas
     const repaintAll = palette !== this.palette
     const dirty = pages.flatMap((page, tile) => (repaintAll || page !== this.pages[tile] ? [tile] : []))
     const used = this.easel.place(
@@ -165,7 +174,7 @@ export class SkinPainter {
       stacks.stacks.length,
     )
     const { colours, heights } = palette.cover(stacks.stacks, used)
-    this.easel.paint(dirty, colours, heights)
+    const painted = this.easel.paint(dirty, colours, heights)
     this.pages = pages.slice()
     this.palette = palette
     return {
@@ -174,7 +183,7 @@ export class SkinPainter {
       ...this.easel.textures,
       outOfGamutStacks: palette.outOfGamut,
       dirtyTiles: dirty.length,
-      dirtyRows: this.rowsOf(dirty, width / TILE, height),
+      dirtyRows: this.rowsOf(painted, width / TILE, height),
     }
   }
 

@@ -1,4 +1,7 @@
 import type { Place } from '../vocabulary/place'
+import { WALL } from '../form/assembly'
+import { joints, type Part } from '../form/parts'
+import type { Surface, SurfaceZone } from '../form/surfaces/surface'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import type { Arc } from './levelField'
 
@@ -29,6 +32,38 @@ export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
   return joined(parts)
 }
 
+/** Whether a band of the outside takes in all joints of a part. */
+function takesIn({ fromMm, toMm }: NonNullable<Place['band']>, part: Part): boolean {
+  const heights = joints(part)
+  const [low, high] = [Math.min(fromMm, toMm), Math.max(fromMm, toMm)]
+  return heights.length > 0 && heights.every((up) => up >= low && up <= high)
+}
+
+/**
+ * The zones of a joined part that a place reaches. `bath` is a dip or a pour, which reaches a part by its height; a hand goes along
+ * it where its band takes in all of its joints, and stays in the sectors of the wall unless it is sent to the part.
+ */
+function joinedZones(surface: Surface, { parts, on, band, sectors }: Place, bath: boolean): SurfaceZone[] {
+  if (on) return surface.zones.filter(({ key }) => on.includes(`${surface.id}/${key}`))
+  if (sectors) return []
+  if (band && !(parts.includes('outside') && (bath || (surface.part && takesIn(band, surface.part))))) return []
+  return surface.zones.filter(({ like, arcs }) => !arcs && parts.includes(like))
+}
+
+/** The stretches of any surface that a place reaches. */
+export const stretchesOn = (surface: Surface, place: Place, bath: boolean): Stretch[] =>
+  surface.id === WALL
+    ? stretchesOf(surface.form, place)
+    : joined(joinedZones(surface, place, bath).map(({ stretch }) => stretch))
+
+/** The arcs of any surface that a place reaches: null for all round. */
+export function arcsOn(surface: Surface, place: Place, bath: boolean): Arc[] | null {
+  if (surface.id === WALL) return arcsOf(place)
+  const zones = joinedZones(surface, place, bath)
+  if (!zones.some(({ arcs }) => !arcs)) return zones.flatMap(({ arcs }) => arcs ?? [])
+  return surface.upright ? arcsOf(place) : null
+}
+
 /** The arcs that a place names by sectors: null for all round. */
 export const arcsOf = ({ sectors }: Place): Arc[] | null =>
   sectors ? sectors.take.filter((k) => k < sectors.of).map((k): Arc => [k / sectors.of, (k + 1) / sectors.of]) : null
@@ -39,9 +74,13 @@ export const acrossOf = (place: Place): number | undefined => {
   return arc ? (arc[0] + arc[1]) / 2 : undefined
 }
 
-/** Whether a place reaches a length along the skin. */
+/** Whether a place reaches a length along the wall. */
 export const reaches = (form: TurnedForm, place: Place, lengthMm: number): boolean =>
   stretchesOf(form, place).some((s) => lengthMm >= s.from && lengthMm <= s.to)
+
+/** Whether a place reaches a length along any surface. */
+export const reachesOn = (surface: Surface, place: Place, lengthMm: number): boolean =>
+  stretchesOn(surface, place, false).some((s) => lengthMm >= s.from && lengthMm <= s.to)
 
 /** Whether two places share any skin, mm of profile. */
 export function overlapMm(form: TurnedForm, a: Place, b: Place): number {

@@ -12,6 +12,8 @@ export interface ProbePoint {
   readonly across?: number
   /** Between the marks of a texture instead of down in them. */
   readonly onHigh?: boolean
+  /** The surface it is on; the wall if it is left out. */
+  readonly on?: string
 }
 
 const SOMEWHERE = 0.003
@@ -45,8 +47,8 @@ export function probeSpot(
   return after
 }
 
-function meets({ act, field, stepIndex, aside }: SkinOperation, spot: ProbePoint): boolean {
-  if (aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
+function meets({ act, field, stepIndex, aside, on }: SkinOperation, spot: ProbePoint): boolean {
+  if (on !== spot.on || aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
   if (field.kind === 'marks') return spot.inLineOf === stepIndex
   return (
     inAnyArc(spot.across ?? SOMEWHERE, field.arcs) &&

@@ -50,7 +50,9 @@ const finalIds = (steps: Step[], on = grid) => {
 }
 const shares = (steps: Step[], on = grid) => {
   const { simulation, ids } = finalIds(steps, on)
-  const gauges = measureGauges(on, ids, simulation.stacks.stacks, optics, rowsOf(on, form.zones.outside))
+  const gauges = measureGauges(simulation.atlas, ids, simulation.stacks.stacks, optics, [
+    { chart: simulation.atlas.charts[0], stretches: [form.zones.outside] },
+  ])
   return { gauges, of: (what: string) => gauges.visible.find((v) => v.what === what)?.share ?? 0 }
 }
 

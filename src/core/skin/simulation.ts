@@ -1,7 +1,9 @@
 import type { MediumTraits } from './acts'
 import type { SkinOperation } from './operation'
+import { atlasOfWall, type Atlas } from './atlas'
 import type { SkinGrid } from './grid'
-import { FieldCache, TILE, type TiledField } from './levelField'
+import { FieldCache, type TiledField } from './levelField'
+import { TILE } from './tileSide'
 import { TransitionTable, TileMemory } from './loops/tileMemory'
 import { StackTable } from './stack'
 
@@ -56,6 +58,7 @@ const bitsFor = (highest: number): number => Math.max(4, Math.ceil(Math.log2(hig
  */
 export class SkinSimulation {
   readonly stacks = new StackTable()
+  readonly atlas: Atlas
   private readonly tilesAcross: number
   private readonly tileCount: number
   private histories: TileHistory[]
@@ -73,16 +76,23 @@ export class SkinSimulation {
   replayedTiles = 0
 
   constructor(
-    readonly grid: SkinGrid,
+    on: SkinGrid | Atlas,
     private readonly media: readonly MediumTraits[],
     private readonly fields = new FieldCache(),
     private readonly limits = LIMITS,
   ) {
-    if (grid.width % TILE || grid.height % TILE)
-      throw new Error(`a skin of ${grid.width} × ${grid.height} is not made of whole tiles of ${TILE}`)
-    this.tilesAcross = grid.width / TILE
-    this.tileCount = this.tilesAcross * (grid.height / TILE)
+    this.atlas = 'charts' in on ? on : atlasOfWall(on)
+    const { width, height } = this.atlas
+    if (width % TILE || height % TILE)
+      throw new Error(`a skin of ${width} × ${height} is not made of whole tiles of ${TILE}`)
+    this.tilesAcross = width / TILE
+    this.tileCount = this.tilesAcross * (height / TILE)
     this.histories = Array.from({ length: this.tileCount }, () => ({ groups: [], numbers: [], pages: [] }))
+  }
+
+  /** The raster of its wall. */
+  get grid(): SkinGrid {
+    return this.atlas.charts[0].grid
   }
 
   /** So much has been tried in it that a fresh one is better: what is known of stacks and transitions is never forgotten. */
@@ -114,14 +124,14 @@ export class SkinSimulation {
 
   /** Ids of the whole skin after step `stepIndex`, row by row. */
   idsAfter(stepIndex: number, trial: readonly SkinOperation[] = []): Int32Array {
-    const ids = new Int32Array(this.grid.width * this.grid.height)
+    const ids = new Int32Array(this.atlas.width * this.atlas.height)
     this.pagesAfter(stepIndex, trial).forEach((page, tile) => this.placeTile(ids, page, tile))
     return ids
   }
 
   /** Copies a tile's page into a raster of the whole skin. */
   placeTile(ids: Int32Array, page: Page, tile: number): void {
-    const { width } = this.grid
+    const { width } = this.atlas
     const start = Math.floor(tile / this.tilesAcross) * TILE * width + (tile % this.tilesAcross) * TILE
     for (let row = 0; row < TILE; row++) ids.set(page.ids.subarray(row * TILE, row * TILE + TILE), start + row * width)
   }
@@ -232,7 +242,7 @@ export class SkinSimulation {
       []
     for (const { stepIndex, act, field } of operations) {
       const actKey = JSON.stringify(act)
-      const made = this.fields.get(field, this.grid)
+      const made = this.fields.get(field, this.atlas)
       const bits = bitsFor(made.highest)
       let table = this.tables.get(`${bits}${actKey}`)
       if (!table) {

@@ -1,4 +1,5 @@
 import type { Stage } from '../clay/stages'
+import { WALL } from '../form/assembly'
 import type { Stretch } from '../form/turnedForm'
 import type { Medium } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
@@ -20,13 +21,13 @@ import {
 } from './applicatorFields'
 import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
 import type { SkinGrid } from './grid'
-import { addedUp, inArcs, levelField, type FieldSource } from './levelField'
+import { addedUp, cutTo, inArcs, levelField, type FieldSource } from './levelField'
 import type { MarkEdge } from './loops/strokeRaster'
 import type { MediaTable, MixturePart } from './mediaTable'
 import { MarkPainter } from './motifs/markPainter'
 import { marksField, motifStretch } from './motifs/marksField'
 import type { SkinOperation } from './operation'
-import { arcsOf, stretchesOf, wholeSkin } from './place'
+import { arcsOn, stretchesOn, wholeSkin } from './place'
 
 /** Something that will come off in the next fire, and where. */
 interface Flaking {
@@ -64,6 +65,31 @@ const STRAY = 0.2
 
 /** How far tacky wax is dragged, mm. Common practice, no source. */
 const SMUDGE_MM = 1.6
+
+/** What a bath wets: between two planes that rise to one side, given by their heights at the axis. */
+export interface BathPlane {
+  readonly lowMm: number
+  readonly highMm: number
+  /** How steep they are, degrees, and to which side they rise, degrees from the front. */
+  readonly tiltDeg: number
+  readonly towardDeg: number
+}
+
+/** A field of which only what lies in a bath acts. */
+function inBath(grid: SkinGrid, field: FieldSource, { lowMm, highMm, tiltDeg, towardDeg }: BathPlane): FieldSource {
+  const { surface, rowMm, width } = grid
+  const rise = Math.tan((tiltDeg * Math.PI) / 180)
+  const toward = (towardDeg * Math.PI) / 180
+  const [sx, sz] = [rise * Math.sin(toward), rise * Math.cos(toward)]
+  let row = -1
+  let ring: ReturnType<typeof surface.ring> | null = null
+  return cutTo(grid, field, `bath:${lowMm.toFixed(2)}:${highMm.toFixed(2)}:${tiltDeg}:${towardDeg}`, (x, y) => {
+    if (y !== row || !ring) [row, ring] = [y, surface.ring((y + 0.5) * rowMm)]
+    const [px, py, pz] = ring((x + 0.5) / width)
+    const height = py - px * sx - pz * sz
+    return height >= lowMm && height <= highMm
+  })
+}
 
 /** A film may build up to this much more than its nominal coats. */
 const UNEVEN = 1.4
@@ -120,6 +146,10 @@ export class SkinCompiler {
   private readonly laid = new Map<number, number>()
   thickest = 0
   rawGlazes: RawGlaze[] = []
+  /** What is laid is dipped or poured: it reaches a part by where it is. */
+  bath = false
+  /** Where a bath reaches in space, if it does not reach all over. */
+  bathPlane: BathPlane | null = null
 
   constructor(
     readonly mediaTable: MediaTable,
@@ -143,13 +173,15 @@ export class SkinCompiler {
   }
 
   push(act: SkinAct, field: FieldSource, aside = false): void {
-    this.operations.push({ stepIndex: this.index, act, field, ...(aside ? { aside } : {}) })
+    const { id } = this.grid.surface
+    const on = id === WALL ? {} : { on: id }
+    this.operations.push({ stepIndex: this.index, act, field, ...(aside ? { aside } : {}), ...on })
   }
 
   // Where.
 
   stretches(place: Place): Stretch[] {
-    return stretchesOf(this.grid.form, place)
+    return stretchesOn(this.grid.surface, place, this.bath)
   }
 
   motifStretch(motif: Motif): Stretch {
@@ -160,9 +192,11 @@ export class SkinCompiler {
     return wholeSkin(this.grid.form)
   }
 
-  /** A field cut to the sectors of a place. */
+  /** A field cut to the sectors of a place, and to what a bath reaches. */
   within(place: Place, field: FieldSource): FieldSource {
-    return inArcs(this.grid, field, arcsOf(place))
+    const { grid, bathPlane } = this
+    const cut = inArcs(grid, field, arcsOn(grid.surface, place, this.bath))
+    return bathPlane ? inBath(grid, cut, bathPlane) : cut
   }
 
   // Level fields.
@@ -240,6 +274,7 @@ export class SkinCompiler {
 
   /** Runs down the outside from the lower edge of a place, or over the rim; null where glaze has nowhere to run. */
   drips(stretches: readonly Stretch[], seed: number): FieldSource | null {
+    if (!this.grid.surface.upright) return null
     const { outside, base } = this.grid.form.zones
     const own = stretches.filter((s) => s.from < outside.to && s.to > outside.from)
     const overTheRim = stretches.some((s) => s.from >= outside.to)

@@ -1,6 +1,7 @@
 import type { MediaTable } from './mediaTable'
-import { areaWeights, texelArea, type SkinGrid } from './grid'
-import { TILE } from './levelField'
+import { areaIn, chartAt, type Atlas, type Chart } from './atlas'
+import { areaWeights, texelArea } from './grid'
+import { TILE } from './tileSide'
 import type { SkinOperation } from './operation'
 import type { Page, SkinSimulation } from './simulation'
 import { NO_TAPE, type Stack } from './stack'
@@ -51,10 +52,11 @@ function laidBy(operations: readonly SkinOperation[]): Map<number, number> {
 const IDS = 2 ** 23
 
 /** True area of each change from one stack to another between two moments, mm², by from × IDS + to. Equal ids are left out. */
-function changes(grid: SkinGrid, before: readonly Page[], after: readonly Page[]): Map<number, number> {
+function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]): Map<number, number> {
   const areas = new Map<number, number>()
+  const { grid } = atlas.charts[0]
   const weights = areaWeights(grid)
-  const tilesAcross = grid.width / TILE
+  const tilesAcross = atlas.width / TILE
   const add = (from: number, to: number, mm2: number) =>
     void areas.set(from * IDS + to, (areas.get(from * IDS + to) ?? 0) + mm2)
   before.forEach((page, tile) => {
@@ -62,6 +64,10 @@ function changes(grid: SkinGrid, before: readonly Page[], after: readonly Page[]
     if (page === other) return
     const left = (tile % tilesAcross) * TILE
     const top = Math.floor(tile / tilesAcross) * TILE
+    if (top >= grid.height) {
+      changesOfParts(atlas, left, top, page, other, add)
+      return
+    }
     for (let row = 0; row < TILE; row++) {
       let from = -1
       let to = -1
@@ -80,6 +86,27 @@ function changes(grid: SkinGrid, before: readonly Page[], after: readonly Page[]
     }
   })
   return areas
+}
+
+/** Adds the changes of a tile in which charts of parts lie. */
+function changesOfParts(
+  atlas: Atlas,
+  left: number,
+  top: number,
+  before: Page,
+  after: Page,
+  add: (from: number, to: number, mm2: number) => void,
+): void {
+  let chart: Chart | undefined
+  let area: ((column: number, row: number) => number) | null = null
+  for (let i = 0; i < TILE * TILE; i++) {
+    if (before.ids[i] === after.ids[i]) continue
+    const [x, y] = [left + (i % TILE), top + Math.floor(i / TILE)]
+    const here = chartAt(atlas, x, y)
+    if (!here) continue
+    if (here !== chart || !area) [chart, area] = [here, areaIn(atlas, here)]
+    add(before.ids[i], after.ids[i], area(x - here.x, y - here.y))
+  }
 }
 
 /** A sum of films by medium; a mixture counts as its parts. */
@@ -110,7 +137,7 @@ export function measureSteps(
   stepCount: number,
   mediaTable: MediaTable,
 ): StepRecord[] {
-  const { grid, stacks } = simulation
+  const { atlas, stacks } = simulation
   const records: StepRecord[] = []
   let before = simulation.pagesAfter(-1)
   const coats = new Map<number, Coats>()
@@ -133,7 +160,7 @@ export function measureSteps(
     let touchedMm2 = 0
     let waxedMm2 = 0
     let tapedMm2 = 0
-    for (const [pair, mm2] of changes(grid, before, after)) {
+    for (const [pair, mm2] of changes(atlas, before, after)) {
       const from = Math.floor(pair / IDS)
       const to = pair % IDS
       const [was, is] = [stacks.stacks[from], stacks.stacks[to]]

@@ -39,16 +39,16 @@ function looked(
   const { picture } = made.value
   const measured = measurePiece(piece, studio)
   if (!measured.ok) throw new Error()
-  const { form } = measured.value.grid
+  const { form } = measured.value.atlas.charts[0].surface
   const down = (zone: 'outside' | 'inside' | 'floor', share: number) =>
     (form.zones[zone].from + (form.zones[zone].to - form.zones[zone].from) * share) / form.totalMm
   /** Lab of the fired stack at a share of the way round and of a zone. */
   const lab = (zone: 'outside' | 'inside' | 'floor', across: number, share: number) =>
-    viewer.section(across, down(zone, share))!.lab
+    viewer.section({ across, down: down(zone, share) })!.lab
   /** Shares of a mean film round the form. */
   const coats = (name: string, zone: 'outside' | 'inside' | 'floor', share: number) => {
     const n = 200
-    const all = Array.from({ length: n }, (_, i) => viewer.section(i / n, down(zone, share))!)
+    const all = Array.from({ length: n }, (_, i) => viewer.section({ across: i / n, down: down(zone, share) })!)
     return all.reduce((sum, s) => sum + s.films.filter((f) => f.name === name).reduce((a, f) => a + f.coats, 0), 0) / n
   }
   return { viewer, picture, lab, coats, form, down, records: measured.value.records, gauges: made.value.gauges }
@@ -177,7 +177,7 @@ describe('glaze', () => {
       const { viewer, down } = looked([leather, coat('marsh-black', 3, { direction })])
       const films = Array.from(
         { length: 300 },
-        (_, i) => viewer.section(i / 300, down('outside', 0.3 + (i % 30) / 75))!.films[0]?.coats ?? 0,
+        (_, i) => viewer.section({ across: i / 300, down: down('outside', 0.3 + (i % 30) / 75) })!.films[0]?.coats ?? 0,
       )
       const mean = films.reduce((a, b) => a + b) / films.length
       return Math.sqrt(films.reduce((sum, v) => sum + (v - mean) ** 2, 0) / films.length)
@@ -205,7 +205,10 @@ describe('on slabs and in front', () => {
     const { viewer, down } = looked([build.impress('comb', face, 0.8, 6), leather], slab)
     // Along a small and along a large ring round the middle, the number of ridges met grows with the length of the ring.
     const ridges = (share: number) => {
-      const cuts = Array.from({ length: 720 }, (_, i) => viewer.section(i / 720, down('floor', share))!.cutUm > 200)
+      const cuts = Array.from(
+        { length: 720 },
+        (_, i) => viewer.section({ across: i / 720, down: down('floor', share) })!.cutUm > 200,
+      )
       return cuts.filter((c, i) => c !== cuts[(i + 719) % 720]).length
     }
     expect(ridges(0.2)).toBeGreaterThan(1.8 * ridges(0.75))
@@ -247,7 +250,7 @@ describe('on slabs and in front', () => {
     const cut = (across: number) =>
       Array.from(
         { length: 40 },
-        (_, i) => viewer.section(across, down('outside', 0.3 + i / 80))!.films.length === 0,
+        (_, i) => viewer.section({ across, down: down('outside', 0.3 + i / 80) })!.films.length === 0,
       ).filter(Boolean).length
     expect(cut(0)).toBeGreaterThan(cut(0.5))
     expect(cut(0.5)).toBe(0)
@@ -262,7 +265,8 @@ describe('on slabs and in front', () => {
         { kind: 'dots', heightMm: 10, upMm: 30, rows: 2, rowGapMm: 12, repeats: 6, ground: true, variation: 0 },
       ),
     ])
-    const at = (up: number) => viewer.section(0.5 / 6, (form.zones.outside.from + up) / form.totalMm)!.films.length
+    const at = (up: number) =>
+      viewer.section({ across: 0.5 / 6, down: (form.zones.outside.from + up) / form.totalMm })!.films.length
     expect(at(46)).toBe(0)
     expect(at(35)).toBeGreaterThan(0)
   })

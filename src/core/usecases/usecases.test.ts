@@ -1,3 +1,4 @@
+import { presetForm } from '../model/presetForm'
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { buildForm } from '../form/buildForm'
@@ -84,10 +85,10 @@ describe('views of a piece', () => {
 
   it('has no picture and no patch before the first view, and afterwards those of the last', () => {
     const fresh = new PieceViewer(512, 256)
-    expect([fresh.lastPicture, fresh.patch(0.5, 0.5, 8, 10)]).toEqual([null, null])
+    expect([fresh.lastPicture, fresh.patch({ across: 0.5, down: 0.5 }, 8, 10)]).toEqual([null, null])
     const { picture } = view(fresh)
     expect(fresh.lastPicture).toBe(picture)
-    expect(fresh.patch(0.5, 0.5, 8, 10)?.length).toBe(256)
+    expect(fresh.patch({ across: 0.5, down: 0.5 }, 8, 10)?.length).toBe(256)
   })
 
   it('changes with the light and the form, and says when a form cannot be built', () => {
@@ -102,19 +103,19 @@ describe('views of a piece', () => {
 
   it('cuts through the wall in true order: clear on black on slip on the body', () => {
     const fresh = new PieceViewer(512, 512)
-    expect(fresh.section(0.5, 0.2)).toBeNull()
+    expect(fresh.section({ across: 0.5, down: 0.2 })).toBeNull()
     view(fresh)
     const form = buildForm(jugs.form)
     if (!form.ok) throw new Error('no form')
     const down = (form.value.zones.outside.from + 172) / form.value.totalMm
     const names = Array.from({ length: 40 }, (_, i) =>
       fresh
-        .section(i / 40, down)
+        .section({ across: i / 40, down })
         ?.films.map((f) => f.name)
         .join(' > '),
     )
     expect(names).toContain('Clear, gloss > Marsh black > Chalk slip')
-    const section = fresh.section(0.01, down)
+    const section = fresh.section({ across: 0.01, down })
     expect(section?.bodyName).toBe('Estuary red earthenware')
     expect(section?.films.every((f) => f.micrometres > 0)).toBe(true)
   })
@@ -246,8 +247,8 @@ describe('steps in words', () => {
     const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
     expect(toldIn(inches).place(bandOf(25.4, 50.8))).toBe('outside, 1.00 in to 2.00 in up the wall')
     expect(toldIn(studio).place(wholeOf('inside', 'floor', 'rim'))).toBe('inside and rim')
-    expect(toldIn(studio, true).place(wholeOf('floor'))).toBe('face')
-    expect(toldIn(studio, true).place(wholeOf('inside', 'floor', 'rim'))).toBe('face')
+    expect(toldIn(studio, { form: presetForm('tile') }).place(wholeOf('floor'))).toBe('face')
+    expect(toldIn(studio, { form: presetForm('tile') }).place(wholeOf('inside', 'floor', 'rim'))).toBe('face')
     expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
   })
 })

@@ -93,6 +93,11 @@ export const motifSchema = z.strictObject({
   kind: z.enum(MOTIF_KINDS),
   repeats: z.int().min(1).max(120),
   side: z.enum(MOTIF_SIDES),
+  /** The surface that it lies on, if that is not the wall. */
+  on: z
+    .string()
+    .regex(/^[\w.-]{1,70}$/)
+    .optional(),
   upMm: mm(2000),
   heightMm: z.number().min(1).max(1000),
   lineMm: z.number().min(0.2).max(20),

@@ -3,17 +3,24 @@ import { ZONES, type ZoneName } from '../form/turnedForm'
 
 const mm = (max: number) => z.number().min(0).max(max)
 
+/** A zone of a joined part: the surface’s id and the zone’s key. */
+const joinedZone = z.string().regex(/^[\w.-]{1,70}\/[a-z]{1,20}$/)
+
 /**
- * Where on the skin: whole parts, a band of the wall in mm along it (outside: up from the foot; inside: down from the rim), and
- * only some of a number of equal sectors.
+ * Where on the skin: whole parts of the wall, a band of it in mm along it (outside: up from the foot; inside: down from the rim), and
+ * only some of a number of equal sectors. `on` names zones of what is joined to the wall: none of it if the list is empty; left out,
+ * all of it goes along with the part of the wall that it is like.
  */
-export const placeSchema = z.strictObject({
-  parts: z.array(z.enum(ZONES)).min(1).max(ZONES.length),
-  band: z.strictObject({ fromMm: mm(2000), toMm: mm(2000) }).nullable(),
-  sectors: z
-    .strictObject({ of: z.int().min(2).max(120), take: z.array(z.int().min(0).max(119)).min(1).max(120) })
-    .nullable(),
-})
+export const placeSchema = z
+  .strictObject({
+    parts: z.array(z.enum(ZONES)).max(ZONES.length),
+    on: z.array(joinedZone).max(40).optional(),
+    band: z.strictObject({ fromMm: mm(2000), toMm: mm(2000) }).nullable(),
+    sectors: z
+      .strictObject({ of: z.int().min(2).max(120), take: z.array(z.int().min(0).max(119)).min(1).max(120) })
+      .nullable(),
+  })
+  .refine(({ parts, on }) => parts.length > 0 || (on && on.length > 0), { message: 'names no part of the piece' })
 
 export type Place = z.infer<typeof placeSchema>
 
@@ -51,12 +58,20 @@ export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = {
 /** From this length a band goes to the edge of the wall, mm. */
 export const TO_THE_EDGE_MM = 400
 
-/** A place in words; `flat` for slabs, whose floor is their face. */
-export function placeWords({ parts, band, sectors }: Place, length: (mm: number) => string, flat = false): string {
+/** A place in words; `flat` for slabs, whose floor is their face. `nameOf` gives the names of zones of joined parts. */
+export function placeWords(
+  { parts, on, band, sectors }: Place,
+  length: (mm: number) => string,
+  flat = false,
+  nameOf: (zone: string) => string = (zone) => zone.split('/')[0],
+): string {
   const whole = parts.includes('inside') && parts.includes('floor')
-  const names = parts
-    .filter((part) => !(whole && part === (flat ? 'inside' : 'floor')) && !(flat && part === 'rim' && whole))
-    .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : PART_NAMES)[part]))
+  const names = [
+    ...parts
+      .filter((part) => !(whole && part === (flat ? 'inside' : 'floor')) && !(flat && part === 'rim' && whole))
+      .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : PART_NAMES)[part])),
+    ...new Set((on ?? []).map(nameOf)),
+  ]
   const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')
   const text = sectors ? `${where}, ${sectors.take.length} of ${sectors.of} sectors` : where
   if (!band) return text

@@ -11,7 +11,6 @@ import type { CoatTimer } from '@/core/usecases/run/coatTimers'
 import { localClock } from '@/core/schedule/sessions'
 import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { COVER_VERB } from '@/core/usecases/days/dayList'
 import { useBenchSettings } from '@/store/benchSettings'
 import { TimerChip } from './TimerChip'
@@ -25,7 +24,7 @@ export function itemWords(item: BenchItem, studio: Studio): { name: string; what
   if (item.kind === 'leave')
     return { name, what: item.cover === 'open' ? 'leave it open' : COVER_VERB[item.cover ?? 'open'] }
   const step = piece.steps.find(({ id }) => id === item.stepId)
-  const title = step ? stepWords(step, studio, isSlab(piece)).title : 'a step that is gone'
+  const title = step ? stepWords(step, studio, piece).title : 'a step that is gone'
   return { name, what: item.coats > 1 ? `${title}, coat ${item.coat + 1} of ${item.coats}` : title }
 }
 

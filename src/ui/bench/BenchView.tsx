@@ -11,7 +11,6 @@ import type { Studio } from '@/core/model/studio'
 import { localClock, localDay, sessionsBetween, type Session } from '@/core/schedule/sessions'
 import { pieceItems, sessionItems } from '@/core/usecases/run/benchItems'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { useNow, usePlannedStudio } from '@/store/days'
 import { writeAddress } from '@/ui/frame/useAddress'
 import { BenchTable } from './BenchTable'
@@ -94,7 +93,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                   <Choice
                     onChoose={() => writeAddress('piece', piece.id)}
                     title={piece.name}
-                    words={step ? `Next: ${stepWords(step, studio, isSlab(piece)).title}` : ''}
+                    words={step ? `Next: ${stepWords(step, studio, piece).title}` : ''}
                   />
                 </li>
               )

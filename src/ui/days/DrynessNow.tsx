@@ -12,7 +12,6 @@ import { moistureWords } from '@/core/usecases/drying/lostWindow'
 import { standingOf, type Standing } from '@/core/usecases/drying/stepWindow'
 import { countWords, lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { spanWords, windowWords } from '@/core/usecases/words/timeWords'
 import { instantNow, useAllDrying } from '@/store/days'
 import { run } from '@/store/studioStore'
@@ -164,7 +163,7 @@ function Line({
       <p className="numbers leading-tight">
         {step && (
           <b>
-            <Words text={stepWords(step, studio, isSlab(piece)).title} />:{' '}
+            <Words text={stepWords(step, studio, piece).title} />:{' '}
           </b>
         )}
         {when()}

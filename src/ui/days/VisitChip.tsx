@@ -9,7 +9,6 @@ import { SESSION_SHARE } from '@/core/usecases/days/daysGrid'
 import { isPinOf } from '@/core/usecases/days/visitDone'
 import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { useDragButton } from '@/ui/kit/useDragButton'
 
@@ -46,7 +45,7 @@ export function VisitChip({
   const clock = localClock(Date.parse(visit.at), timeZone, studio.settings.clock)
   const steps = visit.stepIds
     .flatMap((id) => piece.steps.filter((step) => step.id === id))
-    .map((step) => stepWords(step, studio, isSlab(piece)))
+    .map((step) => stepWords(step, studio, piece))
   const pinned = studio.schedule.pins.some((pin) => isPinOf(pin, visit) && visit.stepIds.includes(pin.stepId))
   const words = [...(visit.makes ? ['make it'] : []), ...steps.map((s) => s.title)]
   const label = words.length ? words.join(', ') : visit.covered ? 'air it' : COVER_WORDS[visit.cover]

@@ -10,7 +10,6 @@ import { coatsOf } from '@/core/plan/step'
 import { isPinOf } from '@/core/usecases/days/visitDone'
 import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { moveVisit, unpinVisit, noteVisitDone } from './visitCommands'
 import { Words } from '@/ui/kit/Words'
 
@@ -51,7 +50,7 @@ export function VisitStrip({
   const steps = visit.stepIds
     .flatMap((id) => piece.steps.filter((step) => step.id === id))
     .map((step) => {
-      const { title, brief } = stepWords(step, studio, isSlab(piece))
+      const { title, brief } = stepWords(step, studio, piece)
       const part = visit.coats.find(({ stepId }) => stepId === step.id)
       return `${title} (${part ? `${coatsPart(part)} of ${coatsOf(step)}` : brief})`
     })

@@ -7,7 +7,6 @@ import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { rescueOf } from '@/core/usecases/drying/rescue'
 import { lostWindow, moistureWords } from '@/core/usecases/drying/lostWindow'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { useRescues } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
@@ -38,7 +37,7 @@ export function RescueList({
         <span>
           <Words
             text={
-              `${stepWords(lost.step, studio, isSlab(piece)).title} wanted ${STAGE[lost.wanted].name} clay; ` +
+              `${stepWords(lost.step, studio, piece).title} wanted ${STAGE[lost.wanted].name} clay; ` +
               `the wall is ${moistureWords(lost.now)}.`
             }
           />

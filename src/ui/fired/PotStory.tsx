@@ -11,7 +11,6 @@ import { runLines } from '@/core/usecases/run/runWords'
 import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { FAULT } from '@/core/usecases/fired/faults'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { entryId } from '@/core/model/runEntries'
 import { instantNow } from '@/store/days'
 import { run, tellOfEdit } from '@/store/studioStore'
@@ -115,7 +114,7 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
           <h3 className="mb-1 font-bold">{done.differs ? 'On it, as it was done' : 'On it, as planned'}</h3>
           <ol className="list-decimal space-y-1 pl-6">
             {done.steps.map((step) => {
-              const words = stepWords(step, studio, isSlab(piece))
+              const words = stepWords(step, studio, piece)
               return (
                 <li key={step.id}>
                   <b>

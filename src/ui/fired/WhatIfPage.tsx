@@ -6,7 +6,6 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { GoesWrong } from '@/core/usecases/whatIf/whatIfs'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { useFiredPicture, useGoesWrong } from '@/store/whatIf'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Select } from '@/ui/kit/fields'
@@ -64,7 +63,7 @@ function Mistake({ piece, one: { whatIf, finding }, studio }: { piece: Piece; on
   const { value: planned } = useFiredPicture(piece, piece.steps, studio, 180, seen)
   const { value: wrong } = useFiredPicture(piece, whatIf.steps, studio, 180, seen)
   const at = piece.steps.findIndex(({ id }) => id === whatIf.stepId)
-  const title = at < 0 ? '' : stepWords(piece.steps[at], studio, isSlab(piece)).title
+  const title = at < 0 ? '' : stepWords(piece.steps[at], studio, piece).title
   return (
     <li ref={ref} className="border border-base-content/60" data-rule={finding.ruleId}>
       <div className="flex h-44 items-center justify-around bg-[var(--stage)]">

@@ -7,11 +7,15 @@ import { PLAN_KINDS, type Plan } from '@/core/form/planOutline'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Form } from '@/core/model/piece'
 import { newId } from '@/store/studioStore'
-import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
+import { Check, Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 
 const PLAN_WORDS: Readonly<Record<Plan['kind'], string>> = { round: 'round', oval: 'oval', rectangle: 'rectangular' }
 
 type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts'>
+
+/** Whether a part can be joined to a form. */
+const fits = (kind: PartKind, form: TurnedForm): boolean =>
+  form.flat ? kind === 'feet' || kind === 'relief' : !(form.closed && (kind === 'lid' || kind === 'spout'))
 
 /** What shapes a form besides its profile: seen from above, how even its wall is, what is joined to it. */
 export function BuildFields({
@@ -63,7 +67,14 @@ export function BuildFields({
       {parts.map((part) => (
         <div key={part.id} className="border border-base-content/40 p-2">
           <div className="flex items-center justify-between">
-            <b className="text-sm">{PART[part.kind].name}</b>
+            <input
+              className="input w-40 font-bold input-xs"
+              aria-label={`Name of the ${PART[part.kind].name}`}
+              defaultValue={part.name ?? ''}
+              placeholder={PART[part.kind].name}
+              maxLength={40}
+              onBlur={(event) => change(part.id, { name: event.target.value.trim() || undefined })}
+            />
             <button
               type="button"
               className="btn btn-ghost px-1 btn-xs"
@@ -142,18 +153,28 @@ export function BuildFields({
                 />
               )}
             </Field>
+            {part.kind === 'lid' && (
+              <span className="self-end">
+                <Check
+                  label="fired beside its pot"
+                  checked={part.apart ?? false}
+                  onChange={(apart) => change(part.id, { apart })}
+                />
+              </span>
+            )}
+            {(part.kind === 'ball' || part.kind === 'relief') && <LooseFields part={part} change={change} />}
           </div>
         </div>
       ))}
       {form && (
         <div className="flex flex-wrap gap-1" role="group" aria-label="Join a part">
-          {PART_KINDS.filter((kind) => !(form.flat && kind !== 'feet')).map((kind: PartKind) => (
+          {PART_KINDS.filter((kind) => fits(kind, form)).map((kind: PartKind) => (
             <button
               key={kind}
               type="button"
               className="btn font-normal btn-xs"
               title={PART[kind].words}
-              disabled={parts.length >= 12}
+              disabled={parts.length >= 24}
               onClick={() => set({ parts: [...parts, { id: newId(), kind, ...PART[kind].begins(form) }] })}
             >
               <Plus size={13} aria-hidden /> {PART[kind].name}
@@ -162,5 +183,57 @@ export function BuildFields({
         </div>
       )}
     </div>
+  )
+}
+
+/** How a ball or a relief stands: how far off the wall, how it leans and rolls, how it narrows, and whether there are two. */
+function LooseFields({ part, change }: { part: Part; change: (id: string, changes: Partial<Part>) => void }) {
+  const degrees = (label: string, key: 'leanDeg' | 'rollDeg') => (
+    <Field label={label}>
+      {(id) => (
+        <NumberInput
+          id={id}
+          value={part[key] ?? 0}
+          min={-180}
+          max={180}
+          step={5}
+          onCommit={(value) => change(part.id, { [key]: value })}
+        />
+      )}
+    </Field>
+  )
+  return (
+    <>
+      {part.kind === 'ball' && (
+        <Field label="Stands off">
+          {(id) => (
+            <LengthInput
+              id={id}
+              mm={part.outMm ?? 0}
+              minMm={-200}
+              maxMm={300}
+              onCommit={(outMm) => change(part.id, { outMm })}
+            />
+          )}
+        </Field>
+      )}
+      {part.kind === 'ball' && degrees('Leans out, °', 'leanDeg')}
+      {degrees('Rolls, °', 'rollDeg')}
+      <Field label="Narrows, %">
+        {(id) => (
+          <NumberInput
+            id={id}
+            value={Math.round((part.taper ?? 0) * 100)}
+            min={-90}
+            max={90}
+            step={5}
+            onCommit={(percent) => change(part.id, { taper: percent / 100 })}
+          />
+        )}
+      </Field>
+      <span className="self-end">
+        <Check label="a pair" checked={part.pair ?? false} onChange={(pair) => change(part.id, { pair })} />
+      </span>
+    </>
   )
 }

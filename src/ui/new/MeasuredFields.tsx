@@ -47,7 +47,11 @@ export function MeasuredFields({
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
         {(Object.keys(SIZE_WORDS) as SizeKey[])
           .filter((key) =>
-            flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[preset].hasBelly,
+            flat
+              ? key === 'heightMm' || key === 'rimMm'
+              : PRESETS[preset].closed
+                ? key !== 'rimMm'
+                : key !== 'bellyMm' || PRESETS[preset].hasBelly,
           )
           .map((key) => (
             <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>

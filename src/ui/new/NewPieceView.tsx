@@ -135,7 +135,7 @@ export function NewPieceView() {
     form.setValue('preset', next)
     setChosenSide(null)
     setExtras(extrasOf(next))
-    if (PRESETS[next].flat) form.setValue('use', 'display')
+    if (PRESETS[next].flat || PRESETS[next].closed) form.setValue('use', 'display')
     form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
     if (named) form.setValue('name', PRESETS[next].name)
   }
@@ -204,7 +204,9 @@ export function NewPieceView() {
             {built.ok
               ? flat
                 ? 'a slab: back, edge and face'
-                : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
+                : PRESETS[preset].closed
+                  ? 'a hollow figure; leave a hole for the air'
+                  : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
               : 'this cannot be built'}
           </p>
         </div>

@@ -2,7 +2,8 @@
 
 import { useState, type RefObject } from 'react'
 import { Download, X } from 'lucide-react'
-import { latheMesh } from '@/core/picture/lathe'
+import { pieceMesh } from '@/core/picture/lathe'
+import { atlasOf } from '@/core/skin/atlas'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -59,7 +60,7 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
         new Blob(
           [
             await writeGlb(
-              latheMesh(form, 96, piece.form.parts),
+              pieceMesh(atlasOf(form, piece.form.parts)),
               picture,
               piece.name,
               shownScale(studio.bodies[piece.bodyId], request.kind),

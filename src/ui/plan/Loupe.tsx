@@ -1,6 +1,7 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { patchOf } from '@/store/derived'
 import type { SkinAnswer } from '@/workers/protocol'
 
@@ -10,9 +11,7 @@ const SAMPLES = 88
 /** Width of skin seen in the loupe, mm. */
 const SEES_MM = 24
 
-export interface LoupeSpot {
-  readonly across: number
-  readonly down: number
+export interface LoupeSpot extends SkinSpot {
   readonly x: number
   readonly y: number
 }
@@ -22,7 +21,7 @@ export function Loupe({ spot, skin }: { spot: LoupeSpot; skin: SkinAnswer }) {
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     let alive = true
-    patchOf(skin, spot.across, spot.down, SAMPLES, SEES_MM).then(
+    patchOf(skin, { across: spot.across, down: spot.down, on: spot.on }, SAMPLES, SEES_MM).then(
       (patch) => alive && patch && canvas.current?.getContext('2d')?.putImageData(patch, 0, 0),
       // A magnifier that shows nothing says enough.
       () => undefined,

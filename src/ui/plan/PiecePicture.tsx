@@ -10,7 +10,8 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
 import { STAGE } from '@/core/clay/stages'
-import { latheMesh } from '@/core/picture/lathe'
+import { pieceMesh } from '@/core/picture/lathe'
+import { atlasOf } from '@/core/skin/atlas'
 import { lineWeights } from '@/core/usecases/view/lineWeights'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { shownScale } from '@/core/usecases/view/shownScale'
@@ -101,7 +102,8 @@ export function PiecePicture({
   const against: Comparison = whatIf ? 'whatIf' : comparison === 'variant' && !piece.variant ? 'none' : comparison
   const other = useOther(piece, studio, { afterStep, kind, light }, against, whatIf)
   const handles = useMemo(() => handlesOf(piece, step), [piece, step])
-  const mesh = useMemo(() => (form ? latheMesh(form, 96, piece.form.parts) : null), [form, piece.form.parts])
+  const atlas = useMemo(() => (form ? atlasOf(form, piece.form.parts) : null), [form, piece.form.parts])
+  const mesh = useMemo(() => atlas && pieceMesh(atlas), [atlas])
   const body = studio.bodies[piece.bodyId]
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const lines = useMemo(() => (form ? lineWeights(piece, body, form) : []), [piece, body, form])
@@ -123,10 +125,11 @@ export function PiecePicture({
         'bg-[var(--stage)] text-[var(--stage-ink)] max-lg:order-1 max-lg:h-[34rem] max-sm:h-[44rem]',
       )}
     >
-      {mesh && form && (
+      {mesh && form && atlas && (
         <Wheel
           mesh={mesh}
           form={form}
+          atlas={atlas}
           skin={skin}
           piece={piece}
           step={step}
@@ -139,9 +142,17 @@ export function PiecePicture({
           pictures={pictures}
         />
       )}
-      {form && skin && shown === 'unrolled' && (
+      {form && atlas && skin && shown === 'unrolled' && (
         <div className="absolute inset-0 bg-[var(--stage)]">
-          <Unrolled skin={skin} form={form} piece={piece} afterStep={afterStep} step={step} length={length} />
+          <Unrolled
+            skin={skin}
+            form={form}
+            atlas={atlas}
+            piece={piece}
+            afterStep={afterStep}
+            step={step}
+            length={length}
+          />
         </div>
       )}
       {against !== 'none' && shown === 'wheel' && (
@@ -187,7 +198,7 @@ export function PiecePicture({
         )}
       </div>
       <div className="absolute top-4 right-4 w-52 max-sm:w-40">
-        <SectionCut spot={spot} length={length} flat={form?.flat ?? false} />
+        <SectionCut spot={spot} length={length} atlas={atlas} />
         <GaugeBlock
           skin={skin}
           kind={kind}

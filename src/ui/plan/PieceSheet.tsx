@@ -93,7 +93,11 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
           )}
         </Field>
         {SIZE_WORDS.filter(([key]) =>
-          flat ? key === 'heightMm' || key === 'rimMm' : key !== 'bellyMm' || PRESETS[piece.form.preset].hasBelly,
+          flat
+            ? key === 'heightMm' || key === 'rimMm'
+            : PRESETS[piece.form.preset].closed
+              ? key !== 'rimMm'
+              : key !== 'bellyMm' || PRESETS[piece.form.preset].hasBelly,
         ).map(([key, word]) => (
           <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : word}>
             {(id) => (

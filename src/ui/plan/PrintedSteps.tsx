@@ -3,7 +3,6 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 
 /** The plan in words, on paper only: the rail is for the screen. */
 export function PrintedSteps({ piece, studio }: { piece: Piece; studio: Studio }) {
@@ -13,7 +12,7 @@ export function PrintedSteps({ piece, studio }: { piece: Piece; studio: Studio }
       <h2 className="mb-1 text-lg font-bold">The plan</h2>
       <ol className="space-y-1 text-sm">
         {piece.steps.map((step, i) => {
-          const words = stepWords(step, studio, isSlab(piece))
+          const words = stepWords(step, studio, piece)
           return (
             <li key={step.id} className="flex gap-2">
               <span aria-hidden>{step.done ? '☑' : '☐'}</span>

@@ -9,7 +9,6 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex } from '@/core/plan/timeline'
 import { dropPlace, railLayout, railWater, type RailLayout } from '@/ui/plan/railLayout'
-import { isSlab } from '@/core/usecases/words/told'
 import { useDrying } from '@/store/days'
 import { newId, run } from '@/store/studioStore'
 import { WaterMarks } from './WaterMarks'
@@ -133,7 +132,7 @@ export function Rail({ piece, studio, lots, lot, onLot, findings, selectedId, on
               layout={layout}
               step={own.steps[tag.index] ?? piece.steps[tag.index]}
               studio={studio}
-              flat={isSlab(piece)}
+              piece={piece}
               selected={piece.steps[tag.index].id === selectedId}
               isNext={tag.index === next}
               worst={worstOf(findings, piece.steps[tag.index].id)}

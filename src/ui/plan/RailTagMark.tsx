@@ -2,6 +2,7 @@
 
 import clsx from 'clsx'
 import { type Severity } from '@/core/judge/finding'
+import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { type RailLayout, type RailTag } from '@/ui/plan/railLayout'
@@ -18,7 +19,7 @@ interface TagProps {
   layout: RailLayout
   step: Step
   studio: Studio
-  flat: boolean
+  piece: Piece
   selected: boolean
   isNext: boolean
   worst: Severity | null
@@ -26,9 +27,9 @@ interface TagProps {
 }
 
 /** A step as a tag on a string. */
-export function RailTagMark({ tag, layout, step, studio, flat, selected, isNext, worst, onSelect }: TagProps) {
+export function RailTagMark({ tag, layout, step, studio, piece, selected, isNext, worst, onSelect }: TagProps) {
   const { button, moved, isDragging } = useDragButton(step.id)
-  const words = stepWords(step, studio, flat)
+  const words = stepWords(step, studio, piece)
   const left = Math.min(Math.max(0, tag.x - 26), layout.width - RAIL.tagWidth)
   const top = tag.above ? 2 : RAIL.height - RAIL.tagHeight - 2
   const string = tag.above

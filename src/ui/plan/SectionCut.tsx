@@ -1,5 +1,6 @@
-import type { ZoneName } from '@/core/form/turnedForm'
-import { FLAT_PART_NAMES, PART_NAMES } from '@/core/vocabulary/place'
+import type { Atlas } from '@/core/skin/atlas'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
+import { whereWords } from '@/core/usecases/view/whereWords'
 import type { Section } from '@/core/usecases/view/pieceView'
 import { hexFromLinear } from '@/core/colour/colourSpaces'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
@@ -7,10 +8,7 @@ import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 /** A spot on the skin with its cut. */
 export interface Spot {
   readonly section: Section
-  readonly zone: ZoneName
-  /** Along the wall from the foot, or from the rim inside, mm. */
-  readonly alongMm: number
-  readonly degrees: number
+  readonly at: SkinSpot
 }
 
 const WIDTH = 208
@@ -23,27 +21,23 @@ const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometr
 export function SectionCut({
   spot,
   length,
-  flat,
+  atlas,
 }: {
   spot: Spot | null
   length: (mm: number) => string
-  flat: boolean
+  atlas: Atlas | null
 }) {
-  if (!spot) {
+  if (!spot || !atlas) {
     return <p className="text-right text-[13px]">Point at the piece to see the cut through its wall.</p>
   }
-  const { section, zone, alongMm, degrees } = spot
+  const { section, at } = spot
   const heights = section.films.map((film) => filmHeight(film.micrometres))
   const films = heights.reduce((a, b) => a + b, 0)
   const cut = Math.min(44, section.cutUm / 12)
   const top = Math.max(8, CLAY_TOP - films + cut)
   return (
     <div data-testid="section">
-      <p className="numbers mb-1 text-right text-xs">
-        {(flat ? FLAT_PART_NAMES : PART_NAMES)[zone]}
-        {zone === 'outside' ? `, ${length(alongMm)} up` : zone === 'inside' ? `, ${length(alongMm)} down` : ''},{' '}
-        {degrees}° · not to scale
-      </p>
+      <p className="numbers mb-1 text-right text-xs">{whereWords(atlas, at, length)} · not to scale</p>
       <svg width={WIDTH} height={176} className="block border border-[var(--stage-ink)] bg-base-100" aria-hidden>
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill={hexFromLinear(section.bodyScreen)} />
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill="url(#hatch-clay)" opacity="0.5" />

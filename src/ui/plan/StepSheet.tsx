@@ -9,7 +9,6 @@ import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
 import { conditionsOf } from '@/core/usecases/run/conditions'
@@ -49,10 +48,10 @@ export function StepSheet({
 }) {
   const own = lot?.piece ?? piece
   const time = timeline(piece.steps)[index]
-  const words = stepWords(step, studio, isSlab(piece))
+  const words = stepWords(step, studio, piece)
   const now = useNow()
   const evaporation = now ? roomEvaporation(roomOf(studio, own), now) : undefined
-  const bench = benchWords(step, time, studio, isSlab(piece), evaporation)
+  const bench = benchWords(step, time, studio, piece, evaporation)
   const { drying } = useDrying(own, studio)
   const { value: hands } = useHands(piece, studio)
   const difference = lot?.lot.otherwise.find(({ stepId }) => stepId === step.id)

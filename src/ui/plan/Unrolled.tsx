@@ -1,7 +1,9 @@
 'use client'
 
+import clsx from 'clsx'
 import { hiddenPatches } from '@/core/form/parts'
 import { ZONES, type TurnedForm } from '@/core/form/turnedForm'
+import type { Atlas } from '@/core/skin/atlas'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import { standingPlace } from './handles'
@@ -14,6 +16,7 @@ import type { SkinAnswer } from '@/workers/protocol'
 export function Unrolled({
   skin,
   form,
+  atlas,
   piece,
   afterStep,
   step,
@@ -21,6 +24,7 @@ export function Unrolled({
 }: {
   skin: SkinAnswer
   form: TurnedForm
+  atlas: Atlas
   piece: Piece
   afterStep: number
   step: Step | null
@@ -30,9 +34,14 @@ export function Unrolled({
   const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => step.act === 'divide')
   const sectors = marked?.act === 'divide' ? marked.sectors : 0
   const stand = standingPlace(piece, step, form)
+  const [wall, ...joined] = atlas.charts
   const share = (mm: number) => `${100 * (1 - mm / form.totalMm)}%`
   return (
-    <div className="absolute top-32 right-60 bottom-24 left-40" data-testid="unrolled" data-busy={busy}>
+    <div
+      className={clsx('absolute top-32 right-60 left-40', joined.length ? 'bottom-56' : 'bottom-24')}
+      data-testid="unrolled"
+      data-busy={busy}
+    >
       {stand && (
         <p className="absolute -bottom-6 left-0 text-[13px]">
           Press where the motif should stand; it keeps to the marked sectors.
@@ -48,6 +57,7 @@ export function Unrolled({
         {pixels && (
           <PixelCanvas
             pixels={pixels}
+            part={{ x: 0, y: 0, width: wall.grid.width, height: wall.grid.height }}
             label={`${piece.name}, its skin unrolled`}
             className="absolute inset-0 h-full w-full -scale-y-100"
           />
@@ -81,10 +91,28 @@ export function Unrolled({
               height: `${(100 * (patch.to - patch.from)) / form.totalMm}%`,
             }}
           >
-            {patch.part.kind}
+            {patch.part.name ?? patch.part.kind}
           </span>
         ))}
       </div>
+      {pixels && joined.length > 0 && (
+        <ul
+          className="absolute top-full mt-8 flex max-w-full gap-3 overflow-x-auto"
+          aria-label="What is joined, unrolled"
+        >
+          {joined.map(({ surface, grid, x, y }) => (
+            <li key={surface.id} className="shrink-0 text-xs">
+              <PixelCanvas
+                pixels={pixels}
+                part={{ x, y, width: grid.width, height: grid.height }}
+                label={`${surface.name}, unrolled`}
+                className="h-20 max-w-40 min-w-8 -scale-y-100 border border-[var(--stage-ink)]"
+              />
+              {surface.name}, <span className="numbers">{length(surface.form.totalMm)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   )
 }

@@ -3,10 +3,10 @@
 import clsx from 'clsx'
 import { useCallback, useEffect, useImperativeHandle, useReducer, useRef, useState, type Ref } from 'react'
 import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
-import { zoneAt, type TurnedForm } from '@/core/form/turnedForm'
+import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
-import { skinGrid } from '@/core/skin/grid'
+import type { Atlas } from '@/core/skin/atlas'
 import { spotOfStep } from '@/core/usecases/view/decoratedSide'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
@@ -27,6 +27,8 @@ import { TURN_KEYS, turned, useFormGestures } from './useFormGestures'
 interface WheelProps {
   mesh: LatheMesh
   form: TurnedForm
+  /** All surfaces of the piece. */
+  atlas: Atlas
   skin: SkinAnswer | null
   piece: Piece
   /** The step that is looked at. */
@@ -62,6 +64,7 @@ function useSideInAddress(view: WheelView, resting: Omit<WheelView, 'zoom'>): vo
 export function Wheel({
   mesh,
   form,
+  atlas,
   skin,
   piece,
   step,
@@ -146,8 +149,8 @@ export function Wheel({
     [piece],
   )
 
-  useStepSpot(step, form, skin, onSpot)
-  const look = useSpot(canvas, scene, form, skin, onSpot, magnified ? setLoupe : null)
+  useStepSpot(step, atlas, skin, onSpot)
+  const look = useSpot(canvas, scene, skin, onSpot, magnified ? setLoupe : null)
   const fingers = useFormGestures(turn)
   useSideInAddress(view, resting)
 
@@ -252,28 +255,26 @@ function WheelButton({
 }
 
 /** The cut follows the step: it is taken in the middle of where the step works until the pointer asks for another. */
-function useStepSpot(step: Step | null, form: TurnedForm, skin: SkinAnswer | null, onSpot: (spot: Spot) => void) {
+function useStepSpot(step: Step | null, atlas: Atlas, skin: SkinAnswer | null, onSpot: (spot: Spot) => void) {
   useEffect(() => {
     if (!step || !skin) return
-    const spot = spotOfStep(skinGrid(form, 64, 64), step)
-    if (!spot) return
-    const down = spot.lengthMm / form.totalMm
+    const at = spotOfStep(atlas, step)
+    if (!at) return
     let alive = true
-    sectionOf(skin, spot.across, down)
-      .then((section) => alive && section && onSpot({ section, ...placeOf(form, { across: spot.across, down }) }))
+    sectionOf(skin, at)
+      .then((section) => alive && section && onSpot({ section, at }))
       // The cut stays as it is; pointing at the form asks again.
       .catch(() => undefined)
     return () => {
       alive = false
     }
-  }, [step, form, skin, onSpot])
+  }, [step, atlas, skin, onSpot])
 }
 
 /** Asks for the cut at the spot under the pointer, one question at a time. */
 function useSpot(
   canvas: React.RefObject<HTMLCanvasElement | null>,
   scene: React.RefObject<WheelScene | null>,
-  form: TurnedForm,
   skin: SkinAnswer | null,
   onSpot: (spot: Spot) => void,
   onLoupe: ((spot: LoupeSpot) => void) | null,
@@ -283,30 +284,19 @@ function useSpot(
     (clientX: number, clientY: number) => {
       if (asking.current || !canvas.current || !scene.current || !skin) return
       const box = canvas.current.getBoundingClientRect()
-      const spot = scene.current.pick(
+      const at = scene.current.pick(
         ((clientX - box.left) / box.width) * 2 - 1,
         1 - ((clientY - box.top) / box.height) * 2,
       )
-      if (!spot) return
-      onLoupe?.({ ...spot, x: clientX - box.left, y: clientY - box.top })
+      if (!at) return
+      onLoupe?.({ ...at, x: clientX - box.left, y: clientY - box.top })
       asking.current = true
-      sectionOf(skin, spot.across, spot.down)
-        .then((section) => section && onSpot({ section, ...placeOf(form, spot) }))
+      sectionOf(skin, at)
+        .then((section) => section && onSpot({ section, at }))
         // The cut stays as it is; the next move asks again.
         .catch(() => undefined)
         .finally(() => (asking.current = false))
     },
-    [canvas, scene, form, skin, onSpot, onLoupe],
+    [canvas, scene, skin, onSpot, onLoupe],
   )
-}
-
-function placeOf(form: TurnedForm, { across, down }: { across: number; down: number }): Omit<Spot, 'section'> {
-  const lengthMm = down * form.totalMm
-  const zone = zoneAt(form, lengthMm)
-  return {
-    zone,
-    alongMm:
-      zone === 'inside' || zone === 'floor' ? lengthMm - form.zones.inside.from : lengthMm - form.zones.outside.from,
-    degrees: Math.round(across * 360) % 360,
-  }
 }

@@ -8,7 +8,6 @@ import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { countWords } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { useThumbnail } from '@/store/derived'
 import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
@@ -28,7 +27,7 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
   const lost = piece.count - standingPots(piece).length
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name
-  const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, isSlab(piece)) : null
+  const words = next < piece.steps.length ? stepWords(piece.steps[next], studio, piece) : null
   return (
     <li
       ref={ref}

@@ -9,7 +9,6 @@ import { standingOf } from '@/core/usecases/drying/stepWindow'
 import { lotPieces, namedPots } from '@/core/model/lots'
 import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { useAllDrying, useNow } from '@/store/days'
 
@@ -71,7 +70,7 @@ export function TodayList({ studio }: { studio: Studio }) {
           <ul className="numbers text-sm">
             {urgent.map(({ id, piece, pots, standing, drying: dries }) => {
               const step = piece.steps.find((s) => s.id === standing.window?.stepId)
-              const title = step && stepWords(step, studio, isSlab(piece)).title.toLowerCase()
+              const title = step && stepWords(step, studio, piece).title.toLowerCase()
               const closes = standing.window?.closes
               const until = closes && (closes.early > dries.nowHours ? closes.early : closes.likely)
               return (

@@ -9,7 +9,6 @@ import { NOTHING_KNOWN } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
 import { coatsOf } from '@/core/plan/step'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { isSlab } from '@/core/usecases/words/told'
 import { potsWords } from '@/core/usecases/words/potWords'
 import { recorded, stepEntry } from '@/core/model/runEntries'
 import { instantNow, noteAndCalibrate } from '@/store/days'
@@ -129,7 +128,7 @@ function DoneSoFar({ piece, studio, pots }: { piece: Piece; studio: Studio; pots
   const places = [
     ['0.0', 'nothing done yet'] as const,
     ...piece.steps.flatMap((step, i) => {
-      const { title } = stepWords(step, studio, isSlab(piece))
+      const { title } = stepWords(step, studio, piece)
       const coats = coatsOf(step)
       return [
         ...Array.from(

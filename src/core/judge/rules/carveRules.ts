@@ -1,6 +1,7 @@
 import { thinnestWallMm } from '../../form/turnedForm'
 import { motifMiddle } from '../../skin/motifs/marksField'
-import { reaches } from '../../skin/place'
+import { chartOf } from '../../skin/atlas'
+import { reachesOn } from '../../skin/place'
 import { motifName } from '../../skin/motifs/motifName'
 import type { StepOf } from '../../plan/step'
 import { coverageAt } from '../coverage'
@@ -17,7 +18,11 @@ const LOST_CONTRAST = 20
 const contrastWord = (difference: number): string =>
   difference >= CLEAR_CONTRAST ? 'reads clearly' : difference >= LOST_CONTRAST ? 'reads softly' : 'is lost'
 
-const middle = (plan: JudgedPlan, step: StepOf<'carve'>) => motifMiddle(plan.grid, step.motif).alongMm
+/** The middle of what is carved: where on its surface. */
+const middle = (plan: JudgedPlan, { motif }: StepOf<'carve'>) => ({
+  lengthMm: motifMiddle(plan.gridOf(motif), motif).alongMm,
+  ...(motif.on ? { on: motif.on } : {}),
+})
 
 /** Lightness of the line and of the ground beside it when the plan is carried out. */
 function carvedContrast(
@@ -25,18 +30,19 @@ function carvedContrast(
   step: StepOf<'carve'>,
   index: number,
 ): { line: number; ground: number; difference: number } {
-  const lengthMm = middle(plan, step)
-  const [ground] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
-  const [line] = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: index }))
+  const spot = middle(plan, step)
+  const [ground] = plan.firedLab(plan.finalStack({ ...spot, inLineOf: null }))
+  const [line] = plan.firedLab(plan.finalStack({ ...spot, inLineOf: index }))
   return { line, ground, difference: Math.abs(line - ground) }
 }
 
 /** Other media for the coat that is carved through, best contrast first. */
 function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
-  const lengthMm = middle(plan, step)
+  const { surface } = chartOf(plan.atlas, step.motif.on)
+  const { lengthMm } = middle(plan, step)
   const through = plan
     .of('coat')
-    .filter((c) => c.index < index && reaches(plan.form, c.step.place, lengthMm))
+    .filter((c) => c.index < index && reachesOn(surface, c.step.place, lengthMm))
     .at(-1)
   const kind = through && plan.medium(through.step.mediumId)?.kind
   if (!through || !kind) return []
@@ -123,7 +129,7 @@ export const carveRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('carve').flatMap(({ step, index }) => {
-        const stacks = plan.probe({ lengthMm: middle(plan, step), inLineOf: null })
+        const stacks = plan.probe({ ...middle(plan, step), inLineOf: null })
         const top = stacks[index].films.at(-1)
         if (!top) return []
         const topMm = ((top.eighths / 8) * plan.media[top.medium].filmUm) / 1000
@@ -146,6 +152,6 @@ export const carveRules: readonly Rule[] = [
 
 /** Thickness of all films where a motif is carved, mm, just before the carving. */
 function filmBefore(plan: JudgedPlan, step: StepOf<'carve'>, index: number): number {
-  const stack = plan.probe({ lengthMm: middle(plan, step), inLineOf: null })[index]
+  const stack = plan.probe({ ...middle(plan, step), inLineOf: null })[index]
   return stack.films.reduce((sum, film) => sum + ((film.eighths / 8) * plan.media[film.medium].filmUm) / 1000, 0)
 }

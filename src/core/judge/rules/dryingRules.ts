@@ -3,6 +3,9 @@ import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet
 import { RHEOLOGY } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
 import { PART } from '../../form/parts'
+import { stretchesOn } from '../../skin/place'
+import type { Place } from '../../vocabulary/place'
+import type { JudgedPlan } from '../judgedPlan'
 import { changeStep, moveToStage, together } from '../mends'
 import type { Rule } from '../rule'
 
@@ -11,6 +14,10 @@ const THIN_PART_MM = 9
 
 /** Water that dry clay keeps in an ordinary room, kg/kg. */
 const DRY_WATER = 0.015
+
+/** Whether a place reaches what is joined: one of its surfaces, all of it or in part. */
+const reachesPart = ({ atlas }: JudgedPlan, place: Place, partId: string): boolean =>
+  atlas.charts.some(({ surface }) => surface.part?.id === partId && stretchesOn(surface, place, false).length > 0)
 
 export const dryingRules: readonly Rule[] = [
   {
@@ -51,7 +58,7 @@ export const dryingRules: readonly Rule[] = [
       const clay = CLAY_WATER[plan.body.water]
       const waterUm = RHEOLOGY.underglaze.wetUm * (1 - RHEOLOGY.underglaze.solids)
       return plan.of('coat').flatMap(({ step, index, time }) => {
-        if (time.stage !== 'boneDry' || !step.place.parts.includes('outside') || step.applicator === 'spatter')
+        if (time.stage !== 'boneDry' || !reachesPart(plan, step.place, thin.id) || step.applicator === 'spatter')
           return []
         const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm * (1 + step.water), step.coats)
         if (filled < SOAK_CAUTION) return []

@@ -49,6 +49,7 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
 }
 
 function insideSpots(plan: JudgedPlan) {
+  if (plan.form.closed) return []
   const { inside, floor } = plan.form.zones
   return [
     ...(plan.form.flat ? [] : [{ name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 }]),
@@ -167,7 +168,8 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) => {
       if (plan.piece.use !== 'display' || !plan.of('glaze').length) return []
       if (plan.form.flat) return []
-      const floor = insideSpots(plan)[1]
+      const floor = insideSpots(plan).at(1)
+      if (!floor) return []
       if (glazeFilm(plan, plan.finalStack({ lengthMm: floor.lengthMm, inLineOf: null }))) return []
       return [
         {

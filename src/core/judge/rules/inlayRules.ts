@@ -1,6 +1,7 @@
 import type { StepOf } from '../../plan/step'
 import { motifMiddle } from '../../skin/motifs/marksField'
-import { overlapMm, reaches } from '../../skin/place'
+import { chartOf } from '../../skin/atlas'
+import { overlapMm, reachesOn } from '../../skin/place'
 import * as build from '../../plan/build'
 import { addStep, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -16,9 +17,10 @@ const cuts = (plan: JudgedPlan) => [...plan.of('carve'), ...plan.of('incise')].s
 
 /** Grooves cut before a step that its place takes in. */
 const groovesUnder = (plan: JudgedPlan, step: StepOf<'fill'>, index: number) =>
-  cuts(plan).filter(
-    (c) => c.index < index && reaches(plan.form, step.place, motifMiddle(plan.grid, c.step.motif).alongMm),
-  )
+  cuts(plan).filter(({ index: at, step: { motif } }) => {
+    const { surface, grid } = chartOf(plan.atlas, motif.on)
+    return at < index && reachesOn(surface, step.place, motifMiddle(grid, motif).alongMm)
+  })
 
 export const inlayRules: readonly Rule[] = [
   {
@@ -182,8 +184,10 @@ export const inlayRules: readonly Rule[] = [
         const { shrinks } = kindOrPlain(plan.medium(step.mediumId)?.kind)
         const lines = groovesUnder(plan, step, index)
         if (shrinks || !lines.length) return []
-        const at = motifMiddle(plan.grid, lines[0].step.motif).alongMm
-        const glazes = plan.of('glaze').filter((g) => g.index > index && reaches(plan.form, g.step.place, at))
+        const { motif } = lines[0].step
+        const { surface, grid } = chartOf(plan.atlas, motif.on)
+        const at = motifMiddle(grid, motif).alongMm
+        const glazes = plan.of('glaze').filter((g) => g.index > index && reachesOn(surface, g.step.place, at))
         const different = new Set(glazes.map((g) => g.step.mediumId))
         const last = glazes.at(-1)
         if (different.size < 2 || !last || plan.of('pick').some((p) => p.index > last.index)) return []

@@ -1,4 +1,5 @@
 import { stageIndex } from '../../clay/stages'
+import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
 import { wholeOf, type Place } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
@@ -6,7 +7,7 @@ import { RUNS_FROM_COATS } from '../../plan/acts/fire'
 import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
 import type { ProbePoint } from '../../skin/probe'
 import type { Sighting } from '../finding'
-import { addStep, changeStep, moveStep } from '../mends'
+import { addStep, changePart, changeStep, moveStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
@@ -18,6 +19,8 @@ const NARROW_COATS = 3
 
 /** An opening so wide keeps a hand with a brush out, mm. Common practice, no source. */
 const NARROW_MM = 55
+
+const middleOf = ({ from, to }: Stretch) => ({ lengthMm: (from + to) / 2 })
 
 /** Whether a place is inside a vessel that a hand does not get into. */
 function isNarrow({ form }: JudgedPlan, { parts }: Place): boolean {
@@ -310,10 +313,16 @@ export const layerRules: readonly Rule[] = [
     severity: 'ruin',
     look: (plan) => {
       const fire = lastGlazeFire(plan)
-      if (!fire || !plan.piece.form.parts.some((p) => p.kind === 'lid')) return []
-      const { rim } = plan.form.zones
-      const stack = plan.probe({ lengthMm: (rim.from + rim.to) / 2, inLineOf: null })[fire.index]
-      const film = stack.films.find((f) => kindOrPlain(plan.media[f.medium].kind).melts === 'glass')
+      const lid = plan.atlas.charts.find(({ surface }) => surface.part?.kind === 'lid')?.surface
+      if (!fire || !lid || lid.part?.apart) return []
+      // The rim of the pot and the seat of the lid touch: glaze on either glues both.
+      const touching = [
+        { ...middleOf(plan.form.zones.rim), inLineOf: null },
+        { ...middleOf(lid.form.zones.rim), inLineOf: null, on: lid.id },
+      ]
+      const film = touching
+        .flatMap((spot) => plan.probe(spot)[fire.index].films)
+        .find((f) => kindOrPlain(plan.media[f.medium].kind).melts === 'glass')
       if (!film) return []
       const first = plan.of('glaze')[0]
       return [
@@ -322,7 +331,10 @@ export const layerRules: readonly Rule[] = [
           where: 'rim',
           sentence: `${plan.media[film.medium].name} lies on the seat of the lid and fires the two together.`,
           because: 'Glaze glues what it touches; wax on the seat keeps it bare.',
-          mends: first ? [addStep(plan, 'Wax the seat first', first.index, build.wax(wholeOf('rim')))] : [],
+          mends: [
+            ...(first ? [addStep(plan, 'Wax the seat first', first.index, build.wax(wholeOf('rim')))] : []),
+            changePart(plan, 'Fire the lid apart', lid.id, { apart: true }),
+          ],
         },
       ]
     },

@@ -1,5 +1,6 @@
 import { STAGE } from '../../clay/stages'
-import { hiddenPatches } from '../../form/parts'
+import { hiddenPatches, type HiddenPatch } from '../../form/parts'
+import { aroundMm } from '../../form/turnedForm'
 import { firedLength } from '../../form/shrinkage'
 import type { Motif, MotifKind } from '../../vocabulary/motif'
 import type { Step } from '../../plan/step'
@@ -20,12 +21,6 @@ const OVERLAP = 1.06
 /** Repeats that take more of the way round than this leave no room for a joint between them [our choice]. */
 const DENSE = 0.7
 
-type Patch = ReturnType<typeof hiddenPatches>[number]
-
-/** Whether two joints share any skin. */
-const collide = (a: Patch, b: Patch): boolean =>
-  a.from < b.to && b.from < a.to && [-1, 0, 1].some((turn) => a.left < b.right + turn && b.left + turn < a.right)
-
 const RUNS_ROUND: ReadonlySet<MotifKind> = new Set(['rings', 'line', 'band', 'letters', 'dots', 'dashes'])
 
 /** Steps that draw, cut, wax or mask a motif. */
@@ -37,8 +32,26 @@ function withMotif(plan: JudgedPlan): { step: Step; motif: Motif; index: number;
 
 /** Length of the part of the skin that a motif stands on, mm. */
 function roomFor(plan: JudgedPlan, motif: Motif): number {
-  const zone = plan.form.zones[motif.side]
+  const zone = plan.gridOf(motif).form.zones[motif.side]
   return zone.to - zone.from
+}
+
+/** A motif lower than this is hardly one, mm [our choice]. */
+const LEAST_MOTIF_MM = 8
+
+const nameOf = ({ part }: HiddenPatch): string => part.name ?? part.kind
+
+/** How a motif is turned, as often as it can be repeated, so that no joint hides any of it; null where it cannot. */
+function standsClear(
+  motif: Motif,
+  hides: (repeats: number, first: number) => HiddenPatch | undefined,
+): Pick<Motif, 'repeats' | 'startDeg'> | null {
+  for (let repeats = motif.repeats; repeats >= 1; repeats--)
+    for (let k = 0; k < 48; k++) {
+      const startDeg = Number(((motif.startDeg + (k * 360) / 48 / repeats) % 360).toFixed(3))
+      if (!hides(repeats, firstAcross({ ...motif, repeats, startDeg }))) return { repeats, startDeg }
+    }
+  return null
 }
 
 export const motifRules: readonly Rule[] = [
@@ -133,8 +146,8 @@ export const motifRules: readonly Rule[] = [
     look: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index }) => {
         if (motif.repeats < 2 || RUNS_ROUND.has(motif.kind)) return []
-        const roundMm = plan.form.plan.length * motifMiddle(plan.grid, motif).radiusMm
-        const wideMm = motifWidth(plan.grid, motif)
+        const roundMm = aroundMm(plan.gridOf(motif).form, motifMiddle(plan.gridOf(motif), motif).radiusMm)
+        const wideMm = motifWidth(plan.gridOf(motif), motif)
         if (wideMm * motif.repeats <= roundMm * OVERLAP) return []
         const fits = Math.max(1, Math.floor(roundMm / wideMm))
         return [
@@ -166,12 +179,12 @@ export const motifRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      const own = withMotif(plan).filter(({ motif }) => motif.side === 'outside')
+      const own = withMotif(plan).filter(({ motif }) => motif.side === 'outside' && !motif.on)
       const lone = own.find(({ motif }) => motif.repeats === 1 && !RUNS_ROUND.has(motif.kind) && !motif.ground)
       if (plan.form.flat || !lone || own.some(({ motif }) => motif !== lone.motif)) return []
       const { step, motif, index } = lone
-      const roundMm = plan.form.plan.length * motifMiddle(plan.grid, motif).radiusMm
-      const room = Math.floor(roundMm / Math.max(1, motifWidth(plan.grid, motif)))
+      const roundMm = aroundMm(plan.gridOf(motif).form, motifMiddle(plan.gridOf(motif), motif).radiusMm)
+      const room = Math.floor(roundMm / Math.max(1, motifWidth(plan.gridOf(motif), motif)))
       if (room < 2) return []
       const repeats = Math.min(room, room > 3 ? 3 : 2)
       return [
@@ -191,92 +204,59 @@ export const motifRules: readonly Rule[] = [
     },
   },
   {
-    id: 'parts-in-one-place',
-    guards: 'each part has its own place on the form',
-    school: null,
-    severity: 'ruin',
-    look: (plan) => {
-      const { parts } = plan.piece.form
-      const patches = hiddenPatches(plan.form, parts)
-      const pair = patches.flatMap((a, i) =>
-        patches
-          .slice(i + 1)
-          .filter((b) => a.part !== b.part && collide(a, b))
-          .map((b) => [a, b] as const),
-      )[0]
-      if (!pair) return []
-      const [a, b] = pair
-      const turned = (b.part.degrees + 180) % 360
-      return [
-        {
-          stepId: null,
-          where: `${a.part.kind} and ${b.part.kind}`,
-          sentence: `The ${a.part.kind} and the ${b.part.kind} stand in one place, at ${Math.round(b.part.degrees)}°.`,
-          because: 'Two parts cannot be joined to the same spot.',
-          mends: [
-            {
-              label: `Turn the ${b.part.kind} to ${Math.round(turned)}°`,
-              command: {
-                type: 'piece.change',
-                pieceId: plan.piece.id,
-                changes: {
-                  form: {
-                    ...plan.piece.form,
-                    parts: parts.map((part) => (part === b.part ? { ...part, degrees: turned } : part)),
-                  },
-                },
-              },
-            },
-          ],
-        },
-      ]
-    },
-  },
-  {
     id: 'hidden-by-a-part',
     guards: 'nothing important where a handle hides it',
     school: null,
     severity: 'note',
     look: (plan) => {
-      const patches = hiddenPatches(plan.form, plan.piece.form.parts)
+      // A relief is laid over a pattern on purpose, and a figure is modelled before it is drawn on.
+      const patches = hiddenPatches(plan.form, plan.piece.form.parts).filter(
+        ({ part }) => part.kind !== 'relief' && !(plan.form.closed && part.kind === 'ball'),
+      )
       return withMotif(plan).flatMap(({ step, motif, index }) => {
-        if (motif.side !== 'outside' || motif.repeats < 2 || RUNS_ROUND.has(motif.kind)) return []
+        if (motif.on || motif.side !== 'outside' || motif.repeats < 2 || RUNS_ROUND.has(motif.kind)) return []
         const stretch = motifStretch(plan.grid, motif)
         const { radiusMm } = motifMiddle(plan.grid, motif)
-        const half = motifWidth(plan.grid, motif) / 2 / (plan.form.plan.length * radiusMm)
+        const half = motifWidth(plan.gridOf(motif), motif) / 2 / (plan.form.plan.length * radiusMm)
         // Where hardly any ground is left between repeats, a pattern runs round like a band and is meant to pass under a joint.
         if (2 * half * motif.repeats > DENSE) return []
-        const hit = patches.find((patch) => {
-          if (patch.to < stretch.from || patch.from > stretch.to) return false
-          const first = firstAcross(motif)
-          const middle = (patch.left + patch.right) / 2
-          const off = Math.abs((((((middle - first) * motif.repeats) % 1) + 1.5) % 1) - 0.5) / motif.repeats
-          return off < half + (patch.right - patch.left) / 2
-        })
+        const hides = (repeats: number, first: number) =>
+          patches.find((patch) => {
+            if (patch.to < stretch.from || patch.from > stretch.to) return false
+            const middle = (patch.left + patch.right) / 2
+            const off = Math.abs((((((middle - first) * repeats) % 1) + 1.5) % 1) - 0.5) / repeats
+            return off < half + (patch.right - patch.left) / 2
+          })
+        const hit = hides(motif.repeats, firstAcross(motif))
         if (!hit) return []
-        // Turned so that the joint falls between two repeats; where they stand too close for that, fewer of them.
-        const widthOfJoint = hit.right - hit.left
-        const fits = 1 / motif.repeats - 2 * half >= widthOfJoint
-        const repeats = fits ? motif.repeats : Math.max(1, Math.floor(1 / (2 * half + widthOfJoint)))
-        const startDeg = Number((hit.part.degrees % (360 / repeats)).toFixed(3))
+        const clear = standsClear(motif, hides)
+        const roomMm = Math.floor(Math.min(...patches.map(({ from }) => from)) - stretch.from)
         return [
           {
             stepId: step.id,
-            where: `step ${index + 1}, under the ${hit.part.kind}`,
-            sentence: `The ${hit.part.kind} at ${hit.part.degrees}° hides part of the ${motifName(motif)}.`,
+            where: `step ${index + 1}, under the ${nameOf(hit)}`,
+            sentence: `The ${nameOf(hit)} at ${hit.part.degrees}° hides part of the ${motifName(motif)}.`,
             because: 'A pattern that runs under a joint is lost there, or shows as a cut-off half beside it.',
-            mends: [
-              changeStep(
-                plan,
-                fits
-                  ? 'Let it fall between two repeats'
-                  : repeats === 1
-                    ? 'Take it once, and let it stand clear of the joint'
-                    : `Take ${repeats} repeats, and let it fall between two`,
-                step.id,
-                { motif: { ...motif, repeats, startDeg } },
-              ),
-            ],
+            mends: clear
+              ? [
+                  changeStep(
+                    plan,
+                    clear.repeats === motif.repeats
+                      ? 'Let it fall between two repeats'
+                      : clear.repeats === 1
+                        ? 'Take it once, and let it stand clear of the joint'
+                        : `Take ${clear.repeats} repeats, and let it fall between two`,
+                    step.id,
+                    { motif: { ...motif, ...clear } },
+                  ),
+                ]
+              : roomMm >= LEAST_MOTIF_MM
+                ? [
+                    changeStep(plan, `Make it ${roomMm} mm tall, below the joint`, step.id, {
+                      motif: { ...motif, heightMm: roomMm },
+                    }),
+                  ]
+                : [],
           },
         ]
       })

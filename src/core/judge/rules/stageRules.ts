@@ -1,8 +1,8 @@
 import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
 import { goodStages, type StageRow } from '../../clay/stageFit'
 import * as build from '../../plan/build'
+import { reachOn } from '../../plan/localStage'
 import { actOf, isCut, type Step } from '../../plan/step'
-import { stretchesOf } from '../../skin/place'
 import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -62,7 +62,8 @@ export const stageRules: readonly Rule[] = [
         if (!('place' in step) || ('motif' in step && step.motif)) return []
         const { place } = step
         const sectorless = place.sectors !== null && !place.sectors.take.some((k) => k < (place.sectors?.of ?? 0))
-        if (stretchesOf(plan.form, place).length && !sectorless) return []
+        const reached = plan.atlas.charts.some(({ surface }) => reachOn(surface, step).length > 0)
+        if ((reached || place.on?.length) && !sectorless) return []
         return [
           {
             stepId: step.id,

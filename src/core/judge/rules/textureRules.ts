@@ -177,6 +177,7 @@ export const textureRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('impress').flatMap(({ step, index }): Sighting[] => {
+        if (!step.place.parts.length) return []
         const zone = plan.form.zones[step.place.parts[0]]
         const lengthMm =
           step.place.band && step.place.parts[0] === 'outside'

@@ -35,6 +35,8 @@ export const glaze = defineAct('glaze', {
   coats: z.int().min(1).max(12),
   /** Runs over the other side are wanted. */
   drips: z.boolean(),
+  /** A dip with the piece held askew: how far, and to which side the line rises, degrees from the front. */
+  tilt: z.strictObject({ degrees: z.number().min(1).max(60), towardDeg: z.number().min(0).max(360) }).optional(),
   waits: z.boolean(),
 })({
   family: 'Glaze',
@@ -78,7 +80,9 @@ export const glaze = defineAct('glaze', {
     const { stage, seed } = skin
     const medium = skin.numberOf(step.mediumId)
     if (medium === undefined || stage === 'fired') return
-    const stretches = skin.stretches(step.place)
+    // Held askew the line runs over the whole wall: the bath says where.
+    const place = skin.bathPlane ? { ...step.place, band: null } : step.place
+    const stretches = skin.stretches(place)
     if (step.how === 'dip' && skin.unfixedOnBisque)
       skin.push(
         { act: 'smear', share: SMEARED.share },
@@ -90,11 +94,11 @@ export const glaze = defineAct('glaze', {
       step.how === 'brush' ? skin.brushedGlaze(stretches, i) : skin.poured(stretches),
     )
     const laid = { medium, gain: GLAZING[step.how].worth, settles: 'even' } as const
-    if (step.waits) skin.coatTogether(laid, step.place, fields)
+    if (step.waits) skin.coatTogether(laid, place, fields)
     else {
       fields.forEach((field, i) => {
         if (i > 0) skin.liftShiny(stretches, seed + 60 + i)
-        skin.coatTogether(laid, step.place, [field])
+        skin.coatTogether(laid, place, [field])
       })
     }
     if (step.drips) {

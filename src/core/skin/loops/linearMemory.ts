@@ -68,6 +68,8 @@ export interface Loops {
     levels: number,
     top: number,
     bottom: number,
+    left: number,
+    right: number,
     width: number,
     tiles: number,
     even: number,

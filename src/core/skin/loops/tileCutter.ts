@@ -11,8 +11,21 @@ export interface CutTiles {
   readonly highest: number
 }
 
-/** Cuts rows `top` to `bottom` of levels into `tiles` tiles of a raster of `width`. */
-export function cutTiles(levels: Uint8Array, top: number, bottom: number, width: number, tiles: number): CutTiles {
+/** Where levels lie in a raster: rows and columns, both without their last; columns in whole eights. */
+export interface LevelBox {
+  readonly top: number
+  readonly bottom: number
+  readonly left: number
+  readonly right: number
+}
+
+/** Cuts levels that lie in a box into `tiles` tiles of a raster of `width`. */
+export function cutTiles(
+  levels: Uint8Array,
+  { top, bottom, left, right }: LevelBox,
+  width: number,
+  tiles: number,
+): CutTiles {
   const n = levels.length
   const kept = 8 * Math.ceil(n / 8)
   const spots = kept + 8 * Math.ceil(n / 8)
@@ -22,7 +35,7 @@ export function cutTiles(levels: Uint8Array, top: number, bottom: number, width:
   const { buffer } = memory
   new Uint8Array(buffer, 0, n).set(levels)
   new Uint8Array(buffer, even, tiles).fill(0)
-  const highest = memory.loops.cutTiles(0, top, bottom, width, tiles, even, starts, spots, kept)
+  const highest = memory.loops.cutTiles(0, top, bottom, left, right, width, tiles, even, starts, spots, kept)
   const begins = new Int32Array(buffer, starts, tiles + 1).slice()
   const count = begins[tiles]
   return {

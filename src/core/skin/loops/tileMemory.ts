@@ -1,5 +1,6 @@
 import { applyAct, type MediumTraits, type SkinAct } from '../acts'
-import { TILE, type TiledField } from '../levelField'
+import type { TiledField } from '../levelField'
+import { TILE } from '../tileSide'
 import type { StackTable } from '../stack'
 import { LinearMemory } from './linearMemory'
 

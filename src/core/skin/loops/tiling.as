@@ -5,10 +5,10 @@ const TILE: i32 = 64
 const TEXELS: i32 = 4096
 
 /**
- * Cuts levels (rows `top` to `bottom`) into `tiles` tiles, as TiledField of levelField.ts has them: for each tile its one level or 0
+ * Cuts levels (rows `top` to `bottom`, columns `left` to `right`, which are whole eights) into `tiles` tiles, as TiledField of levelField.ts has them: for each tile its one level or 0
  * (`even`, u8), where its spots begin (`starts`, i32, one more than tiles), the spots (u16) and their levels. Gives the highest level.
  */
-export function cutTiles(levels: usize, top: i32, bottom: i32, width: i32, tiles: i32, even: usize, starts: usize, spots: usize, kept: usize): u32 {
+export function cutTiles(levels: usize, top: i32, bottom: i32, left: i32, right: i32, width: i32, tiles: i32, even: usize, starts: usize, spots: usize, kept: usize): u32 {
   const across = width / TILE
   let highest: u32 = 0
   let n = 0
@@ -18,11 +18,13 @@ export function cutTiles(levels: usize, top: i32, bottom: i32, width: i32, tiles
     const tileTop = (tile / across) * TILE
     const tileLeft = (tile % across) * TILE
     const end = min(bottom, tileTop + TILE)
+    const from = max(0, left - tileLeft)
+    const to = min(TILE, right - tileLeft)
     for (let y = max(top, tileTop); y < end; y++) {
-      const row = levels + <usize>((y - top) * width + tileLeft)
+      const row = levels + <usize>((y - top) * (right - left) + tileLeft - left)
       const spot = (y - tileTop) * TILE
       // Eight levels at a time: most of a drawing is empty.
-      for (let x = 0; x < TILE; x += 8) {
+      for (let x = from; x < to; x += 8) {
         if (load<u64>(row + <usize>x) == 0) continue
         for (let k = x; k < x + 8; k++) {
           const level = <u32>load<u8>(row + <usize>k)

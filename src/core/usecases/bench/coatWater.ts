@@ -2,7 +2,7 @@ import type { FaceWater } from '../../clay/drying/wetting'
 import { stretchArea } from '../../form/measures'
 import type { Stretch, TurnedForm, ZoneName } from '../../form/turnedForm'
 import type { Studio } from '../../model/studio'
-import { reachOf } from '../../plan/localStage'
+import { reachOf, reachOn } from '../../plan/localStage'
 import { actOf, coatsOf, type Step } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import type { MeasuredPiece } from './measurePiece'
@@ -31,7 +31,7 @@ const whole = (form: TurnedForm, zones: readonly ZoneName[]): number =>
 export function coatWater(
   step: Step,
   index: number,
-  { grid: { form }, records }: MeasuredPiece,
+  { atlas, records }: MeasuredPiece,
   { media }: Pick<Studio, 'media'>,
 ): FaceWater {
   const waterMm3 = records[index].laid.reduce((sum, { mediumId, coatMm2 }) => {
@@ -43,9 +43,16 @@ export function coatWater(
     return sum + (coatMm2 * takes.wetUm * (1 - solids + added)) / 1000
   }, 0)
   if (waterMm3 <= 0) return [0, 0]
+  const [{ surface: wall }, ...joined] = atlas.charts
+  const { form } = wall
   const reach = reachOf(form, step)
   const areas = [areaIn(form, reach, OUTSIDE_ZONES), areaIn(form, reach, INSIDE_ZONES)]
-  const touched = areas[0] + areas[1]
+  // What is joined on drinks its own share.
+  const touched = joined.reduce(
+    (sum, { surface }) =>
+      reachOn(surface, step).reduce((all, stretch) => all + stretchArea(surface.form, stretch), sum),
+    areas[0] + areas[1],
+  )
   const umOver = (zones: readonly ZoneName[], area: number) =>
     area > 0 ? (1000 * waterMm3 * area) / touched / whole(form, zones) / coatsOf(step) : 0
   return [umOver(OUTSIDE_ZONES, areas[0]), umOver(INSIDE_ZONES, areas[1])]

@@ -10,7 +10,6 @@ import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { benchWords, stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 import { takesOf } from './amounts'
 import { handsMinutes, measurePiece, type MeasuredPiece } from './measurePiece'
 
@@ -33,8 +32,8 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
     steps: piece.steps.map((step, i) => ({
       number: i + 1,
       stage: STAGE[times[i].stage].name,
-      title: stepWords(step, studio, isSlab(piece)).title,
-      ...benchWords(step, times[i], studio, isSlab(piece)),
+      title: stepWords(step, studio, piece).title,
+      ...benchWords(step, times[i], studio, piece),
       takes: measured.ok ? takesWords(step, i, measured.value, studio, piece.count) : '',
       pots: standingPots(piece),
       done: step.done,

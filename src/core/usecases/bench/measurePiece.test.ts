@@ -73,7 +73,7 @@ describe('areas and volumes of plans that are not round, in closed form', () => 
       const half = form.zones.floor.to - form.zones.floor.from
       const true2 = (shape.area * half ** 2) / 100
       expect(stretchArea(form, form.zones.floor) / 100 / true2).toBeCloseTo(1, 2)
-      expect(placeCm2(measure(piece).grid, wholeOf('floor')) / true2).toBeCloseTo(1, 2)
+      expect(placeCm2(measure(piece).atlas, wholeOf('floor')) / true2).toBeCloseTo(1, 2)
     },
   )
 
@@ -89,7 +89,7 @@ describe('areas and volumes of plans that are not round, in closed form', () => 
     const piece = planned('platter', [])
     const form = built(piece)
     for (const part of ['outside', 'inside', 'floor', 'base'] as const)
-      expect(placeCm2(measure(piece).grid, wholeOf(part)) / (stretchArea(form, form.zones[part]) / 100)).toBeCloseTo(
+      expect(placeCm2(measure(piece).atlas, wholeOf(part)) / (stretchArea(form, form.zones[part]) / 100)).toBeCloseTo(
         1,
         1,
       )

@@ -5,10 +5,11 @@ import type { Studio } from '../../model/studio'
 import type { Measured } from '../../plan/actDefinition'
 import { minutesAt, type Hands, type Paces } from '../../plan/pace'
 import { actOf, mediaOfStep, type Step } from '../../plan/step'
+import { areaIn, chartOf, type Atlas } from '../../skin/atlas'
 import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../../skin/grid'
 import { columnsIn } from '../../skin/levelField'
 import { PASS_MM, strokesOf } from '../../skin/motifs/marksField'
-import { arcsOf, stretchesOf } from '../../skin/place'
+import { arcsOf, arcsOn, stretchesOf, stretchesOn } from '../../skin/place'
 import type { StepRecord } from '../../skin/stepRecord'
 import type { Motif } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
@@ -22,7 +23,8 @@ export type Measuring = keyof typeof ACROSS
 
 /** What a plan comes to, read off its simulated skin. */
 export interface MeasuredPiece {
-  readonly grid: SkinGrid
+  /** All its surfaces as they were measured. */
+  readonly atlas: Atlas
   /** What each step did. */
   readonly records: readonly StepRecord[]
 }
@@ -56,8 +58,27 @@ export function measurePiece(
   return made
 }
 
-/** True area of a place, cm², over all its parts. */
-export function placeCm2(grid: SkinGrid, place: Place): number {
+/** True area of a place, cm², over all its parts: of the wall and of what is joined to it. */
+export function placeCm2(atlas: Atlas, place: Place): number {
+  const [wall, ...joined] = atlas.charts
+  return joined.reduce(
+    (sum, chart) => {
+      const { surface, grid } = chart
+      const arcs = arcsOn(surface, place, false)
+      const open = arcs && columnsIn(grid.width, arcs)
+      const area = areaIn(atlas, chart)
+      let mm2 = 0
+      for (const stretch of stretchesOn(surface, place, false)) {
+        const [top, bottom] = rowsOf(grid, stretch)
+        for (let y = top; y < bottom; y++) for (let x = 0; x < grid.width; x++) if (!open || open[x]) mm2 += area(x, y)
+      }
+      return sum + mm2 / 100
+    },
+    wallCm2(wall.grid, place),
+  )
+}
+
+function wallCm2(grid: SkinGrid, place: Place): number {
   const weights = areaWeights(grid)
   const arcs = arcsOf(place)
   const open = arcs && columnsIn(grid.width, arcs)
@@ -71,22 +92,23 @@ export function placeCm2(grid: SkinGrid, place: Place): number {
 }
 
 /** Length of the lines of a motif, mm: its strokes, lines side by side over its filled shapes, passes over cleared ground. */
-function linesMm(grid: SkinGrid, motif: Motif, { touchedMm2 }: StepRecord): number {
+function linesMm(atlas: Atlas, motif: Motif, { touchedMm2 }: StepRecord): number {
   if (motif.ground) return touchedMm2 / PASS_MM
-  const { lengthMm, filledMm2 } = strokesOf(grid, motif)
+  const { lengthMm, filledMm2 } = strokesOf(chartOf(atlas, motif.on).grid, motif)
   return lengthMm + filledMm2 / Math.max(0.5, motif.lineMm)
 }
 
 /** What an act measures of one of its steps. */
-function measuredOf({ grid, records }: MeasuredPiece, step: Step, index: number): Measured {
+function measuredOf({ atlas, records }: MeasuredPiece, step: Step, index: number): Measured {
   const record = records[index]
   const motif = 'motif' in step ? step.motif : null
-  const widest = Math.max(...grid.form.profile.map((p) => p.r))
+  const { form } = atlas.charts[0].surface
+  const widest = Math.max(...form.profile.map((p) => p.r))
   return {
     touchedCm2: record.touchedMm2 / 100,
-    placeCm2: (place) => placeCm2(grid, place),
-    linesMm: motif ? linesMm(grid, motif, record) : 0,
-    widestMm: aroundMm(grid.form, widest),
+    placeCm2: (place) => placeCm2(atlas, place),
+    linesMm: motif ? linesMm(atlas, motif, record) : 0,
+    widestMm: aroundMm(form, widest),
   }
 }
 

@@ -30,6 +30,7 @@ export const usualSide = (form: TurnedForm, preset: FormPreset): DecoratedSide =
 /** Sides that a form can be decorated on: what is closed or a slab has only one. */
 export function sidesOf(form: TurnedForm): readonly DecoratedSide[] {
   if (form.flat) return ['face']
+  if (form.closed) return ['outside']
   const rimMm = 2 * profileAt(form, form.zones.inside.from).r
   return rimMm > OPEN_MM && rimMm > form.zones.inside.to - form.zones.inside.from
     ? ['outside', 'inside', 'face']

@@ -1,3 +1,5 @@
+import { WALL } from '../../form/assembly'
+import type { Surface } from '../../form/surfaces/surface'
 import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
 import { motifAspect } from '../../skin/motifs/motifAspect'
 import type { Drawing, Motif } from '../../vocabulary/motif'
@@ -24,6 +26,15 @@ export function motifOnSide(motif: Motif, side: Motif['side'], form: TurnedForm)
   const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor(across)))
   const middle = motif.repeats === 1 ? 0 : Math.round(long - heightMm / 2 - long * 0.08)
   return { ...motif, side, heightMm, upMm: Math.max(0, middle) }
+}
+
+/** A motif on another surface of the piece: in the middle of its outside, made smaller where it would not fit there. */
+export function motifOnSurface({ on: _, ...motif }: Motif, { id, form }: Pick<Surface, 'id' | 'form'>): Motif {
+  const { from, to } = form.zones.outside
+  const long = to - from
+  const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor((long * OF_WALL) / motif.rows)))
+  const upMm = Math.round((long - heightMm * motif.rows) / 2)
+  return { ...motif, side: 'outside', heightMm, upMm: Math.max(0, upMm), ...(id === WALL ? {} : { on: id }) }
 }
 
 /** A motif that takes a drawing of one’s own: as often as it did where that fits, fewer times or smaller where it does not. */

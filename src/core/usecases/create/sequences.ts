@@ -3,6 +3,7 @@ import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import * as build from '../../plan/build'
 import { type Step, type StepContent } from '../../plan/step'
 import { MOTIFS } from '../../skin/motifs/library'
+import { stretchesOf } from '../../skin/place'
 import { motifAspect } from '../../skin/motifs/motifAspect'
 import { type Medium } from '../../vocabulary/material'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
@@ -337,4 +338,8 @@ export function unsuitedBecause(
 
 /** The steps of a starting sequence with ids from `newId`. */
 export const startingSteps = (id: SequenceId, context: SequenceContext, newId: () => string): Step[] =>
-  SEQUENCE[id].steps(context).map((content) => ({ ...content, id: newId(), done: false }) as Step)
+  SEQUENCE[id]
+    .steps(context)
+    // A closed figure has no inside to be glazed.
+    .filter((content) => !('place' in content) || stretchesOf(context.form, content.place).length > 0)
+    .map((content) => ({ ...content, id: newId(), done: false }) as Step)

@@ -8,7 +8,6 @@ import { standingPots } from '../../model/lots'
 import { coatsOf } from '../../plan/step'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 import { plannedLots, type PlannedLot } from './plannedLots'
 
 /** One line of a session’s list. */
@@ -52,7 +51,7 @@ interface Stretch {
 function stretchesOf(piece: Piece, visit: Visit, studio: Studio): Stretch[] {
   const titleOf = (stepId: string | null) => {
     const step = piece.steps.find((one) => one.id === stepId)
-    return step ? stepWords(step, studio, isSlab(piece)).title.toLowerCase() : 'make'
+    return step ? stepWords(step, studio, piece).title.toLowerCase() : 'make'
   }
   if (!visit.touches.length) {
     const titles = [...(visit.makes ? ['make'] : []), ...visit.stepIds.map(titleOf)]
@@ -174,7 +173,7 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
       if (step.done) continue
       const was = old.get(step.id)
       const is = now.get(step.id)
-      const title = stepWords(step, studio, isSlab(piece)).title.toLowerCase()
+      const title = stepWords(step, studio, piece).title.toLowerCase()
       if (was && is && was.sessionId !== is.sessionId) push(moved, `from ${day(was.at)} to ${day(is.at)}`, title)
       else if (was && !is && step.act !== 'fire') push(moved, 'no longer placed', title)
       else if (!was && is) push(moved, `now on ${day(is.at)}`, title)

@@ -230,8 +230,8 @@ describe('minutes of hands (ours, in the range of common practice)', () => {
     if (!measured.ok) throw new Error()
     const [brush, bottle] = steps.map((step, i) => handsMinutes(step, i, measured.value, {}))
     expect(brush * 3).toBeGreaterThan(6 * bottle)
-    const { grid } = measured.value
-    expect(placeCm2(grid, { ...OUTSIDE, sectors: { of: 4, take: [0] } })).toBeCloseTo(placeCm2(grid, OUTSIDE) / 4, 6)
+    const { atlas } = measured.value
+    expect(placeCm2(atlas, { ...OUTSIDE, sectors: { of: 4, take: [0] } })).toBeCloseTo(placeCm2(atlas, OUTSIDE) / 4, 6)
   })
 })
 

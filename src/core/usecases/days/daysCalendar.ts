@@ -6,7 +6,6 @@ import { kilnsAfter } from '../../schedule/sessions'
 import { loadWords, sessionList, type DayItem } from './dayList'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 
 /** A calendar file, and what is to be remembered of it. */
 export interface DaysCalendar {
@@ -38,7 +37,7 @@ export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
     const steps = visit.stepIds.flatMap((id) => piece.steps.filter((step) => step.id === id))
     const titles = [
       ...(visit.makes ? ['make'] : []),
-      ...steps.map((step) => stepWords(step, studio, isSlab(piece)).title.toLowerCase()),
+      ...steps.map((step) => stepWords(step, studio, piece).title.toLowerCase()),
     ]
     return [
       {
@@ -47,10 +46,7 @@ export function daysCalendar(studio: Studio, nowMs: number): DaysCalendar {
         endMs: Date.parse(visit.until),
         summary: `${lotName(piece, visit.pots)}: ${titles.join(', ')}`,
         description: steps
-          .map(
-            (step) =>
-              `${stepWords(step, studio, isSlab(piece)).title} (${stepWords(step, studio, isSlab(piece)).brief})`,
-          )
+          .map((step) => `${stepWords(step, studio, piece).title} (${stepWords(step, studio, piece).brief})`)
           .join('\n'),
         remindMinutes: null,
       },

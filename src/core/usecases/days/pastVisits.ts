@@ -5,7 +5,6 @@ import { COVER_NAMES } from '../../clay/stages'
 import { kilnsAfter, localDay } from '../../schedule/sessions'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 import { isSame } from './visitDone'
 
 /** When a visit is over. */
@@ -19,9 +18,7 @@ export const pastVisits = ({ schedule, pieces }: Studio, nowMs: number): Visit[]
 export function askedOf(visit: Visit, studio: Studio): string {
   const piece = studio.pieces[visit.pieceId]
   const titles = visit.stepIds.flatMap((id) =>
-    piece.steps
-      .filter((step) => step.id === id)
-      .map((step) => stepWords(step, studio, isSlab(piece)).title.toLowerCase()),
+    piece.steps.filter((step) => step.id === id).map((step) => stepWords(step, studio, piece).title.toLowerCase()),
   )
   const done = [...(visit.makes ? ['made'] : []), ...titles].join(', ')
   const left = COVER_NAMES[visit.cover]

@@ -12,7 +12,6 @@ import { localDay, sessionsBetween, type Kiln, type Session } from '../../schedu
 import { bottled, handsOf, ofPots, type Job, type Task } from '../../schedule/task'
 import { stepWords } from '../words/stepWords'
 import { momentWords } from '../words/timeWords'
-import { isSlab } from '../words/told'
 import { CurveCache } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { jobsOf } from './studioJobs'
@@ -23,7 +22,7 @@ const HOUR = 3_600_000
 const titleOf = (studio: Studio, pieceId: string, task: Task): string => {
   const piece = studio.pieces[pieceId]
   const step = piece.steps.find((s) => s.id === task.stepId)
-  return step ? stepWords(step, studio, isSlab(piece)).title : 'making it'
+  return step ? stepWords(step, studio, piece).title : 'making it'
 }
 
 /** What found no place, why, and what would help; `explain` also looks for the smallest changes, which takes longer. */

@@ -6,7 +6,6 @@ import type { Studio } from '../../model/studio'
 import { mediaOfStep } from '../../plan/step'
 import { localDate } from '../../schedule/sessions'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 import { mediumColour } from './colourWord'
 import { FAULT } from './faults'
 import { stepsOfRun } from '../run/stepsOfRun'
@@ -41,7 +40,7 @@ function potFound(piece: Piece, pot: number, studio: Studio): PotFound {
   const { steps } = stepsOfRun(piece, pot)
   const mediumIds = [...new Set(steps.flatMap(mediaOfStep))]
   const days = [...new Set(run.map(({ at }) => localDate(Date.parse(at), studio.calendar.timeZone)))]
-  const titles = steps.map((step) => stepWords(step, studio, isSlab(piece)).title)
+  const titles = steps.map((step) => stepWords(step, studio, piece).title)
   const faults = outcome?.faults.flatMap(({ fault, where }) => [FAULT[fault].name, where]) ?? []
   const notes = run.flatMap((entry) =>
     entry.kind === 'note' ? [entry.text, entry.where] : entry.kind === 'otherwise' ? [entry.words] : [],

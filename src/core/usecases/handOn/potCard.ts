@@ -6,7 +6,6 @@ import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { localDate } from '../../schedule/sessions'
 import { latestOutcomes } from '../../model/outcome'
 import { stepsOfRun } from '../run/stepsOfRun'
-import { isSlab } from '../words/told'
 import { stepWords } from '../words/stepWords'
 
 /** A page or a postcard for whoever takes a pot home. */
@@ -46,7 +45,7 @@ export function potCard(piece: Piece, pot: number, studio: Studio, nowMs: number
   const last = firings.at(-1)
   const acts = steps
     .filter(({ act }) => act === 'carve' || act === 'incise' || act === 'impress' || act === 'draw' || act === 'fill')
-    .map((step) => stepWords(step, studio, isSlab(piece)).title.toLowerCase())
+    .map((step) => stepWords(step, studio, piece).title.toLowerCase())
   const outcome = latestOutcomes(piece.outcomes).get(pot)
   const body = studio.bodies[piece.bodyId]
   const names = laid.map(({ name, kind }) => `${name} (${kindOrPlain(kind).name})`)

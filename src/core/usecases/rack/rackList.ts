@@ -6,7 +6,6 @@ import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep } from '../../plan/step'
 import { nextStepIndex, timeline } from '../../plan/timeline'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 
 /** How the pieces of the rack are looked through. */
 export interface RackWish {
@@ -43,7 +42,7 @@ const known = new WeakMap<Piece, Known>()
 function knownOf(piece: Piece, studio: Studio): Known {
   const before = known.get(piece)
   if (before?.studio.bodies === studio.bodies && before.studio.media === studio.media) return before
-  const words = piece.steps.map((step) => stepWords(step, studio, isSlab(piece)))
+  const words = piece.steps.map((step) => stepWords(step, studio, piece))
   const next = nextStepIndex(piece.steps)
   const { stage } = timeline(piece.steps)[next]
   const colours = piece.steps.flatMap(mediaOfStep).map((id) => studio.media[id]?.name ?? '')

@@ -7,7 +7,6 @@ import { actOf, mediaOfStep, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
 import { benchWords, stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 import type { BenchItem } from './benchItems'
 
 /** A jar of an act with its colour as it looks on the brush and dry on the clay, as “#rrggbb”. */
@@ -54,10 +53,9 @@ export function benchAct(
   const difference = lot.otherwise.find(({ stepId }) => stepId === planned.id) ?? null
   const steps = piece.steps.map((step) => stepAsDone(step, lot.otherwise))
   const time = timeline(steps)[index]
-  const flat = isSlab(piece)
-  const words = stepWords(planned, studio, flat)
+  const words = stepWords(planned, studio, piece)
   const room = roomOf(studio, { making: lot.making })
-  const bench = benchWords(planned, time, studio, flat, roomEvaporation(room, nowMs))
+  const bench = benchWords(planned, time, studio, piece, roomEvaporation(room, nowMs))
   const stage = seen ?? time.stage
   const fit = actOf(planned).fit(planned, (id) => studio.media[id]?.kind)?.fit[stage]
   return {

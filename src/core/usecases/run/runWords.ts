@@ -7,7 +7,6 @@ import { localClock, localDay } from '../../schedule/sessions'
 import { coatsOf } from '../../plan/step'
 import { potsWords } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
-import { isSlab } from '../words/told'
 
 /** One line of the record: when, on which pots, what, and what else is known of it. */
 export interface RunLine {
@@ -49,9 +48,7 @@ export function runLines(piece: Piece, studio: Studio, pot: number | null = null
 
 function titleOf(stepId: string, piece: Piece, studio: Studio): string {
   const at = piece.steps.findIndex(({ id }) => id === stepId)
-  return at < 0
-    ? 'a step that is no longer planned'
-    : `${at + 1} ${stepWords(piece.steps[at], studio, isSlab(piece)).title}`
+  return at < 0 ? 'a step that is no longer planned' : `${at + 1} ${stepWords(piece.steps[at], studio, piece).title}`
 }
 
 function entryWords(entry: RunEntry, piece: Piece, studio: Studio): string {

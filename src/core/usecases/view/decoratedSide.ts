@@ -1,9 +1,11 @@
-import type { SkinGrid } from '../../skin/grid'
+import { chartOf, type Atlas } from '../../skin/atlas'
 import { firstAcross, motifMiddle } from '../../skin/motifs/marksField'
-import { acrossOf, stretchesOf } from '../../skin/place'
+import { isBath } from '../../plan/localStage'
+import { acrossOf, arcsOn, stretchesOn } from '../../skin/place'
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
 import type { Step } from '../../plan/step'
+import type { SkinSpot } from './skinSpot'
 
 export type ShownSide = 'outside' | 'inside' | 'base'
 
@@ -18,15 +20,28 @@ export function sideOfStep(step: Step): ShownSide | null {
   return parts.includes('base') ? 'base' : null
 }
 
-/** A spot in the middle of what a step acts on: share of a turn and length along the skin (mm); null when it acts nowhere in particular. */
-export function spotOfStep(grid: SkinGrid, step: Step): { across: number; lengthMm: number } | null {
-  if ('motif' in step && step.motif)
-    return { across: firstAcross(step.motif), lengthMm: motifMiddle(grid, step.motif).alongMm }
+/** A spot in the middle of what a step acts on; null when it acts nowhere in particular. */
+export function spotOfStep(atlas: Atlas, step: Step): SkinSpot | null {
+  if ('motif' in step && step.motif) {
+    const { grid, surface } = chartOf(atlas, step.motif.on)
+    return {
+      across: firstAcross(step.motif),
+      down: motifMiddle(grid, step.motif).alongMm / grid.form.totalMm,
+      ...(surface.part ? { on: surface.id } : {}),
+    }
+  }
   if (!('place' in step)) return null
-  const stretches = stretchesOf(grid.form, step.place)
-  if (!stretches.length) return null
-  const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
-  return { across: acrossOf(step.place) ?? 0, lengthMm: (longest.from + longest.to) / 2 }
+  const { place } = step
+  for (const { surface } of atlas.charts) {
+    const stretches = stretchesOn(surface, place, isBath(step))
+    if (!stretches.length) continue
+    const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
+    const down = (longest.from + longest.to) / 2 / surface.form.totalMm
+    if (!surface.part) return { across: acrossOf(place) ?? 0, down }
+    const arc = arcsOn(surface, place, isBath(step))?.[0]
+    return { across: arc ? ((arc[0] + arc[1]) / 2) % 1 : 0, down, on: surface.id }
+  }
+  return null
 }
 
 /** Drawing says more of where a piece is decorated than a coat does. */

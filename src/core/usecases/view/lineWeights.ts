@@ -1,7 +1,7 @@
 import { STAGE } from '../../clay/stages'
 import { firedLength } from '../../form/shrinkage'
 import type { TurnedForm } from '../../form/turnedForm'
-import { skinGrid } from '../../skin/grid'
+import { chartOf, looseAtlas } from '../../skin/atlas'
 import { strokesOf } from '../../skin/motifs/marksField'
 import type { Body } from '../../vocabulary/material'
 import type { Piece } from '../../model/piece'
@@ -16,11 +16,11 @@ export interface LineWeight {
 /** The different weights of line that a plan cuts, draws or waxes, of the strokes themselves, thinnest first. */
 export function lineWeights(piece: Piece, body: Body, form: TurnedForm): LineWeight[] {
   const times = timeline(piece.steps)
-  const grid = skinGrid(form, 64, 64)
+  const atlas = looseAtlas(form, piece.form.parts)
   const weights = new Map<number, LineWeight>()
   piece.steps.forEach((step, i) => {
     if (!('motif' in step) || !step.motif || step.act === 'mask') return
-    const { thinnestMm, boldestMm } = strokesOf(grid, step.motif)
+    const { thinnestMm, boldestMm } = strokesOf(chartOf(atlas, step.motif.on).grid, step.motif)
     for (const drawnMm of [thinnestMm, boldestMm].map((mm) => Number(mm.toFixed(1))))
       weights.set(drawnMm, {
         drawnMm,

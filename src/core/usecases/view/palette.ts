@@ -6,7 +6,6 @@ import { differenceSeenBy, DICHROMATS, type Dichromat } from '../../colour/visio
 import type { Spectrum } from '../../colour/spectrum'
 import type { StackOptics } from '../../skin/appearance'
 import type { Stack } from '../../skin/stack'
-import { areaWeights, texelArea, type SkinGrid } from '../../skin/grid'
 import { hexFromLinear, mapToGamut } from '../../colour/colourSpaces'
 import { screenLinear } from '../../colour/layeredColour'
 
@@ -26,27 +25,16 @@ export interface PaletteColour {
 const ONE_COLOUR = 4
 const LEAST_SHARE = 0.015
 
-/** The colours of some rows of a fired skin, by area: stacks that look alike count as one. */
+/** The colours of a side of a fired skin, by area: stacks that look alike count as one. `areas` are those of all stacks, mm². */
 export function paletteOf(
-  grid: SkinGrid,
-  ids: Int32Array,
+  areas: Float64Array,
   stacks: readonly Stack[],
   optics: StackOptics,
-  [top, bottom]: readonly [number, number],
   side: PaletteColour['side'],
   idFrom: number,
 ): PaletteColour[] {
-  const area = new Map<number, number>()
-  const weights = areaWeights(grid)
-  let total = 0
-  for (let y = top; y < bottom; y += 2) {
-    for (let x = 0; x < grid.width; x += 2) {
-      const a = texelArea(weights, x, y)
-      total += a
-      const id = ids[y * grid.width + x]
-      area.set(id, (area.get(id) ?? 0) + a)
-    }
-  }
+  const total = areas.reduce((sum, a) => sum + a, 0)
+  const area = new Map([...areas].flatMap((a, id) => (a > 0 ? [[id, a] as const] : [])))
   const largest = [...area].sort((a, b) => b[1] - a[1]).slice(0, 400)
   const groups: { stack: Stack; lab: Triple; area: number }[] = []
   for (const [id, a] of largest) {

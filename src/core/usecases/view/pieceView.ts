@@ -1,5 +1,6 @@
 import type { LightId } from '../../colour/light'
 import { ok, type Result } from '../../base/result'
+import { WALL } from '../../form/assembly'
 import { buildForm } from '../../form/buildForm'
 import type { TurnedForm } from '../../form/turnedForm'
 import type { Body, Medium } from '../../vocabulary/material'
@@ -8,12 +9,13 @@ import { timeline } from '../../plan/timeline'
 import { StackOptics, type Look } from '../../skin/appearance'
 import { compilePlan, firingNow, type CompiledPlan } from '../../plan/compilePlan'
 import type { SkinOperation } from '../../skin/operation'
-import { measureGauges, type Gauges } from '../../skin/gauges'
-import { rowsOf, skinGrid, type SkinGrid } from '../../skin/grid'
+import { atlasOf, type Atlas, type Chart } from '../../skin/atlas'
+import { areaOfStacks, measureGauges, type Gauges, type Region } from '../../skin/gauges'
 import { FieldCache } from '../../skin/levelField'
 import { decoratedSide } from './decoratedSide'
 import { MediaTable } from '../../skin/mediaTable'
 import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/picture'
+import type { SkinSpot } from './skinSpot'
 import { paletteOf, type PaletteColour } from './palette'
 import { SkinSimulation, type Page, type SimulationLimits } from '../../skin/simulation'
 import { BARE, NO_TAPE, type Stack } from '../../skin/stack'
@@ -75,7 +77,7 @@ interface Prepared {
   readonly simulation: SkinSimulation
   readonly optics: StackOptics
   readonly mediaTable: MediaTable
-  readonly grid: SkinGrid
+  readonly atlas: Atlas
 }
 
 /** Keeps the skin of one piece and answers views of it; the piece may change from request to request. */
@@ -107,7 +109,7 @@ export class PieceViewer {
   paint(request: ViewRequest): Result<{ picture: SkinPicture; read: () => SkinReadings }> {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
-    const { simulation, optics, grid } = ready.value
+    const { simulation, optics, atlas } = ready.value
     const { pages, look } = this.pagesFor(request, ready.value)
     const paletteKey = `${JSON.stringify(look)}|${request.light}`
     let palette = this.palettes.get(paletteKey)
@@ -120,13 +122,7 @@ export class PieceViewer {
     this.painted = picture
     const read = () => {
       const side = decoratedSide(request.piece)
-      const gauges = measureGauges(
-        grid,
-        painter.raster,
-        simulation.stacks.stacks,
-        optics,
-        rowsOf(grid, decoratedStretch(grid.form, side)),
-      )
+      const gauges = measureGauges(atlas, painter.raster, simulation.stacks.stacks, optics, regionsOf(atlas, side))
       return { gauges, side, distinctStacks: simulation.stacks.stacks.length }
     }
     return ok({ picture, read })
@@ -137,11 +133,15 @@ export class PieceViewer {
     return this.painted
   }
 
-  /** A square patch of the last picture round a place (across and down, 0–1), in true millimetres. RGBA; null before the first. */
-  patch(across: number, down: number, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> | null {
-    return this.painted && this.simulation
-      ? skinPatch(this.painted, this.simulation.grid, across, down, samples, seesMm)
-      : null
+  /** A square patch of the last picture round a place, in true millimetres. RGBA; null before the first. */
+  patch({ across, down, on }: SkinSpot, samples: number, seesMm: number): Uint8ClampedArray<ArrayBuffer> | null {
+    const chart = this.chartOf(on)
+    return this.painted && chart ? skinPatch(this.painted, chart, across, down, samples, seesMm) : null
+  }
+
+  /** The chart of a surface of the last view. */
+  private chartOf(on: string | undefined): Chart | undefined {
+    return this.simulation?.atlas.charts.find(({ surface }) => surface.id === (on ?? WALL))
   }
 
   /** The plan of a piece as it was compiled for its last picture; undefined when that was of another plan. */
@@ -158,46 +158,40 @@ export class PieceViewer {
   }
 
   /** What each step of a plan did to the skin. */
-  measure(request: ViewRequest): Result<{ grid: SkinGrid; records: StepRecord[] }> {
+  measure(request: ViewRequest): Result<{ atlas: Atlas; records: StepRecord[] }> {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
-    const { simulation, mediaTable, grid } = ready.value
+    const { simulation, mediaTable, atlas } = ready.value
     const { steps } = request.piece
-    return ok({ grid, records: measureSteps(simulation, this.compiled?.operations ?? [], steps.length, mediaTable) })
+    return ok({ atlas, records: measureSteps(simulation, this.compiled?.operations ?? [], steps.length, mediaTable) })
   }
 
-  /** The cut through the wall at a place of the last view (across and down, 0–1). */
-  section(across: number, down: number): Section | null {
+  /** The cut through the wall, or through what is joined to it, at a place of the last view. */
+  section({ across, down, on }: SkinSpot): Section | null {
     const { simulation, optics, painter } = this
-    if (!simulation || !optics || !painter) return null
-    const column = Math.min(this.width - 1, Math.max(0, Math.floor((((across % 1) + 1) % 1) * this.width)))
-    const row = Math.min(this.height - 1, Math.max(0, Math.floor(down * this.height)))
-    return describeSection(simulation.stacks.stacks[painter.raster[row * this.width + column]], optics)
+    const chart = this.chartOf(on)
+    if (!simulation || !optics || !painter || !chart) return null
+    const { width, height } = chart.grid
+    const column = Math.min(width - 1, Math.max(0, Math.floor((((across % 1) + 1) % 1) * width)))
+    const row = Math.min(height - 1, Math.max(0, Math.floor(down * height)))
+    const texel = (chart.y + row) * simulation.atlas.width + chart.x + column
+    return describeSection(simulation.stacks.stacks[painter.raster[texel]], optics)
   }
 
   /** The colours of a piece as it will be fired, outside and inside, by area. */
   palette(request: ViewRequest): Result<PaletteColour[]> {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
-    const { simulation, optics, grid } = ready.value
+    const { simulation, optics, atlas } = ready.value
     const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, ready.value)
-    const ids = new Int32Array(grid.width * grid.height)
+    const ids = new Int32Array(atlas.width * atlas.height)
     pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
-    const { zones, flat } = grid.form
     const { stacks } = simulation.stacks
-    const outside = paletteOf(grid, ids, stacks, optics, rowsOf(grid, flat ? zones.floor : zones.outside), 'outside', 0)
-    const inside = flat
-      ? []
-      : paletteOf(
-          grid,
-          ids,
-          stacks,
-          optics,
-          rowsOf(grid, { from: zones.inside.from, to: zones.floor.to }),
-          'inside',
-          outside.length,
-        )
-    return ok([...outside, ...inside])
+    const { flat } = atlas.charts[0].grid.form
+    const side = (which: 'outside' | 'inside', of: PaletteColour['side'], idFrom: number) =>
+      paletteOf(areaOfStacks(atlas, ids, stacks.length, regionsOf(atlas, which)), stacks, optics, of, idFrom)
+    const outside = side(flat ? 'inside' : 'outside', 'outside', 0)
+    return ok(flat ? outside : [...outside, ...side('inside', 'inside', outside.length)])
   }
 
   /** Tiles of the last edit that had to be replayed, for measuring. */
@@ -212,11 +206,12 @@ export class PieceViewer {
       if (!form.ok) return form
       this.mediaTable = new MediaTable(Object.values(media))
       const { list } = this.mediaTable
-      const grid = skinGrid(form.value, this.width, this.height)
+      const { parts } = piece.form
+      const atlas = atlasOf(form.value, parts, this.width, this.height)
       this.simulation = new SkinSimulation(
-        grid,
+        atlas,
         list,
-        sameForm(this.simulation?.grid, grid) ? this.fields : new FieldCache(),
+        sameForm(this.simulation?.atlas, atlas) ? this.fields : new FieldCache(),
         this.limits,
       )
       this.optics = new StackOptics(bodies[piece.bodyId], list)
@@ -225,19 +220,20 @@ export class PieceViewer {
       this.simulationKey = key
       this.compiled = null
     }
-    const { grid } = this.simulation
+    const { atlas } = this.simulation
     const plan = JSON.stringify(piece.steps)
     if (this.compiled?.plan !== plan || this.compiled.key !== key) {
-      const operations = compilePlan(piece.steps, this.mediaTable, grid)
-      this.compiled = { plan, key, form: grid.form, grid, mediaTable: this.mediaTable, operations }
+      const operations = compilePlan(piece.steps, this.mediaTable, atlas)
+      const { form } = atlas.charts[0].surface
+      this.compiled = { plan, key, form, atlas, mediaTable: this.mediaTable, operations }
       this.simulation.update(operations)
     }
-    return ok({ simulation: this.simulation, optics: this.optics, mediaTable: this.mediaTable, grid })
+    return ok({ simulation: this.simulation, optics: this.optics, mediaTable: this.mediaTable, atlas })
   }
 
   private pagesFor(
     { piece, bodies, afterStep, kind }: ViewRequest,
-    { simulation, mediaTable, grid }: Prepared,
+    { simulation, mediaTable, atlas }: Prepared,
   ): { pages: Page[]; look: Look } {
     const times = timeline(piece.steps)
     if (kind === 'bench')
@@ -245,7 +241,7 @@ export class PieceViewer {
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
     const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
     return {
-      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, mediaTable, grid, last)),
+      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, mediaTable, atlas, last)),
       look: { kind: 'fired' },
     }
   }
@@ -255,7 +251,7 @@ export class PieceViewer {
     piece: Piece,
     bodies: Readonly<Record<string, Body>>,
     mediaTable: MediaTable,
-    grid: SkinGrid,
+    atlas: Atlas,
     last: number,
   ): SkinOperation[] {
     const planned = piece.steps.findLast((step) => step.act === 'fire')
@@ -265,10 +261,20 @@ export class PieceViewer {
       like,
       like?.cone ?? bodies[piece.bodyId].bisqueCone,
       mediaTable,
-      grid,
+      atlas,
     )
   }
 }
+
+/** What is seen of a side: of the wall, and of what is joined to it that goes along with that. */
+const regionsOf = ({ charts }: Atlas, side: 'outside' | 'inside'): Region[] =>
+  charts.map((chart, i) => ({
+    chart,
+    stretches:
+      i === 0
+        ? [decoratedStretch(chart.surface.form, side)]
+        : chart.surface.zones.filter(({ like, arcs }) => like === side && !arcs).map(({ stretch }) => stretch),
+  }))
 
 const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
   side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }
@@ -290,9 +296,11 @@ function textOf(record: object): string {
 }
 
 /** The key of a view holds materials by value, so an unchanged form may keep its level fields. */
-const sameForm = (a: SkinGrid | undefined, b: SkinGrid): boolean =>
-  a !== undefined &&
-  JSON.stringify([a.form.profile, a.form.plan.plan]) === JSON.stringify([b.form.profile, b.form.plan.plan])
+const sameForm = (a: Atlas | undefined, b: Atlas): boolean =>
+  a !== undefined && JSON.stringify(shapeOf(a)) === JSON.stringify(shapeOf(b))
+
+const shapeOf = ({ charts }: Atlas) =>
+  charts.map(({ surface: { id, part, form }, x, y }) => [id, part, form.profile, form.plan.plan, x, y])
 
 /** Puts a stack into words and colours, top film first. */
 function describeSection(stack: Stack, optics: StackOptics): Section {

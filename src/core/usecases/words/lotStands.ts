@@ -6,7 +6,6 @@ import { hasBeenFired, nextStepIndex, timeline } from '../../plan/timeline'
 import { moistureWords } from '../drying/lostWindow'
 import { columnOf, type PieceDrying } from '../drying/pieceDrying'
 import { stepWords } from './stepWords'
-import { isSlab } from './told'
 
 /** How a lot stands: its clay, its cover, what is next and how many coats of that there are. */
 export function lotStands(piece: Piece, studio: Studio, drying: PieceDrying | null): string {
@@ -19,7 +18,7 @@ export function lotStands(piece: Piece, studio: Studio, drying: PieceDrying | nu
         ? `${moistureWords(columnOf(drying, 'wall').stageNow)}, ${COVER_NAMES[drying.cover]}`
         : STAGE[timeline(piece.steps)[next].stage].name
   if (!step) return piece.steps.length ? 'done' : clay
-  const title = stepWords(step, studio, isSlab(piece)).title.toLowerCase()
+  const title = stepWords(step, studio, piece).title.toLowerCase()
   const coats = piece.coats > 0 ? `, ${piece.coats} of ${coatsOf(step)} coats on` : ''
   return `${clay}; next ${title}${coats}`
 }

@@ -1,5 +1,6 @@
 import { formatDuration, textInUnits } from '../../base/units'
 import type { Stage } from '../../clay/stages'
+import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
 import { actOf, type Step } from '../../plan/step'
@@ -13,9 +14,9 @@ export interface StepWords {
   readonly kind: StepKind
 }
 
-/** Title and short line of a step; `flat` for slabs. */
-export function stepWords(step: Step, studio: Studio, flat = false): StepWords {
-  const told = toldIn(studio, flat)
+/** Title and short line of a step of a piece. */
+export function stepWords(step: Step, studio: Studio, piece?: Pick<Piece, 'form'>): StepWords {
+  const told = toldIn(studio, piece)
   const act = actOf(step)
   return { title: act.title(step, told), brief: act.brief(step, told), kind: act.kind(step, told.kindOf) }
 }
@@ -33,11 +34,11 @@ export function benchWords(
   step: Step,
   { stage, surface, burnished = [] }: Pick<StepTime, 'stage' | 'surface'> & Partial<StepTime>,
   studio: Studio,
-  flat = false,
+  piece?: Pick<Piece, 'form'>,
   evaporation?: number,
 ): BenchWords {
   const words = actOf(step).bench(step, {
-    ...toldIn(studio, flat),
+    ...toldIn(studio, piece),
     stage,
     burnished,
     waits: coatWaits(step, surface, studio, evaporation).map(formatDuration).join(', then '),

@@ -1,4 +1,5 @@
 import { formatLength, formatTemperature } from '../../base/units'
+import { zoneName } from '../../form/zoneNames'
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -9,14 +10,17 @@ import { placeWords, type Place } from '../../vocabulary/place'
 export const isSlab = (piece: Pick<Piece, 'form'>): boolean =>
   !piece.form.own && (PRESETS[piece.form.preset].flat ?? false)
 
-/** What words are made with in a studio; `flat` for slabs. */
-export function toldIn({ media, settings }: Pick<Studio, 'media' | 'settings'>, flat = false): Told {
+/** What words are made with in a studio, for a piece if it is known: it says what its parts are called. */
+export function toldIn({ media, settings }: Pick<Studio, 'media' | 'settings'>, piece?: Pick<Piece, 'form'>): Told {
   const length = (mm: number) => formatLength(mm, settings.length)
   return {
     nameOf: (id, missing = 'missing colour') => media[id]?.name ?? missing,
     kindOf: (id) => media[id]?.kind,
     length,
     temperature: (celsius) => formatTemperature(celsius, settings.temperature),
-    place: (place: Place) => placeWords(place, length, flat),
+    place: (place: Place) =>
+      piece
+        ? placeWords(place, length, isSlab(piece), (zone) => zoneName(piece.form, zone))
+        : placeWords(place, length),
   }
 }

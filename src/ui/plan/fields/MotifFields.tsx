@@ -1,8 +1,9 @@
 'use client'
 
-import { motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
+import { motifOfDrawing, motifOnSide, motifOnSurface } from '@/core/usecases/create/motifOnSide'
 import clsx from 'clsx'
-import { useRef } from 'react'
+import { useMemo, useRef } from 'react'
+import { surfacesOf, WALL } from '@/core/form/assembly'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
 import { hasOwnWidths, MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
@@ -27,10 +28,19 @@ const SIDE_WORDS = { outside: 'outside', inside: 'inside', floor: 'floor', base:
 const FLAT_SIDE_WORDS = { outside: 'edge', inside: 'inside', floor: 'face', base: 'back' } as const
 
 /** A motif: which, where, how often, how large, how drawn. */
-export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
+export function MotifFields({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
+  const surfaces = useMemo(() => (wall ? surfacesOf(wall, piece.form.parts) : []), [wall, piece.form.parts])
+  const form = surfaces.find(({ id }) => id === motif.on)?.form ?? wall
   const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })
   const lies = motif.side === 'floor' || motif.side === 'base'
-  const sides = form?.flat ? MOTIF_SIDES.filter((s) => s !== 'inside' && s !== 'outside') : MOTIF_SIDES
+  const sides = MOTIF_SIDES.filter(
+    (s) => !form || (form.zones[s].to > form.zones[s].from && !(form.flat && s !== 'floor' && s !== 'base')),
+  )
+  /** On another surface it stands in the middle, as large as there is room. */
+  const moveTo = (id: string) => {
+    const to = surfaces.find((surface) => surface.id === id)
+    if (to) onMotif(motifOnSurface(motif, to))
+  }
   return (
     <>
       <MotifPicker form={form} motif={motif} set={set} />
@@ -106,6 +116,18 @@ export function MotifFields({ form, motif, onMotif, ground }: MotifProps) {
         </Field>
       </div>
       <RepeatHint form={form} motif={motif} onRepeats={(repeats) => set({ repeats })} />
+      {surfaces.length > 1 && (
+        <Field label="On">
+          {(id) => (
+            <Select
+              id={id}
+              value={motif.on ?? WALL}
+              choices={surfaces.map((surface) => [surface.id, surface.name] as const)}
+              onChange={moveTo}
+            />
+          )}
+        </Field>
+      )}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <Segments
           small

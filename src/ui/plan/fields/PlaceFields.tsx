@@ -2,6 +2,7 @@
 
 import clsx from 'clsx'
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
+import { joinedZones } from '@/core/form/zoneNames'
 import { PRESETS } from '@/core/form/presets'
 import type { Piece } from '@/core/model/piece'
 import { type Place, FLAT_PART_NAMES, PART_NAMES, TO_THE_EDGE_MM } from '@/core/vocabulary/place'
@@ -19,8 +20,9 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
     const parts = place.parts.includes(part)
       ? place.parts.filter((p) => p !== part)
       : ZONES.filter((p) => p === part || place.parts.includes(p))
-    if (parts.length) set({ parts })
+    if (parts.length || place.on?.length) set({ parts })
   }
+  const zones = joinedZones(piece.form)
   const wall = flat
     ? null
     : place.parts.includes('outside')
@@ -29,27 +31,21 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
         ? 'inside'
         : null
   const toTheEdge = place.band !== null && place.band.toMm >= TO_THE_EDGE_MM
-  const shown = flat ? (['base', 'outside', 'floor'] as const) : ZONES
+  const shown = flat
+    ? (['base', 'outside', 'floor'] as const)
+    : PRESETS[piece.form.preset].closed && piece.form.own === null
+      ? (['base', 'outside'] as const)
+      : ZONES
   return (
     <div className="space-y-2">
       <div role="group" aria-label="Where" className="flex flex-wrap gap-1">
         {shown.map((part) => (
-          <button
-            key={part}
-            type="button"
-            aria-pressed={place.parts.includes(part)}
-            onClick={() => toggle(part)}
-            className={clsx(
-              'cursor-pointer border px-2 py-0.5 text-[13px]',
-              place.parts.includes(part)
-                ? 'border-base-content bg-primary text-primary-content'
-                : 'border-base-content/60',
-            )}
-          >
+          <PlaceButton key={part} pressed={place.parts.includes(part)} onClick={() => toggle(part)}>
             {(flat ? FLAT_PART_NAMES : PART_NAMES)[part]}
-          </button>
+          </PlaceButton>
         ))}
       </div>
+      {zones.length > 0 && <JoinedParts zones={zones} place={place} set={set} />}
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         {wall && (
           <Check
@@ -100,6 +96,66 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
       )}
       {place.sectors && <SectorFields sectors={place.sectors} onChange={(sectors) => set({ sectors })} />}
     </div>
+  )
+}
+
+/** What is joined to the wall: it goes along with it, or zones of it are named. */
+function JoinedParts({
+  zones,
+  place,
+  set,
+}: {
+  zones: readonly { key: string; name: string }[]
+  place: Place
+  set: (changes: Partial<Place>) => void
+}) {
+  const { on, parts } = place
+  const toggle = (key: string) => {
+    const next = !on ? [key] : on.includes(key) ? on.filter((k) => k !== key) : [...on, key]
+    if (next.length || parts.length) set({ on: next })
+  }
+  return (
+    <div role="group" aria-label="On what is joined" className="flex flex-wrap gap-1">
+      <PlaceButton
+        pressed={!on}
+        onClick={() => set({ on: on ? undefined : [] })}
+        title="handle, lid and all else that is joined go along with the wall"
+      >
+        parts as the wall
+      </PlaceButton>
+      {zones.map(({ key, name }) => (
+        <PlaceButton key={key} pressed={on?.includes(key) ?? false} onClick={() => toggle(key)}>
+          {name}
+        </PlaceButton>
+      ))}
+    </div>
+  )
+}
+
+function PlaceButton({
+  pressed,
+  onClick,
+  title,
+  children,
+}: {
+  pressed: boolean
+  onClick: () => void
+  title?: string
+  children: React.ReactNode
+}) {
+  return (
+    <button
+      type="button"
+      aria-pressed={pressed}
+      title={title}
+      onClick={onClick}
+      className={clsx(
+        'cursor-pointer border px-2 py-0.5 text-[13px]',
+        pressed ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60',
+      )}
+    >
+      {children}
+    </button>
   )
 }
 

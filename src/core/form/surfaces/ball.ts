@@ -1,0 +1,177 @@
+import { add, cross, dot, minus, times, type Vector } from '../../numeric/vector'
+import { arcLengths } from '../profile'
+import { planOutline } from '../planOutline'
+import { PART_ZONES } from '../zoneNames'
+import { unrolled, type Surface } from './surface'
+
+const ALL_OVER = PART_ZONES.ball
+
+/** Where a part stands: its middle, the direction it looks in, and up. Directions of length 1, square to each other. */
+export interface Stand {
+  readonly middle: Vector
+  readonly out: Vector
+  readonly up: Vector
+}
+
+/** Half axes, mm: across, up and in the direction it looks in. */
+export interface BallShape {
+  readonly across: number
+  readonly up: number
+  readonly deep: number
+  readonly taper: number
+}
+
+const MERIDIAN = 180
+
+/**
+ * The meridian of an egg, radius 1 in `deep` units: r = cos t (1 − k sin t), its height `up` · sin t. Measured along the way that
+ * looks out; another way is longer or shorter, which the true area of a texel knows.
+ */
+const meridian = ({ up, deep, taper }: BallShape) =>
+  Array.from({ length: MERIDIAN + 1 }, (_, i) => {
+    const t = (i / MERIDIAN - 0.5) * Math.PI
+    return { r: Math.max(0, deep * Math.cos(t) * (1 - taper * Math.sin(t))), z: up * Math.sin(t) }
+  })
+
+/** An ellipsoid or egg: rows from its lower pole to its upper one, share 0 looks out. */
+export function ball(
+  shape: BallShape,
+  { middle, out, up }: Stand,
+  named: Pick<Surface, 'id' | 'part' | 'name'>,
+): Surface {
+  const side = cross(up, out)
+  const profile = meridian(shape)
+  const lengths = arcLengths(profile)
+  const plan = planOutline({ kind: 'oval', ratio: shape.across / shape.deep })
+  const totalMm = lengths[MERIDIAN]
+  const radiusAt = (s: number) => {
+    let low = 0
+    let high = MERIDIAN
+    while (high - low > 1) {
+      const i = (low + high) >> 1
+      if (lengths[i] <= s) low = i
+      else high = i
+    }
+    const t = Math.min(1, Math.max(0, (s - lengths[low]) / (lengths[high] - lengths[low] || 1)))
+    const [a, b] = [profile[low], profile[high]]
+    return { r: a.r + (b.r - a.r) * t, z: a.z + (b.z - a.z) * t }
+  }
+  const ring = (s: number) => {
+    const { r, z } = radiusAt(s)
+    const centre = add(middle, up, z)
+    return (across: number): Vector => {
+      const [x, deep] = plan.at(across)
+      return add(add(centre, side, r * x), out, r * deep)
+    }
+  }
+  // A third of the way from a pole to the middle.
+  const cap = totalMm / 6
+  const form = unrolled(
+    profile,
+    lengths,
+    { outside: { from: 0, to: totalMm } },
+    { wallMm: Math.min(shape.across, shape.up, shape.deep), heightMm: 2 * shape.up, plan },
+  )
+  const holds = (p: Vector, deepMm: number) => {
+    const off = minus(p, middle)
+    const height = dot(off, up) / Math.max(0.1, shape.up - deepMm)
+    if (Math.abs(height) >= 1) return false
+    const narrow = 1 - shape.taper * height
+    return (
+      (dot(off, side) / Math.max(0.1, shape.across * narrow - deepMm)) ** 2 +
+        (dot(off, out) / Math.max(0.1, shape.deep * narrow - deepMm)) ** 2 +
+        height ** 2 <
+      1
+    )
+  }
+  return {
+    ...named,
+    form,
+    zones: ALL_OVER.map((zone) => ({ ...zone, stretch: { from: 0, to: totalMm }, arcs: null })),
+    ring,
+    holds,
+    caps: [
+      { from: 0, to: cap },
+      { from: totalMm - cap, to: totalMm },
+    ],
+    upright: true,
+  }
+}
+
+/** A flat shape laid on a surface: rows from its edge up its dome to its crown. */
+export function relief(
+  shape: { readonly across: number; readonly up: number; readonly high: number; readonly taper: number },
+  /** The wall at millimetres across and up from the middle, and the direction away from it. */
+  ground: (x: number, y: number) => { readonly point: Vector; readonly out: Vector },
+  named: Pick<Surface, 'id' | 'part' | 'name'>,
+): Surface {
+  const { high, taper } = shape
+  // A quarter of an ellipse, edge to crown.
+  const mean = (shape.across + shape.up) / 2
+  const profile = Array.from({ length: 61 }, (_, i) => {
+    const t = (i / 60) * (Math.PI / 2)
+    return { r: mean * Math.cos(t), z: high * Math.sin(t) }
+  })
+  const lengths = arcLengths(profile)
+  const totalMm = lengths[60]
+  const plan = planOutline({ kind: 'oval', ratio: shape.across / shape.up })
+  // Half axes are those of the plan at a mean radius of one.
+  const scale = shape.up / mean
+  const at = (s: number) => {
+    let i = 1
+    while (i < 60 && lengths[i] < s) i++
+    const t = Math.min(1, Math.max(0, (s - lengths[i - 1]) / (lengths[i] - lengths[i - 1] || 1)))
+    return {
+      r: profile[i - 1].r + (profile[i].r - profile[i - 1].r) * t,
+      z: profile[i - 1].z + (profile[i].z - profile[i - 1].z) * t,
+    }
+  }
+  const outline = (across: number, r: number): [number, number] => {
+    // Share 0 is its lower end.
+    const [x, down] = plan.at(across)
+    const y = -r * scale * down
+    return [r * scale * x * (1 - taper * (y / shape.up)), y]
+  }
+  const ring = (s: number) => {
+    const { r, z } = at(s)
+    return (across: number): Vector => {
+      const [x, y] = outline(across, r)
+      const { point, out } = ground(x, y)
+      return add(point, out, z)
+    }
+  }
+  const form = unrolled(
+    profile.map(({ r, z }) => ({ r: r * scale, z })),
+    lengths,
+    { outside: { from: 0, to: totalMm } },
+    { wallMm: high, heightMm: high, plan },
+  )
+  const flat = ground(0, 0)
+  const holds = (p: Vector, deepMm: number) => {
+    const off = minus(p, flat.point)
+    return dot(off, flat.out) < high && footprintHolds(off, flat.out, shape, deepMm)
+  }
+  return {
+    ...named,
+    form,
+    zones: ALL_OVER.map((zone) => ({ ...zone, stretch: { from: 0, to: totalMm }, arcs: null })),
+    ring,
+    holds,
+    caps: [{ from: totalMm * 0.5, to: totalMm }],
+    upright: false,
+  }
+}
+
+/** Whether a point lies over a footprint, upright on a wall. */
+function footprintHolds(
+  off: Vector,
+  out: Vector,
+  { across, up }: { readonly across: number; readonly up: number },
+  deepMm: number,
+): boolean {
+  const level = cross([0, 1, 0], out)
+  const flat = minus(off, times(out, dot(off, out)))
+  const x = dot(flat, level)
+  const y = dot(flat, cross(out, level))
+  return (x / Math.max(0.1, across - deepMm)) ** 2 + (y / Math.max(0.1, up - deepMm)) ** 2 < 1
+}
