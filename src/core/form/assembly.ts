@@ -40,6 +40,7 @@ export function wallSurface(form: TurnedForm): Surface {
         return [r * x, z, r * zed]
       }
     },
+    foot: null,
     holds: ([x, y, z], deepMm) => {
       outer ??= outerRadius(form)
       const r = outer(y)

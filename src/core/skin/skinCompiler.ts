@@ -25,7 +25,8 @@ import { addedUp, cutTo, inArcs, levelField, type FieldSource } from './levelFie
 import type { MarkEdge } from './loops/strokeRaster'
 import type { MediaTable, MixturePart } from './mediaTable'
 import { MarkPainter } from './motifs/markPainter'
-import { marksField, motifStretch } from './motifs/marksField'
+import { marksField } from './motifs/marksField'
+import { motifStretch } from './motifs/motifCopies'
 import type { SkinOperation } from './operation'
 import { arcsOn, stretchesOn, wholeSkin } from './place'
 

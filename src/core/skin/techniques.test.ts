@@ -14,7 +14,7 @@ import { StackOptics } from './appearance'
 import { compilePlan } from '../plan/compilePlan'
 import { areaWeights, rowsOf, skinGrid, texelArea, type SkinGrid } from './grid'
 import { MediaTable } from './mediaTable'
-import { motifMiddle } from './motifs/marksField'
+import { motifMiddle } from './motifs/motifCopies'
 import { SkinSimulation } from './simulation'
 import type { Stack } from './stack'
 

@@ -1,7 +1,7 @@
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
-import { firstShare } from '@/core/skin/motifs/marksField'
+import { firstShare } from '@/core/skin/motifs/motifCopies'
 import type { Motif } from '@/core/vocabulary/motif'
 import { run } from '@/store/studioStore'
 import type { Handle } from './HeightHandles'

@@ -1,8 +1,8 @@
-import { add, cross, dot, minus, times, type Vector } from '../../numeric/vector'
+import { add, cross, dot, minus, times, unit, type Vector } from '../../numeric/vector'
 import { arcLengths } from '../profile'
 import { planOutline } from '../planOutline'
 import { PART_ZONES } from '../zoneNames'
-import { unrolled, type Surface } from './surface'
+import { unrolled, type Foot, type Surface } from './surface'
 
 const ALL_OVER = PART_ZONES.ball
 
@@ -72,6 +72,22 @@ export function ball(
     { outside: { from: 0, to: totalMm } },
     { wallMm: Math.min(shape.across, shape.up, shape.deep), heightMm: 2 * shape.up, plan },
   )
+  const foot = (p: Vector): Foot => {
+    const off = minus(p, middle)
+    let at: Vector = [dot(off, side), dot(off, up), dot(off, out)]
+    let gradient: Vector = at
+    for (let i = 0; i < 5; i++) {
+      const [x, y, z] = at
+      const w = 1 - shape.taper * (y / shape.up)
+      const [a, c] = [shape.across * w, shape.deep * w]
+      const round = (x / a) ** 2 + (z / c) ** 2
+      gradient = [x / a ** 2, y / shape.up ** 2 + (round * shape.taper) / shape.up / w, z / c ** 2]
+      const over = (round + (y / shape.up) ** 2 - 1) / 2
+      at = add(at, gradient, -over / (dot(gradient, gradient) || 1))
+    }
+    const inSpace = ([x, y, z]: Vector) => add(add(times(side, x), up, y), out, z)
+    return { point: add(middle, inSpace(at)), normal: unit(inSpace(gradient)) }
+  }
   const holds = (p: Vector, deepMm: number) => {
     const off = minus(p, middle)
     const height = dot(off, up) / Math.max(0.1, shape.up - deepMm)
@@ -89,6 +105,7 @@ export function ball(
     form,
     zones: ALL_OVER.map((zone) => ({ ...zone, stretch: { from: 0, to: totalMm }, arcs: null })),
     ring,
+    foot,
     holds,
     caps: [
       { from: 0, to: cap },
@@ -147,6 +164,27 @@ export function relief(
     { wallMm: high, heightMm: high, plan },
   )
   const flat = ground(0, 0)
+  const level = unit(minus(ground(0.5, 0).point, ground(-0.5, 0).point))
+  const rising = unit(minus(ground(0, 0.5).point, ground(0, -0.5).point))
+  const highAt = (x: number, y: number) => {
+    const narrow = 1 - taper * (y / shape.up)
+    return high * Math.sqrt(Math.max(0, 1 - (x / (shape.across * narrow)) ** 2 - (y / shape.up) ** 2))
+  }
+  const onDome = (x: number, y: number) => {
+    const { point, out } = ground(x, y)
+    return add(point, out, highAt(x, y))
+  }
+  /** Straight down on it: it is low and lies flat on its ground. */
+  const foot = (p: Vector): Foot => {
+    let [x, y] = [dot(minus(p, flat.point), level), dot(minus(p, flat.point), rising)]
+    for (let i = 0; i < 3; i++) {
+      const off = minus(p, onDome(x, y))
+      x += dot(off, level)
+      y += dot(off, rising)
+    }
+    const normal = cross(minus(onDome(x + 0.2, y), onDome(x - 0.2, y)), minus(onDome(x, y + 0.2), onDome(x, y - 0.2)))
+    return { point: onDome(x, y), normal: unit(normal) }
+  }
   const holds = (p: Vector, deepMm: number) => {
     const off = minus(p, flat.point)
     return dot(off, flat.out) < high && footprintHolds(off, flat.out, shape, deepMm)
@@ -156,6 +194,7 @@ export function relief(
     form,
     zones: ALL_OVER.map((zone) => ({ ...zone, stretch: { from: 0, to: totalMm }, arcs: null })),
     ring,
+    foot,
     holds,
     caps: [{ from: totalMm * 0.5, to: totalMm }],
     upright: false,

@@ -84,6 +84,7 @@ export function lid(form: TurnedForm, part: Part, named: Pick<Surface, 'id' | 'p
     form: unfolded,
     zones: PART_ZONES.lid.map((zone) => ({ ...zone, stretch: stretches[zone.key], arcs: null })),
     ring,
+    foot: null,
     // A lid lies on its pot and is lifted off: nothing is hidden under it for good.
     holds: () => false,
     caps: [

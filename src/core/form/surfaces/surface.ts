@@ -15,6 +15,12 @@ export interface SurfaceZone {
   readonly like: ZoneName
 }
 
+/** A point of a surface and the direction away from it. */
+export interface Foot {
+  readonly point: Vector
+  readonly normal: Vector
+}
+
 /**
  * One surface of a piece. Each is walked like a wall, columns once round and rows along, so that what can be done on a wall can be
  * done on it; `form` holds it unrolled, and `ring` says where in space it is.
@@ -28,6 +34,8 @@ export interface Surface {
   readonly zones: readonly SurfaceZone[]
   /** The ring at a length along it, mm: where each share of a turn is, mm from the foot of the axis. */
   readonly ring: (lengthMm: number) => (across: number) => Vector
+  /** The point of it nearest to one in space; null where marks are placed by the rows and columns of what is turned. */
+  readonly foot: ((point: Vector) => Foot) | null
   /** Whether a point in space is deeper than `deepMm` inside what the surface encloses. */
   readonly holds: (point: Vector, deepMm: number) => boolean
   /** Stretches round a pole, where columns run together: there hands and brushes go straight across. */

@@ -1,7 +1,7 @@
 import { clamp } from '../../numeric/interpolation'
 import { add, cross, dot, lengthOf, minus, times, unit, type Vector } from '../../numeric/vector'
 import type { TurnedForm } from '../turnedForm'
-import { unrolled, type Surface, type SurfaceZone } from './surface'
+import { unrolled, type Foot, type Surface, type SurfaceZone } from './surface'
 
 /** A tube along a path: an ellipse at each point of it, `sideways` and square to that. Half axes in mm for shares of the path. */
 export interface TubeShape {
@@ -71,7 +71,9 @@ export function tube(
   const pathMm = along[along.length - 1]
   const place = (share: number) => {
     const wanted = clamp(share, 0, 1) * pathMm
-    let i = 0
+    // Paths are walked at a nearly even pace.
+    let i = Math.min(path.length - 2, Math.floor(clamp(share, 0, 1) * (path.length - 1)))
+    while (i > 0 && along[i] > wanted) i--
     while (i < path.length - 2 && along[i + 1] < wanted) i++
     const t = (wanted - along[i]) / (along[i + 1] - along[i] || 1)
     const heading = (k: number) => unit(minus(path[Math.min(path.length - 1, k + 1)], path[Math.max(0, k - 1)]))
@@ -82,6 +84,7 @@ export function tube(
   const [, endDeep] = half(1)
   const domeMm = end === 'closed' ? Math.min(half(1)[0], endDeep) : 0
   const domeLengthMm = (domeMm * Math.PI) / 2
+  const outsideMm = pathMm + domeLengthMm
   const innerMm = end === 'open' ? pathMm : 0
   const lipMm = end === 'open' ? (wallMm * Math.PI) / 2 : 0
   const totalMm = pathMm + domeLengthMm + lipMm + innerMm
@@ -134,6 +137,46 @@ export function tube(
     },
     { wallMm, heightMm: totalMm },
   )
+  const nearestShare = (p: Vector): number => {
+    let best = 0
+    let least = Infinity
+    for (let i = 0; i < path.length - 1; i++) {
+      const way = minus(path[i + 1], path[i])
+      const t = clamp(dot(minus(p, path[i]), way) / (dot(way, way) || 1), 0, 1)
+      const far = lengthOf(minus(p, add(path[i], way, t)))
+      if (far < least) [least, best] = [far, (along[i] + t * (along[i + 1] - along[i])) / pathMm]
+    }
+    return best
+  }
+  /** The nearest point of its outside: from the section abreast of it, by Gauss–Newton round and along. */
+  const foot = (p: Vector): Foot => {
+    const share = nearestShare(p)
+    const { point, ahead, deep } = place(share)
+    const [a, b] = half(share)
+    const off = minus(p, point)
+    const beyondMm = share >= 1 ? clamp(dot(off, ahead), 0, domeMm) : 0
+    let s = share * pathMm + (domeMm ? domeMm * Math.asin(beyondMm / domeMm) : 0)
+    let u = Math.atan2(-dot(off, sideways) / a, -dot(off, deep) / b) / (2 * Math.PI)
+    const [du, ds] = [0.002, 0.2]
+    let normal: Vector = [0, 0, 0]
+    let here = ring(s)(u)
+    for (let i = 0; i < 4; i++) {
+      const abreast = ring(s)
+      const [back, on] = s + ds > outsideMm ? [s - ds, s] : [s, s + ds]
+      const around = times(minus(abreast(u + du), abreast(u - du)), 1 / (2 * du))
+      const along = times(minus(ring(on)(u), ring(Math.max(0, back))(u)), 1 / (on - Math.max(0, back)))
+      normal = unit(cross(around, along))
+      const left = minus(p, here)
+      const [xx, xy, yy] = [dot(around, around), dot(around, along), dot(along, along)]
+      const [bx, by] = [dot(around, left), dot(along, left)]
+      const determinant = xx * yy - xy * xy
+      if (determinant < 1e-9) break
+      u += (bx * yy - by * xy) / determinant
+      s = clamp(s + (by * xx - bx * xy) / determinant, 0, outsideMm)
+      here = ring(s)(u)
+    }
+    return { point: here, normal }
+  }
   const holds = (p: Vector, deepMm: number) => {
     let nearest = 0
     let least = Infinity
@@ -147,5 +190,5 @@ export function tube(
     const [a, b] = half(along[nearest] / pathMm)
     return (dot(off, sideways) / Math.max(0.1, a - deepMm)) ** 2 + (dot(off, deep) / Math.max(0.1, b - deepMm)) ** 2 < 1
   }
-  return { ...named, form, zones: zones(form), ring, holds, caps: [], upright: false }
+  return { ...named, form, zones: zones(form), ring, foot, holds, caps: [], upright: false }
 }

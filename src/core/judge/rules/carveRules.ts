@@ -1,5 +1,5 @@
 import { thinnestWallMm } from '../../form/turnedForm'
-import { motifMiddle } from '../../skin/motifs/marksField'
+import { motifMiddle } from '../../skin/motifs/motifCopies'
 import { chartOf } from '../../skin/atlas'
 import { reachesOn } from '../../skin/place'
 import { motifName } from '../../skin/motifs/motifName'

@@ -1,5 +1,5 @@
 import type { StepOf } from '../../plan/step'
-import { motifMiddle } from '../../skin/motifs/marksField'
+import { motifMiddle } from '../../skin/motifs/motifCopies'
 import { chartOf } from '../../skin/atlas'
 import { overlapMm, reachesOn } from '../../skin/place'
 import * as build from '../../plan/build'

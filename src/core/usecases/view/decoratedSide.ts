@@ -1,5 +1,5 @@
 import { chartOf, type Atlas } from '../../skin/atlas'
-import { firstAcross, motifMiddle } from '../../skin/motifs/marksField'
+import { firstAcross, motifMiddle } from '../../skin/motifs/motifCopies'
 import { isBath } from '../../plan/localStage'
 import { acrossOf, arcsOn, stretchesOn } from '../../skin/place'
 import { PRESETS } from '../../form/presets'

@@ -1,0 +1,128 @@
+import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
+import type { Motif } from '../../vocabulary/motif'
+import type { SkinGrid } from '../grid'
+import { drawingMarks } from './drawingMarks'
+import { MOTIFS } from './library'
+import type { Mark } from './marks'
+import { motifAspect } from './motifAspect'
+
+/** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
+export const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
+
+/** Radius of a flat part, mm. */
+export const flatRadius = (grid: SkinGrid, motif: Motif): number => {
+  const { base, floor } = grid.form.zones
+  return motif.side === 'base' ? base.to : floor.to - floor.from
+}
+
+/** Length along the skin of a height above the foot of a motif. A motif on a flat part stands with its middle `upMm` out. */
+export function lengthAlong(form: TurnedForm, motif: Motif, upMm: number): number {
+  const { outside, inside, base, floor } = form.zones
+  switch (motif.side) {
+    case 'outside':
+      return outside.from + motif.upMm + upMm
+    case 'inside':
+      return inside.from + motif.upMm + motif.heightMm - upMm
+    case 'base':
+      return base.from + motif.upMm - motif.heightMm / 2 + upMm
+    case 'floor':
+      return floor.to - motif.upMm + motif.heightMm / 2 - upMm
+  }
+}
+
+/** Radius and length along the skin of the middle of a motif, for its width and its repeats. */
+export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; radiusMm: number } {
+  const alongMm = lengthAlong(grid.form, motif, motif.heightMm / 2)
+  return {
+    alongMm,
+    radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5),
+  }
+}
+
+/** Width in mm of one repeat of a motif. */
+export function motifWidth(grid: SkinGrid, motif: Motif): number {
+  const closes = !motif.drawing && MOTIFS[motif.kind].closes
+  return closes
+    ? aroundMm(grid.form, motifMiddle(grid, motif).radiusMm) / motif.repeats
+    : motif.heightMm * motifAspect(motif)
+}
+
+/** The stretch of the skin that a motif takes, all its rows together. */
+export const motifStretch = (grid: SkinGrid, motif: Motif): { from: number; to: number } =>
+  motifStretchOn(grid.form, motif)
+
+/** The same on a form, without a raster. */
+export function motifStretchOn(form: TurnedForm, motif: Motif): { from: number; to: number } {
+  const far = motif.heightMm + (motif.rows - 1) * (motif.heightMm + motif.rowGapMm)
+  const ends = [
+    lengthAlong(form, motif, 0),
+    lengthAlong(form, motif, motif.side === 'inside' ? -(motif.rows - 1) * (motif.heightMm + motif.rowGapMm) : far),
+    lengthAlong(form, motif, motif.heightMm),
+  ]
+  return { from: Math.max(0, Math.min(...ends)), to: Math.min(form.totalMm, Math.max(...ends)) }
+}
+
+/** Where the first copy stands before it is turned, as a share of a turn: a lone one in front, others in the middle of their sectors. */
+export const firstShare = ({ repeats }: Motif): number => (repeats === 1 ? 0 : 0.5 / repeats)
+
+/** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
+export function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {
+  const list = []
+  for (let row = 0; row < motif.rows; row++) {
+    const shift = motif.startDeg / 360 + (motif.alternate === 'offset' && row % 2 ? 0.5 / motif.repeats : 0)
+    for (let i = 0; i < motif.repeats; i++) {
+      const odd = (i + row) % 2 === 1
+      list.push({
+        across: firstShare(motif) + i / motif.repeats + shift,
+        row,
+        flipX: odd && motif.alternate === 'mirror',
+        flipY: odd && motif.alternate === 'turn',
+      })
+    }
+  }
+  return list
+}
+
+/** Share of a turn at which the first copy of a motif stands. */
+export const firstAcross = (motif: Motif): number => (((firstShare(motif) + motif.startDeg / 360) % 1) + 1) % 1
+
+export function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
+  const shape = {
+    widthMm,
+    heightMm: motif.heightMm,
+    lineMm: motif.lineMm,
+    variation: motif.variation,
+    random,
+    text: motif.text,
+  }
+  const marks = motif.drawing
+    ? drawingMarks(motif.drawing, { ...shape, made: motif.made })
+    : MOTIFS[motif.kind].marks(shape)
+  if (motif.made === 'line')
+    return marks.flatMap((mark): Mark[] =>
+      mark.kind === 'filled'
+        ? mark.contours.map((outline) => ({
+            kind: 'stroke',
+            points: [...outline, outline[0]],
+            widthMm: motif.lineMm,
+            taper: 1,
+          }))
+        : [mark],
+    )
+  return marks
+}
+
+/** Motif millimetres, turned over if a copy is, lifted to its row. */
+export const turnedOver = (
+  motif: Motif,
+  copy: { row: number; flipX: boolean; flipY: boolean },
+  x: number,
+  y: number,
+): [number, number] => [
+  copy.flipX ? -x : x,
+  (copy.flipY ? motif.heightMm - y : y) +
+    copy.row * (motif.heightMm + motif.rowGapMm) * (motif.side === 'inside' ? -1 : 1),
+]
+
+/** Side of a texel of the flat raster, mm. */
+export const FLAT_MM = 0.16
