@@ -67,7 +67,7 @@ export async function turned(page: Page, move: () => Promise<void>): Promise<voi
 
 /** Waits until the unrolled skin is the newest. */
 export const unrolled = (page: Page): Promise<void> =>
-  expect(page.locator('[data-testid="unrolled"][data-busy="false"] canvas')).toBeVisible()
+  expect(page.locator('[data-testid="unrolled"][data-busy="false"] canvas').first()).toBeVisible()
 
 /** Mean colour of the middle of the turning form, 0–255 a channel: as it is seen, for the canvas itself belongs to a worker. */
 export async function middleColour(page: Page): Promise<number[]> {

@@ -50,29 +50,33 @@ export const joinedPieces = (): Piece[] => [
     bodyId: 'chalk-white',
     form: presetForm('bird'),
     prefix: 'wren',
-    done: 14,
+    done: 16,
     steps: [
-      build.bring('hardLeatherHard'),
+      build.bring('softLeatherHard'),
+      build.joinParts(),
+      build.bring('leatherHard'),
       build.coat('estuary-slip', { ...OUTSIDE, on: ['head/all', 'tail/all', 'wing/all', 'wing.2/all'] }, 3),
-      build.draw('shell-white', build.motif('leaves', 1, 10, 62, 3, { startDeg: 90, variation: 0, seed: 2 }), 'brush', {
-        coats: 3,
-      }),
+      build.coat(
+        'shell-white',
+        { parts: ['outside'], on: [], band: { fromMm: 12, toMm: 70 }, sectors: { of: 12, take: [2, 3] } },
+        4,
+      ),
       build.coat('gorse-yellow', only('beak/all'), 3),
-      build.draw('marsh-black', build.motif('dashes', 5, 14, 7, 3, { on: 'wing', startDeg: 40, seed: 5 }), 'brush', {
+      build.draw('marsh-black', build.motif('dashes', 10, 16, 8, 3, { on: 'wing', startDeg: 12, seed: 5 }), 'brush', {
         coats: 3,
       }),
-      build.draw('marsh-black', build.motif('dashes', 5, 14, 7, 3, { on: 'wing.2', startDeg: 40, seed: 6 }), 'brush', {
+      build.draw('marsh-black', build.motif('dashes', 10, 16, 8, 3, { on: 'wing.2', startDeg: 12, seed: 6 }), 'brush', {
         coats: 3,
       }),
       build.draw(
         'marsh-black',
-        build.motif('dots', 1, 36, 6, 3, { on: 'head', startDeg: 48, variation: 0, seed: 1 }),
+        build.motif('dots', 1, 36, 8, 3, { on: 'head', startDeg: 46, variation: 0, seed: 1 }),
         'brush',
         { coats: 3 },
       ),
       build.draw(
         'marsh-black',
-        build.motif('dots', 1, 36, 6, 3, { on: 'head', startDeg: 312, variation: 0, seed: 1 }),
+        build.motif('dots', 1, 36, 8, 3, { on: 'head', startDeg: 314, variation: 0, seed: 1 }),
         'brush',
         { coats: 3 },
       ),

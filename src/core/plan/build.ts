@@ -139,6 +139,7 @@ export const glaze = (
 })
 export const pick = (place: Place): Content<'pick'> => ({ act: 'pick', place })
 export const cleanFoot = (upMm = 6): Content<'cleanFoot'> => ({ act: 'cleanFoot', upMm })
+export const joinParts = (): Content<'joinParts'> => ({ act: 'joinParts' })
 export const wipeDust = (): Content<'wipeDust'> => ({ act: 'wipeDust' })
 export const fire = (firing: StepOf<'fire'>['firing'], cone: Cone, slab = false): Content<'fire'> => ({
   act: 'fire',

@@ -99,8 +99,7 @@ const zoneCm2 = (id: string, key: string) => {
   let mm2 = 0
   for (let y = 0; y < chart.grid.height; y++) {
     const s = (y + 0.5) * chart.grid.rowMm
-    if (s >= zone.stretch.from && s < zone.stretch.to)
-      for (let x = 0; x < chart.grid.width; x++) mm2 += area(x, y)
+    if (s >= zone.stretch.from && s < zone.stretch.to) for (let x = 0; x < chart.grid.width; x++) mm2 += area(x, y)
   }
   return mm2 / 100
 }
@@ -116,7 +115,8 @@ describe('acts on what is joined', () => {
   })
 
   it('parts go along with the wall unless they are left out', () => {
-    const touched = (place: typeof OUTSIDE) => run([leather, build.coat('tide-blue', place, 1)], small).records[1].touchedMm2
+    const touched = (place: typeof OUTSIDE) =>
+      run([leather, build.coat('tide-blue', place, 1)], small).records[1].touchedMm2
     const [along, alone] = [touched(OUTSIDE), touched({ ...OUTSIDE, on: [] })]
     const parts =
       zoneCm2('lid', 'top') + zoneCm2('lid', 'knob') + zoneCm2('spout', 'outside') + zoneCm2('handle', 'all')
@@ -135,8 +135,7 @@ describe('acts on what is joined', () => {
     for (let y = 0; y < spout.grid.height; y++) {
       const at = spout.surface.ring((y + 0.5) * spout.grid.rowMm)
       for (let x = 0; x < spout.grid.width; x++) {
-        const glazed =
-          dipped.simulation.stacks.stacks[ids[(spout.y + y) * small.width + spout.x + x]].films.length > 0
+        const glazed = dipped.simulation.stacks.stacks[ids[(spout.y + y) * small.width + spout.x + x]].films.length > 0
         if (glazed) wet++
         // 80 mm up the wall is about 72 mm high.
         if (glazed && at((x + 0.5) / spout.grid.width)[1] > 74) above++
@@ -145,7 +144,12 @@ describe('acts on what is joined', () => {
     expect(wet).toBeGreaterThan(100)
     expect(above).toBe(0)
     const waxed = run(
-      [build.bring('boneDry'), bisque, build.wax(wholeOf('rim')), build.glaze('clear-gloss', wholeOf('inside', 'rim'), 'pour')],
+      [
+        build.bring('boneDry'),
+        bisque,
+        build.wax(wholeOf('rim')),
+        build.glaze('clear-gloss', wholeOf('inside', 'rim'), 'pour'),
+      ],
       small,
     )
     const lid = chartOf(small, 'lid')

@@ -78,7 +78,7 @@ export function BuildFields({
             <button
               type="button"
               className="btn btn-ghost px-1 btn-xs"
-              aria-label={`Take the ${part.kind} off`}
+              aria-label={`Take the ${part.name ?? PART[part.kind].name} off`}
               onClick={() => set({ parts: parts.filter((p) => p.id !== part.id) })}
             >
               <X size={14} />

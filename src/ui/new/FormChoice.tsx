@@ -2,15 +2,17 @@
 
 import clsx from 'clsx'
 import { useMemo } from 'react'
+import type { Part } from '@/core/form/parts'
 import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { buildForm } from '@/core/form/buildForm'
 import { presetForm } from '@/core/model/presetForm'
 import { type TurnedForm } from '@/core/form/turnedForm'
 import { Silhouette } from '@/ui/kit/Silhouette'
 
-const outlineOf = (preset: FormPreset): TurnedForm | null => {
-  const built = buildForm({ ...presetForm(preset), unevenMm: 0 })
-  return built.ok ? built.value : null
+const outlineOf = (preset: FormPreset): { form: TurnedForm | null; parts: readonly Part[] } => {
+  const spec = presetForm(preset)
+  const built = buildForm({ ...spec, unevenMm: 0 })
+  return { form: built.ok ? built.value : null, parts: spec.parts.filter(({ kind }) => kind === 'ball') }
 }
 
 /** Which of the forms it is. */
@@ -34,7 +36,7 @@ export function FormChoice({ preset, onChoose }: { preset: FormPreset; onChoose:
                 : 'border-base-300 bg-base-200 hover:border-base-content',
             )}
           >
-            <Silhouette form={outlines[p]} size={48} />
+            <Silhouette {...outlines[p]} size={48} />
             <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
           </button>
         ))}

@@ -1,3 +1,4 @@
+import { surfaceNames } from '@/core/form/zoneNames'
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import { sentence } from '@/core/base/issue'
 import type { Result } from '@/core/base/result'
@@ -80,7 +81,8 @@ export function MeasuredFields({
       </div>
       <details className="mt-2 border border-base-content/40">
         <summary className="cursor-pointer px-2 py-1 text-sm">
-          Outline, plan, parts{extras.parts.length ? `: ${extras.parts.map((p) => p.kind).join(', ')}` : ''}
+          Outline, plan, parts
+          {extras.parts.length ? `: ${extras.parts.map((part) => surfaceNames(part, extras)[0].name).join(', ')}` : ''}
         </summary>
         <div className="grid gap-4 p-2 sm:grid-cols-2">
           {!flat && (

@@ -12,6 +12,8 @@ import { useInUnits } from '@/ui/kit/useInUnits'
 export interface Handle {
   readonly id: string
   readonly label: string
+  /** Said on the handle itself, where there are several. */
+  readonly name?: string
   /** Height along the wall from the foot, mm. */
   readonly upMm: number
   readonly onMove: (upMm: number) => void
@@ -42,13 +44,35 @@ export function HeightHandles({ scene, view, form, handles }: HandlesProps) {
     }
     return best.up
   }
+  const spread = spreadOut(handles.map(({ upMm }) => heightAt(upMm).y))
   return (
     <>
-      {handles.map((handle) => (
-        <HandleKnob key={handle.id} handle={handle} place={heightAt} nearest={nearest} most={to - from} />
+      {handles.map((handle, i) => (
+        <HandleKnob
+          key={handle.id}
+          handle={handle}
+          place={heightAt}
+          nearest={nearest}
+          most={to - from}
+          down={spread[i]}
+        />
       ))}
     </>
   )
+}
+
+/** Height of a handle with its air, pixels. */
+const ROOM = 27
+
+/** How far each handle is moved down so that none lies on another. */
+function spreadOut(tops: readonly number[]): number[] {
+  const down = tops.map(() => 0)
+  let free = -Infinity
+  for (const i of tops.map((_, k) => k).sort((a, b) => tops[a] - tops[b])) {
+    down[i] = Math.max(0, free - tops[i])
+    free = tops[i] + down[i] + ROOM
+  }
+  return down
 }
 
 function HandleKnob({
@@ -56,11 +80,13 @@ function HandleKnob({
   place,
   nearest,
   most,
+  down,
 }: {
   handle: Handle
   place: (upMm: number) => { x: number; y: number }
   nearest: (clientY: number, top: number) => number
   most: number
+  down: number
 }) {
   const [dragged, setDragged] = useState<{ up: number; x: number; dx: number } | null>(null)
   const inUnits = useInUnits()
@@ -84,7 +110,7 @@ function HandleKnob({
           'border border-[var(--stage-ink)] bg-base-100 px-1.5 text-xs text-base-content',
           'active:cursor-grabbing',
         )}
-        style={{ left: x + 18, top: y }}
+        style={{ left: x + 18, top: y + down }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId)
           setDragged({ up: handle.upMm, x: event.clientX, dx: 0 })
@@ -110,6 +136,7 @@ function HandleKnob({
         }}
       >
         <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
+        {handle.name && <span>{handle.name}</span>}
         <span className="numbers">{inUnits(`${Math.round(up)} mm`)}</span>
       </div>
     </div>

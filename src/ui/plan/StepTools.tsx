@@ -1,11 +1,12 @@
 'use client'
 
-import { ChevronDown, Copy, MoveLeft, MoveRight, Trash2 } from 'lucide-react'
+import { ChevronDown, Copy, MoveLeft, MoveRight, RefreshCw, Trash2 } from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Act, Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { ADDABLE, placedStep } from '@/core/usecases/create/newStep'
+import { canTakeTurns, takeTurns } from '@/core/usecases/create/rotation'
 import { newId, run, tell } from '@/store/studioStore'
 import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
@@ -94,6 +95,20 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
             later
             <MoveRight size={15} aria-hidden />
           </button>
+          {canTakeTurns(piece.steps, selected ?? -1) && (
+            <button
+              type="button"
+              className="btn px-2 font-normal btn-sm"
+              title="One coat of each in turn round the piece, instead of all coats of one"
+              onClick={() => {
+                const turns = takeTurns(piece, selected ?? -1, newId)
+                if (turns) run(turns)
+              }}
+            >
+              <RefreshCw size={15} aria-hidden />
+              in rotation
+            </button>
+          )}
           <button
             type="button"
             className="btn px-2 font-normal btn-sm"

@@ -1,4 +1,6 @@
 import type { TurnedForm } from '@/core/form/turnedForm'
+import type { Part } from '@/core/form/parts'
+import { surfaceNames } from '@/core/form/zoneNames'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import { firstShare } from '@/core/skin/motifs/motifCopies'
@@ -25,8 +27,8 @@ export function snappedTurn(motif: Motif, degrees: number, sectors: number): num
 
 /** What of a step on the outside can be dragged on the form: the edges of its band, or its motif. */
 export function handlesOf(piece: Piece, step: Step | null): Handle[] {
-  if (!step) return []
-  if ('motif' in step && step.motif && step.motif.side === 'outside') {
+  if (!step) return partHandles(piece)
+  if ('motif' in step && step.motif && step.motif.side === 'outside' && !step.motif.on) {
     const { motif } = step
     return [
       {
@@ -69,13 +71,40 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
   return []
 }
 
+/** With no step in sight the form itself is: its parts can be dragged up and round. */
+function partHandles(piece: Piece): Handle[] {
+  const { form } = piece
+  const place = (part: Part, changes: Partial<Part>) =>
+    run({
+      type: 'piece.change',
+      pieceId: piece.id,
+      changes: { form: { ...form, parts: form.parts.map((p) => (p === part ? { ...p, ...changes } : p)) } },
+    })
+  return form.parts
+    .filter(({ kind }) => kind !== 'lid' && kind !== 'feet')
+    .map((part) => ({
+      id: part.id,
+      name: surfaceNames(part, form)[0].name,
+      label: `Where the ${surfaceNames(part, form)[0].name} stands`,
+      upMm: part.upMm,
+      onMove: (upMm) => place(part, { upMm: Math.round(upMm) }),
+      onTurn: (degrees) => place(part, { degrees: ((Math.round(part.degrees + degrees) % 360) + 360) % 360 }),
+    }))
+}
+
 /** Stands the motif of a step where the unrolled skin is pressed, turned to the nearest half sector; null if it has none there. */
 export function standingPlace(
   piece: Piece,
   step: Step | null,
   form: TurnedForm,
 ): ((across: number, lengthMm: number) => void) | null {
-  if (!step || !('motif' in step) || !step.motif || (step.motif.side !== 'outside' && step.motif.side !== 'inside'))
+  if (
+    !step ||
+    !('motif' in step) ||
+    !step.motif ||
+    step.motif.on ||
+    (step.motif.side !== 'outside' && step.motif.side !== 'inside')
+  )
     return null
   const { motif } = step
   return (across, lengthMm) => {

@@ -62,11 +62,7 @@ describe('areas of surfaces are those of their solids', () => {
     ['a wing 32, 18, 9', ball({ across: 32, up: 18, deep: 9, taper: 0 }, UPRIGHT, NAMED), ellipsoidArea(32, 18, 9)],
     ['a straight tube', strap(straight(80), 10, 10), 2 * Math.PI * 10 * 80],
     ['a quarter of a torus 35, 10', strap(arc(35, Math.PI / 2), 10, 10), 2 * Math.PI * 10 * 35 * (Math.PI / 2)],
-    [
-      'a tube with a round end',
-      strap(straight(80), 10, 10, 'closed'),
-      2 * Math.PI * 10 * 80 + 2 * Math.PI * 10 ** 2,
-    ],
+    ['a tube with a round end', strap(straight(80), 10, 10, 'closed'), 2 * Math.PI * 10 * 80 + 2 * Math.PI * 10 ** 2],
   ])('%s', (_, surface, area) => {
     expect(areaOf(surface) / area).toBeGreaterThan(0.995)
     expect(areaOf(surface) / area).toBeLessThan(1.005)
@@ -107,15 +103,15 @@ describe('surfaces of a piece', () => {
         Array.from({ length: 8 }, (_, k) => ring(own.totalMm * 0.3)(k / 8)[c]).reduce((a, b) => a + b / 8, 0),
       )
       const at = ring(own.totalMm * 0.3)(0.3)
-      const [u, s] = [
-        minus(ring(own.totalMm * 0.3)(0.301), at),
-        minus(ring(own.totalMm * 0.3 + 0.05)(0.3), at),
-      ]
+      const [u, s] = [minus(ring(own.totalMm * 0.3)(0.301), at), minus(ring(own.totalMm * 0.3 + 0.05)(0.3), at)]
       const out = [u[1] * s[2] - u[2] * s[1], u[2] * s[0] - u[0] * s[2], u[0] * s[1] - u[1] * s[0]]
       const away = at.map((v, c) => v - middle[c])
       // A relief is walked from its edge to its crown, a lid from within: there the middle of a ring says nothing.
       if (kind !== 'relief' && kind !== 'lid')
-        expect(out.reduce((sum, v, c) => sum + v * away[c], 0), id).toBeGreaterThan(0)
+        expect(
+          out.reduce((sum, v, c) => sum + v * away[c], 0),
+          id,
+        ).toBeGreaterThan(0)
       expect(lengthOf(minus(ring(10)(0), ring(10)(1)))).toBeLessThan(1e-6)
     }
   })
@@ -135,12 +131,16 @@ describe('surfaces of a piece', () => {
     const egg = ball({ across: 30, up: 45, deep: 22, taper: 0.2 }, UPRIGHT, NAMED)
     const bend = strap(arc(35, 2), 9, 5)
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0.05, max: 0.95, noNaN: true }), (u, v) => {
-        for (const { ring, form, foot } of [egg, bend]) {
-          const on = ring(v * form.totalMm)(u)
-          expect(lengthOf(minus((foot as NonNullable<typeof foot>)(on).point, on))).toBeLessThan(0.12)
-        }
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        (u, v) => {
+          for (const { ring, form, foot } of [egg, bend]) {
+            const on = ring(v * form.totalMm)(u)
+            expect(lengthOf(minus((foot as NonNullable<typeof foot>)(on).point, on))).toBeLessThan(0.12)
+          }
+        },
+      ),
       { numRuns: 80 },
     )
   })

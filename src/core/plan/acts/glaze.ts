@@ -56,6 +56,9 @@ export const glaze = defineAct('glaze', {
   bench: (step, told) => ({
     detail:
       `${HOW[step.how](step.coats)}: ${told.place(step.place)}.` +
+      (step.tilt
+        ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side; dab over the tong marks.`
+        : '') +
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,

@@ -166,3 +166,27 @@ export const boxIt = handwork('boxIt', {
   minutes: 1,
   after: (before) => ({ ...before, cover: 'dampBox' }),
 })
+
+export const joinParts = handwork('joinParts', {
+  family: 'Mark out',
+  word: 'Join parts',
+  hint: 'score, slip and press together: handles, spouts, lids’ knobs, ears, wings',
+  title: 'Join parts',
+  brief: 'score and slip',
+  detail:
+    'Score both joints through any colour on them, brush on slip of the same clay, press together until slip comes out all round, ' +
+    'and draw the seam over. Cover them well: thin parts dry first.',
+  lookFor: 'slip all round the joint and no gap; no colour left under it',
+  doing: 'Joining parts',
+  fit: stageRow(
+    workable('wet clay bends out of shape'),
+    good,
+    good,
+    workable('score deeply and damp both: stiff clay hardly takes'),
+    harmful('a joint on dry clay cracks off'),
+    harmful('nothing joins to bisque but glaze'),
+    harmful('nothing joins to bisque but glaze'),
+    harmful('nothing joins to fired clay'),
+  ),
+  minutes: 6,
+})

@@ -8,7 +8,7 @@ import { draw } from './draw'
 import { fill } from './fill'
 import { fire } from './fire'
 import { glaze } from './glaze'
-import { boxIt, brushCrumbs, practiceSlab, sand, tapFlat } from './handwork'
+import { boxIt, brushCrumbs, joinParts, practiceSlab, sand, tapFlat } from './handwork'
 import { impress } from './impress'
 import { incise } from './incise'
 import { mask } from './mask'
@@ -31,6 +31,7 @@ export const ACTS = {
   touchUp,
   divide,
   practiceSlab,
+  joinParts,
   carve,
   incise,
   impress,

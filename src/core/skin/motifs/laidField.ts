@@ -5,7 +5,7 @@ import { levelField, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { MarkPainter, paintCopies, type Placer } from './markPainter'
 import { copies, FLAT_MM, lengthAlong, marksOf, motifWidth, turnedOver } from './motifCopies'
-import { layOn } from './rays'
+import { layOn, type LaidSheet } from './rays'
 
 /**
  * On what is not turned each copy is drawn on a sheet in plain millimetres that is laid on the surface round its middle, and looked
@@ -21,7 +21,7 @@ export function laidField(
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   const { heightMm } = motif
-  const margin = heightMm * 0.06 + motif.lineMm * 2 + 2
+  const margin = heightMm * 0.06 + motif.lineMm + 1
   const reach = Math.hypot(widthMm, heightMm) / 2 + margin
   const size = 2 * Math.ceil(reach / FLAT_MM)
   const plain: Raster = {
@@ -43,20 +43,62 @@ export function laidField(
     }
     const drawn = paintCopies([{ marks, place }], (own = edge) => new MarkPainter(plain, own, motif.seed))
     const sheet = layOn(surface, copy.across, lengthAlong(grid.form, motif, middle), reach)
-    const [ax, ay, az] = sheet.anchor
-    for (let i = 0; i < levels.length; i++) {
-      const [x, y, z] = [points[3 * i], points[3 * i + 1], points[3 * i + 2]]
-      if ((x - ax) ** 2 + (y - ay) ** 2 + (z - az) ** 2 > reach * reach) continue
-      const at = sheet.under([x, y, z])
-      if (!at) continue
-      const column = Math.floor((reach + at[0]) / FLAT_MM)
-      const row = Math.floor((reach + at[1]) / FLAT_MM)
-      if (column < 0 || row < 0 || column >= size || row >= size) continue
-      levels[i] = Math.max(levels[i], drawn[row * size + column])
-    }
+    eachUnder(grid, points, sheet, (i, x, y) => {
+      const column = Math.floor((reach + x) / FLAT_MM)
+      const row = Math.floor((reach + y) / FLAT_MM)
+      if (column >= 0 && row >= 0 && column < size && row < size)
+        levels[i] = Math.max(levels[i], drawn[row * size + column])
+    })
   }
   return levelField(grid, key, 0, levels)
 }
+
+/** Side of the squares of texels in whose corners places are looked up: between them a sheet lies evenly. */
+const SQUARE = 4
+
+/** The most that a sheet lies on between corners of a square, mm: more is a seam or a fold. */
+const EVEN_MM = 3
+
+/** Calls back with each texel under a sheet, and where on the sheet it is. */
+function eachUnder(
+  { width, height }: SkinGrid,
+  points: Float32Array,
+  { anchor: [ax, ay, az], reachMm, under }: LaidSheet,
+  each: (texel: number, x: number, y: number) => void,
+): void {
+  const far = (reachMm + 1) ** 2
+  const near = (i: number) =>
+    (points[3 * i] - ax) ** 2 + (points[3 * i + 1] - ay) ** 2 + (points[3 * i + 2] - az) ** 2 < far
+  const at = (i: number) => (near(i) ? under([points[3 * i], points[3 * i + 1], points[3 * i + 2]]) : null)
+  const known = new Map<number, readonly [number, number] | null>()
+  const corner = (i: number) => {
+    let place = known.get(i)
+    if (place === undefined) known.set(i, (place = at(i)))
+    return place
+  }
+  for (let top = 0; top < height; top += SQUARE)
+    for (let left = 0; left < width; left += SQUARE) {
+      const [low, right] = [Math.min(height - 1, top + SQUARE), Math.min(width - 1, left + SQUARE)]
+      const corners = [top * width + left, top * width + right, low * width + left, low * width + right]
+      if (!corners.some(near)) continue
+      const [a, b, c, d] = corners.map(corner)
+      const even = a && b && c && d && apart(a, d) < EVEN_MM && apart(b, c) < EVEN_MM
+      for (let y = top; y < Math.min(height, top + SQUARE); y++)
+        for (let x = left; x < Math.min(width, left + SQUARE); x++) {
+          const i = y * width + x
+          if (even) {
+            const [u, v] = [(x - left) / (right - left || 1), (y - top) / (low - top || 1)]
+            const mixed = (k: 0 | 1) => (a[k] * (1 - u) + b[k] * u) * (1 - v) + (c[k] * (1 - u) + d[k] * u) * v
+            each(i, mixed(0), mixed(1))
+          } else {
+            const place = at(i)
+            if (place) each(i, ...place)
+          }
+        }
+    }
+}
+
+const apart = (a: readonly [number, number], b: readonly [number, number]) => Math.hypot(a[0] - b[0], a[1] - b[1])
 
 const places = new WeakMap<SkinGrid, Float32Array>()
 

@@ -103,7 +103,6 @@ function stepOn(
   const trial = minus(foot(add(point, way, STEP_MM)).point, point)
   const bend = (2 * dot(trial, normal)) / (dot(trial, trial) || 1)
   const angle = STEP_MM * bend
-  const [ahead, lift] =
-    Math.abs(angle) < 1e-6 ? [STEP_MM, 0] : [Math.sin(angle) / bend, (1 - Math.cos(angle)) / bend]
+  const [ahead, lift] = Math.abs(angle) < 1e-6 ? [STEP_MM, 0] : [Math.sin(angle) / bend, (1 - Math.cos(angle)) / bend]
   return foot(add(add(point, way, ahead), normal, lift))
 }

@@ -62,7 +62,7 @@ export function dryingColumns(spec: Form, body: Pick<Body, 'water'>): Result<Dry
   const clay = CLAY_WATER[body.water]
   const { wallMm, heightMm } = form
   const wide = 2 * radiusAt(form, form.zones.outside.from + (form.zones.outside.to - form.zones.outside.from) / 2)
-  const mouth = form.flat ? 1 : mouthShare(form)
+  const mouth = form.flat ? 1 : form.closed ? 0 : mouthShare(form)
   const kind = form.flat
     ? 'slab'
     : mouth > 0.72 || heightMm < wide * 0.22

@@ -301,7 +301,34 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         <Check label="Let it turn matte before going on" checked={step.waits} onChange={(waits) => change({ waits })} />
         <Check label="Drips are meant" checked={step.drips} onChange={(drips) => change({ drips })} />
+        {step.how === 'dip' && step.place.band && (
+          <Check
+            label="Held askew"
+            checked={step.tilt !== undefined}
+            onChange={(on) => change({ tilt: on ? { degrees: 20, towardDeg: 0 } : undefined })}
+          />
+        )}
       </div>
+      {step.how === 'dip' && step.place.band && step.tilt && (
+        <div className="grid w-72 grid-cols-2 gap-3">
+          <NumberInput
+            label="Askew by, °"
+            value={step.tilt.degrees}
+            min={1}
+            max={60}
+            step={5}
+            onCommit={(degrees) => step.tilt && change({ tilt: { ...step.tilt, degrees } })}
+          />
+          <NumberInput
+            label="Line rises to, ° from front"
+            value={step.tilt.towardDeg}
+            min={0}
+            max={360}
+            step={15}
+            onCommit={(towardDeg) => step.tilt && change({ tilt: { ...step.tilt, towardDeg } })}
+          />
+        </div>
+      )}
     </>
   )
 }
