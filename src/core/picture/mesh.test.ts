@@ -95,12 +95,20 @@ describe('a form as a mesh', () => {
     ['lid', (p, f) => expect(Math.max(...p.map(([, y]) => y))).toBeGreaterThan(f.heightMm + 30)],
     ['feet', (p) => expect(Math.min(...p.map(([, y]) => y))).toBeLessThan(-7)],
     ['lug', (p, f) => expect(Math.max(...p.map(([x]) => x))).toBeGreaterThan(f.widest * 0.9)],
-  ])('a %s stands where it should, in the colour beside its joint', (kind, check) => {
+  ])('a %s stands where it should, and wears a chart of its own', (kind, check) => {
     const { mesh, form } = meshOf(jug, [partOn(jug, kind)])
     const own = points(mesh, wallVertices(mesh))
     expect(own.length).toBeGreaterThan(50)
     check(own, { heightMm: form.heightMm, widest: Math.max(...form.profile.map((p) => p.r)) })
-    const rows = new Set(Array.from({ length: own.length }, (_, i) => mesh.uvs[2 * (wallVertices(mesh) + i) + 1]))
-    expect(rows.size).toBe(1)
+    mesh.surfaces.slice(1).forEach(({ box, firstIndex }, i) => {
+      const end = mesh.surfaces[i + 2]?.firstIndex ?? mesh.indices.length
+      expect(box.v).toBeGreaterThan(mesh.surfaces[0].box.height)
+      for (const v of mesh.indices.subarray(firstIndex, end)) {
+        expect(mesh.uvs[2 * v]).toBeGreaterThanOrEqual(box.u - 1e-6)
+        expect(mesh.uvs[2 * v]).toBeLessThanOrEqual(box.u + box.width + 1e-6)
+        expect(mesh.uvs[2 * v + 1]).toBeGreaterThanOrEqual(box.v - 1e-6)
+        expect(mesh.uvs[2 * v + 1]).toBeLessThanOrEqual(box.v + box.height + 1e-6)
+      }
+    })
   })
 })

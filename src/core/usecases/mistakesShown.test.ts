@@ -13,8 +13,11 @@ import { PieceViewer } from './view/pieceView'
 /** Mistakes that the fired skin cannot show, and why. By rule, or by what exactly is done. */
 const UNSEEN: Readonly<Record<string, string>> = {
   'dryer-firms-the-skin': 'the wall beneath is wet, which the skin does not tell',
-  'thin-part-soaks': 'a part softens and drops off, and parts have no skin of their own',
-  'parts-in-one-place': 'parts are drawn in each other, and have no skin of their own',
+  'thin-part-soaks': 'a part softens and drops off, which its skin does not tell',
+  'parts-in-one-place': 'parts are drawn in each other, which is seen on the form and not on the skin',
+  'part-hangs-in-the-air': 'it is seen on the form and not on the skin',
+  'part-is-swallowed': 'it is seen on the form and not on the skin',
+  'part-is-gone': 'there is nothing left of it to be seen',
   'not-damped': 'a little more even, and no more',
   'clay-gets-wetter': 'the clay cannot come to that stage at all',
   'dry-scraping': 'dust in the air, not on the piece',

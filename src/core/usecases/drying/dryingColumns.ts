@@ -37,6 +37,9 @@ const face = (to: Face['to'], lengthMm: number, upright = true, mouthShare = 1):
   mouthShare,
 })
 
+/** A closed figure has a hole for its air: hardly a mouth [our choice]. */
+const AIR_HOLE = 0.02
+
 /** Area of the mouth over the area inside. */
 function mouthShare(form: TurnedForm): number {
   const rim = form.profile[form.profile.length >> 1]
@@ -62,7 +65,7 @@ export function dryingColumns(spec: Form, body: Pick<Body, 'water'>): Result<Dry
   const clay = CLAY_WATER[body.water]
   const { wallMm, heightMm } = form
   const wide = 2 * radiusAt(form, form.zones.outside.from + (form.zones.outside.to - form.zones.outside.from) / 2)
-  const mouth = form.flat ? 1 : form.closed ? 0 : mouthShare(form)
+  const mouth = form.flat ? 1 : form.closed ? AIR_HOLE : mouthShare(form)
   const kind = form.flat
     ? 'slab'
     : mouth > 0.72 || heightMm < wide * 0.22
