@@ -9,6 +9,8 @@ import { MediaTable } from '../src/core/skin/mediaTable'
 import { skinGrid } from '../src/core/skin/grid'
 import { FieldCache } from '../src/core/skin/levelField'
 import { SkinPainter, Palette } from '../src/core/skin/picture'
+import { atlasOf, atlasOfWall, type Atlas } from '../src/core/skin/atlas'
+import { presetForm } from '../src/core/model/presetForm'
 import { SkinSimulation } from '../src/core/skin/simulation'
 import { StackOptics } from '../src/core/skin/appearance'
 
@@ -70,21 +72,25 @@ function timed(times: number, act: () => void): number {
 }
 
 /** One copy of the ids of the whole skin for each step. */
-function copying(steps: number): number {
-  const from = new Uint32Array(grid.width * grid.height).fill(7)
+function copying(steps: number, on: Atlas): number {
+  const from = new Uint32Array(on.width * on.height).fill(7)
   const to = new Uint32Array(from.length)
   return timed(5, () => {
     for (let i = 0; i < steps; i++) to.set(from)
   })
 }
 
-export function benchSkin(sizes: readonly number[], spread: boolean): Record<string, string | number>[] {
+export function benchSkin(
+  sizes: readonly number[],
+  spread: boolean,
+  on = atlasOfWall(grid),
+): Record<string, string | number>[] {
   return sizes.map((n) => {
     const fields = new FieldCache()
-    const operations = compilePlan(plan(n, spread), mediaTable, grid)
-    new SkinSimulation(grid, mediaTable.list, fields).update(operations)
-    const full = timed(15, () => new SkinSimulation(grid, mediaTable.list, fields).update(operations))
-    const simulation = new SkinSimulation(grid, mediaTable.list, fields)
+    const operations = compilePlan(plan(n, spread), mediaTable, on)
+    new SkinSimulation(on, mediaTable.list, fields).update(operations)
+    const full = timed(15, () => new SkinSimulation(on, mediaTable.list, fields).update(operations))
+    const simulation = new SkinSimulation(on, mediaTable.list, fields)
     simulation.update(operations)
     const painter = new SkinPainter(simulation)
     const palette = new Palette(optics, { kind: 'fired' }, 'daylight')
@@ -93,12 +99,12 @@ export function benchSkin(sizes: readonly number[], spread: boolean): Record<str
     let width = 1.6
     const edit = timed(5, () => {
       width += 0.1
-      simulation.update(compilePlan(plan(n, spread, width), mediaTable, grid))
+      simulation.update(compilePlan(plan(n, spread, width), mediaTable, on))
     })
     const repaint = timed(1, () => painter.paint(simulation.pagesAfter(n), palette))
     const stacks = simulation.stacks.stacks.slice(0, 4000)
     const colours = timed(3, () => stacks.forEach((stack) => optics.appearance(stack, { kind: 'fired' }, 'daylight')))
-    const copy = copying(n)
+    const copy = copying(n, on)
     return {
       steps: n,
       'full run, ms': full.toFixed(0),
@@ -118,3 +124,9 @@ console.log('A busy piece, each coat on its band')
 console.table(benchSkin([10, 20, 40], true))
 console.log('Everything over one another')
 console.table(benchSkin([10, 20], false))
+
+const teapot = presetForm('teapot')
+const pot = buildTurnedForm('teapot', teapot.sizes)
+if (!pot.ok) throw new Error('the teapot does not build')
+console.log('A busy teapot: wall, spout, handle and lid')
+console.table(benchSkin([20], true, atlasOf(pot.value, teapot.parts)))

@@ -29,11 +29,11 @@ test('plan, fired', async ({ page }) => {
   await page.screenshot(shot('plan-fired'))
 })
 
-test('plan, on the bench, with findings', async ({ page }) => {
-  await openPlan(page, 'scallop-dish')
+test('plan, on the bench and fired: a teapot with its lid, spout and handle', async ({ page }) => {
+  await openPlan(page, 'creek-teapot')
   const before = Number(await wheel(page).getAttribute('data-skin'))
   await page.getByRole('radio', { name: 'on the bench' }).click()
-  await step(page, 'Step 7: Gorse yellow').click()
+  await step(page, 'Step 3: Gorse yellow').click()
   await drawn(page, before)
   await page.screenshot(shot('plan-bench'))
 })
@@ -57,7 +57,7 @@ test('a set, divided into lots', async ({ page }) => {
 
 test('on a tablet', async ({ page }) => {
   await page.setViewportSize({ width: 820, height: 1180 })
-  await openPlan(page, 'dune-cups')
+  await openPlan(page, 'plump-wren')
   await settled(page)
   await page.screenshot(shot('plan-tablet'))
 })
