@@ -93,7 +93,11 @@ const BAD: readonly [string, Command, string][] = [
     'yesterday',
   ],
   ['a room hotter than a kiln', { type: 'room.set', room: { ...plainRoom('hot', 'Hot'), celsius: 900 } }, '900'],
-  ['a room with pieces in it, removed', { type: 'room.remove', roomId: 'shed' }, `${Object.keys(studio.pieces).length} pieces`],
+  [
+    'a room with pieces in it, removed',
+    { type: 'room.remove', roomId: 'shed' },
+    `${Object.keys(studio.pieces).length} pieces`,
+  ],
   [
     'hours on an eighth day',
     {

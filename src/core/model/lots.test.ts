@@ -184,3 +184,19 @@ describe('a document of version 5', () => {
     })
   })
 })
+
+describe('a document of version 6', () => {
+  it('opens with its parts as they were: each goes along with the wall until it is named', () => {
+    const frozen = readFileSync(new URL('./fixtures/studio.v6.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(frozen)
+    if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
+    const { pieces } = read.value.studio
+    const { studio: before } = JSON.parse(frozen) as { studio: { pieces: typeof pieces } }
+    expect(pieces).toEqual(before.pieces)
+    const mugs = pieces['swift-mugs']
+    expect(mugs.form.parts.map(({ kind }) => kind)).toEqual(['handle'])
+    const places = mugs.steps.flatMap((step) => ('place' in step ? [step.place] : []))
+    expect(places.length).toBeGreaterThan(4)
+    expect(places.every(({ on }) => on === undefined)).toBe(true)
+  })
+})

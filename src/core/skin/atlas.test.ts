@@ -174,6 +174,24 @@ describe('acts on what is joined', () => {
     for (const degrees of [15, 30, 45]) expect(dip({ degrees, towardDeg: 70 }) / half).toBeCloseTo(1, 1)
   })
 
+  it('the wall comes out as it would without parts, texel for texel', () => {
+    const plan = [
+      leather,
+      build.coat('tide-blue', OUTSIDE, 3),
+      build.carve('narrowLoop', build.motif('reeds', 8, 22, 60, 2)),
+      build.wax(bandOf(30, 50)),
+      build.glaze('clear-gloss', OUTSIDE, 'dip'),
+      build.fire('bisque', '04'),
+    ]
+    const wall = small.charts[0].grid
+    const both = run(plan, small)
+    const alone = new SkinSimulation(wall, mediaTable.list)
+    alone.update(compilePlan(both.steps, mediaTable, wall))
+    const [ids, own] = [both.simulation.idsAfter(5), alone.idsAfter(5)]
+    const stack = (sim: SkinSimulation, id: number) => JSON.stringify(sim.stacks.stacks[id])
+    for (let i = 0; i < own.length; i += 7) expect(stack(both.simulation, ids[i])).toBe(stack(alone, own[i]))
+  })
+
   it('a plan replayed after an edit gives the ids of a full run, on every surface', () => {
     const plan = (coats: number) => [
       leather,

@@ -12,7 +12,7 @@ const SIDE_MM = 110
 export const practiceStepId = (stepId: string): string => `${stepId.slice(0, 62)}-p`
 
 /** A motif as it stands once, in the middle of a slab’s face. */
-const onFace = (motif: Motif): Motif => ({
+const onFace = ({ on: _on, ...motif }: Motif): Motif => ({
   ...motif,
   side: 'floor',
   repeats: 1,

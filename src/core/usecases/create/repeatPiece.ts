@@ -49,6 +49,8 @@ function roundMm(form: TurnedForm, side: Motif['side'], upMm: number): number {
 
 /** A motif on the new form: moved with the profile, as large as is wished, as often as its pitch fits, so that it closes. */
 function motifAgain(motif: Motif, change: Change): Motif {
+  // What lies on a part keeps its size there, as the part does.
+  if (motif.on) return motif
   const { side } = motif
   const grown = growth(change, side)
   const size = change.motifs === 'scaled' ? grown : 1

@@ -7,6 +7,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { minutesAt } from '../../plan/pace'
 import { actOf, coatsOf, mediaOfStep, type Step } from '../../plan/step'
+import { touchedBy } from '../../plan/touched'
 import { firesBefore, nextStepIndex, timeline } from '../../plan/timeline'
 import type { Task } from '../../schedule/task'
 import type { Medium } from '../../vocabulary/material'
@@ -34,20 +35,18 @@ function familyOf(step: Step, studio: Studio): { family: string; light: number |
   return { family: [media.join('+') || step.act, tool].join(' '), light: medium ? lightness(medium) : null }
 }
 
-const partsOf = (step: Step): readonly string[] =>
-  'motif' in step && step.motif ? [step.motif.side] : 'place' in step ? step.place.parts : []
-
 /** A step with what it is measured by, and where the clay is. */
 interface AtStep {
   readonly step: Step
   readonly index: number
   readonly stage: Stage
   readonly surface: Stage
+  readonly touched: readonly string[]
 }
 
 /** The coats of a step as tasks, from one on. Acts that lay no coat are one task. */
 function coatTasks(
-  { step, index, stage, surface }: AtStep,
+  { step, index, stage, surface, touched }: AtStep,
   from: number,
   measured: MeasuredPiece | null,
   wall: DryingColumn,
@@ -74,7 +73,7 @@ function coatTasks(
     faceWater,
     wets: wetterBy(wall.wall, faceWater),
     ...familyOf(step, studio),
-    parts: partsOf(step),
+    parts: touched,
     bottle: i === 0 && bottle ? minutesAt(bottle, studio.paces) : null,
   }))
 }
@@ -108,7 +107,7 @@ export function tasksOf(
     }
     tasks.push(
       ...coatTasks(
-        { step, index, stage, surface },
+        { step, index, stage, surface, touched: touchedBy(step, piece.form.parts) ?? [] },
         index === next ? piece.coats : 0,
         measured.ok ? measured.value : null,
         wall,

@@ -81,7 +81,7 @@ export function benchAct(
 
 /** Heights above the foot that an act reaches from and to, as made, mm; none where it is not bounded by height. */
 export function heightMarks(step: Step): readonly number[] {
-  if ('motif' in step && step.motif && step.motif.side === 'outside')
+  if ('motif' in step && step.motif && step.motif.side === 'outside' && !step.motif.on)
     return [step.motif.upMm, step.motif.upMm + step.motif.heightMm]
   if ('place' in step && step.place.band && step.place.parts.includes('outside')) {
     const { fromMm, toMm } = step.place.band

@@ -1,14 +1,14 @@
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
+import { touchedBy } from '../../plan/touched'
 import { isDone, type BenchItem } from './benchItems'
 import { timerBefore, type CoatTimer } from './coatTimers'
 
 /** Parts of a pot that an act touches; null where it touches all of it. */
 function partsOf({ pieceId, stepId }: BenchItem, pieces: Readonly<Record<string, Piece>>): readonly string[] | null {
-  const step = pieces[pieceId]?.steps.find(({ id }) => id === stepId)
-  if (!step) return null
-  if ('motif' in step && step.motif) return [step.motif.side]
-  return 'place' in step ? step.place.parts : null
+  const piece = pieces[pieceId]
+  const step = piece?.steps.find(({ id }) => id === stepId)
+  return step ? touchedBy(step, piece.form.parts) : null
 }
 
 /** Whether two acts are on surfaces of a pot that do not meet: then neither waits for the other. */
