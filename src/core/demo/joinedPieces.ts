@@ -15,7 +15,7 @@ export const joinedPieces = (): Piece[] => [
   // Reeds carved through blue round the pot; lid, handle and spout in colours of their own.
   demoPiece({
     id: 'creek-teapot',
-    tags: ['spring fair'],
+    tags: ['tea'],
     name: 'Creek teapot',
     bodyId: 'chalk-white',
     form: presetForm('teapot'),
@@ -27,8 +27,8 @@ export const joinedPieces = (): Piece[] => [
       build.coat('gorse-yellow', only('lid/top'), 3),
       build.coat('reed-green', only('spout/outside', 'handle/all', 'lid/knob'), 3),
       build.divide(8, 24),
-      build.carve('narrowLoop', build.motif('reeds', 8, 22, 84, 2, { variation: 0.5, seed: 12, startDeg: 22 })),
-      build.draw('tide-blue', build.motif('petals', 7, 8, 22, 1.4, { on: 'lid', seed: 4, variation: 0.2 }), 'brush', {
+      build.carve('narrowLoop', build.motif('reeds', 8, 22, 84, 2, { variation: 0.5, seed: 12 })),
+      build.draw('tide-blue', build.motif('petals', 8, 9, 19, 1.4, { on: 'lid', seed: 4, variation: 0.2 }), 'brush', {
         coats: 2,
       }),
       build.draw('gorse-yellow', build.motif('dashes', 7, 34, 5, 2, { on: 'handle', seed: 3 }), 'brush'),
