@@ -29,6 +29,7 @@ export const FORM_PRESETS = [
   'bird',
   'seal',
   'planter',
+  'ladle',
   'tile',
 ] as const
 
@@ -245,6 +246,22 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
       ],
     },
     outline: egg,
+  },
+  ladle: {
+    name: 'Ladle',
+    words: 'a small bowl with a long handle',
+    sizes: { heightMm: 44, rimMm: 84, bellyMm: 84, footMm: 36, wallMm: 4.5 },
+    hasBelly: false,
+    begins: {
+      parts: [{ kind: 'lug', name: 'handle', degrees: 90, upMm: 40, heightMm: 140, widthMm: 18, thickMm: 10 }],
+    },
+    outline: ({ heightMm: h, rimMm: rim, footMm: foot }) => [
+      at(foot, 0),
+      at(foot * 1.1, h * 0.08),
+      at(between(foot, rim, 0.62), h * 0.34),
+      at(between(foot, rim, 0.94), h * 0.72),
+      at(rim, h),
+    ],
   },
   planter: {
     name: 'Planter with shells',

@@ -3,11 +3,12 @@
 import { Camera, CircleAlert, NotebookPen, Split, TriangleAlert } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { namedPots } from '@/core/model/lots'
+import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { hasBeenFired } from '@/core/plan/timeline'
 import { asPiece } from '@/core/model/lots'
 import { practiceStepId } from '@/core/usecases/create/practicePiece'
-import { columnOf } from '@/core/usecases/drying/pieceDrying'
+import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { lotName } from '@/core/usecases/words/potWords'
 import { benchAct, type BenchAct } from '@/core/usecases/run/benchAct'
 import type { BenchItem } from '@/core/usecases/run/benchItems'
@@ -20,6 +21,9 @@ import { Words } from '@/ui/kit/Words'
 import { BenchPictures } from './BenchPictures'
 import { goOnWith, strokesIn } from './benchCommands'
 import { Different } from './Different'
+import { moistureWords } from '@/core/usecases/drying/lostWindow'
+import { dryingWait } from '@/core/usecases/run/dryingWait'
+import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { differenceWords } from '@/core/usecases/run/differences'
 import { NoteEntry } from './NoteEntry'
 import { OnBar } from './OnBar'
@@ -152,6 +156,7 @@ function Act({
               onShiny={() => noteLooked(wait, true, by)}
             />
           )}
+          <Drying piece={piece} stepId={act.step.id} drying={drying} studio={studio} now={now} />
           {act.difference && (
             <p className="border-l-4 border-base-content pl-3 text-lg font-bold" data-testid="was-different">
               Was different: {differenceWords(act.step, act.difference, studio)}
@@ -206,6 +211,43 @@ function Act({
         </PanelButton>
       </OnBar>
     </>
+  )
+}
+
+/** Clay that is not there yet: how it stands, and when it will be. */
+function Drying({
+  piece,
+  stepId,
+  drying,
+  studio,
+  now,
+}: {
+  piece: Piece
+  stepId: string
+  drying: PieceDrying | null
+  studio: Studio
+  now: number
+}) {
+  const wait = dryingWait(piece, stepId, drying)
+  if (!wait || !drying) return null
+  const { opens } = wait
+  return (
+    <p className="border-2 border-base-content px-3 py-2 text-lg leading-snug" data-testid="drying-wait">
+      <b>
+        <Words text={`Still ${moistureWords(wait.now)}.`} />
+      </b>{' '}
+      {opens ? (
+        <>
+          <Words text={`It comes to ${moistureWords(wait.wanted)} about`} />{' '}
+          <span className="numbers">
+            {momentWords(drying.madeMs + opens.likely * 3_600_000, now, studio)} (
+            {spanWords(opens, drying.madeMs, now, studio)})
+          </span>
+        </>
+      ) : (
+        <Words text={`It does not come to ${moistureWords(wait.wanted)} as it stands: open it.`} />
+      )}
+    </p>
   )
 }
 
