@@ -25,7 +25,6 @@ async function pointAt(page: Page, x: number, y: number): Promise<string> {
   const box = await wheel(page).boundingBox()
   if (!box) throw new Error('no wheel')
   await page.mouse.move(box.x + box.width * x, box.y + box.height * y)
-  await page.waitForTimeout(150)
   await page.mouse.move(box.x + box.width * x + 1, box.y + box.height * y)
   return page.getByTestId('section').innerText()
 }

@@ -1,3 +1,6 @@
+/** So long a newer worker has to take over when it is told to, ms; one that waits for a request in flight may never. */
+const TAKE_OVER_LIMIT_MS = 4_000
+
 /**
  * Keeps Vernice for use without the server, and tells when a newer version waits: `told` gets what takes it. All tabs then start
  * anew, after `beforeReload`.
@@ -7,19 +10,27 @@ export function keepOffline(told: (take: () => void) => void, beforeReload: () =
   const { serviceWorker } = navigator
   const hadController = Boolean(serviceWorker.controller)
   let reloading = false
-  serviceWorker.addEventListener('controllerchange', () => {
-    // The first worker takes over a page that is of its version already; a later one brings other scripts.
-    if (!hadController || reloading) return
+  const startAnew = () => {
+    if (reloading) return
     reloading = true
     beforeReload()
     location.reload()
-  })
+  }
+  // The first worker takes over a page that is of its version already; a later one brings other scripts.
+  serviceWorker.addEventListener('controllerchange', () => hadController && startAnew())
   void serviceWorker
     .register('/serwist/sw.js', { scope: '/', updateViaCache: 'none' })
     .then((registration) => {
-      const waiting = () => {
+      const take = () => {
         const worker = registration.waiting
-        if (worker && serviceWorker.controller) told(() => worker.postMessage({ type: 'SKIP_WAITING' }))
+        // Another tab may have taken it meanwhile.
+        if (!worker) return startAnew()
+        worker.addEventListener('statechange', () => worker.state === 'activated' && startAnew())
+        worker.postMessage({ type: 'SKIP_WAITING' })
+        setTimeout(startAnew, TAKE_OVER_LIMIT_MS)
+      }
+      const waiting = () => {
+        if (registration.waiting && serviceWorker.controller) told(take)
       }
       waiting()
       registration.addEventListener('updatefound', () =>

@@ -1,22 +1,14 @@
 import { add, cross, minus, times, turned, unit, type Vector } from '../numeric/vector'
-import { joints, type Part } from './parts'
+import { joints, sitsAt, type Part } from './parts'
 import { ball, relief, type Stand } from './surfaces/ball'
 import { lid } from './surfaces/lid'
-import type { Surface, SurfaceZone } from './surfaces/surface'
+import type { Named, Surface, SurfaceZone } from './surfaces/surface'
 import { tube, type TubeShape } from './surfaces/tube'
-import { facing, PART_ZONES, surfaceNames } from './zoneNames'
+import { facing, PART_ZONES, surfaceNames, ZONE_NAMES } from './zoneNames'
 import { aroundMm, profileAt, ZONES, type TurnedForm, type ZoneName } from './turnedForm'
 
 /** The id of the wall among the surfaces of a piece. */
 export const WALL = 'wall'
-
-const WALL_NAMES: Readonly<Record<ZoneName, string>> = {
-  base: 'base',
-  outside: 'outside',
-  rim: 'rim',
-  inside: 'inside wall',
-  floor: 'floor',
-}
 
 /** The wall of a form as the first of its surfaces. */
 export function wallSurface(form: TurnedForm): Surface {
@@ -25,10 +17,11 @@ export function wallSurface(form: TurnedForm): Surface {
     id: WALL,
     part: null,
     name: 'wall',
+    sits: [],
     form,
     zones: ZONES.filter((zone) => form.zones[zone].to > form.zones[zone].from).map((zone) => ({
       key: zone,
-      name: WALL_NAMES[zone],
+      name: ZONE_NAMES[zone],
       stretch: form.zones[zone],
       arcs: null,
       like: zone,
@@ -224,15 +217,14 @@ function mirrored(form: TurnedForm, part: Part): Part {
 
 /** The surfaces that a part has; both of a pair. */
 function surfacesOfPart(form: TurnedForm, part: Part, parts: readonly Part[]): Surface[] {
-  const names = surfaceNames(part, { parts, plan: form.plan.plan })
+  const sits = sitsAt(form, part)
+  const names = surfaceNames(part, { parts, plan: form.plan.plan }).map((own) => ({ ...own, part, sits }))
   if (part.kind === 'feet')
-    return names.map(({ id, name }, k) =>
-      tube(footShape(form, part, k), (own) => zonesOf('feet', () => whole(own)), { id, part, name }),
-    )
-  return names.flatMap(({ id, name }, k) => surfaceOf(form, k ? mirrored(form, part) : part, { id, part, name }))
+    return names.map((named, k) => tube(footShape(form, part, k), (own) => zonesOf('feet', () => whole(own)), named))
+  return names.flatMap((named, k) => surfaceOf(form, k ? mirrored(form, part) : part, named))
 }
 
-function surfaceOf(form: TurnedForm, standing: Part, named: Pick<Surface, 'id' | 'part' | 'name'>): Surface[] {
+function surfaceOf(form: TurnedForm, standing: Part, named: Named): Surface[] {
   const { kind, widthMm, heightMm, thickMm, taper = 0 } = standing
   switch (kind) {
     case 'handle':

@@ -136,6 +136,12 @@ export function joints(part: Part): number[] {
   }
 }
 
+/** Heights up the wall at which a part sits on it, mm: joints, and for a lid the rim. */
+export function sitsAt(form: TurnedForm, part: Part): number[] {
+  if (part.kind === 'lid') return [wallMm(form)]
+  return part.kind === 'feet' ? [0] : joints(part)
+}
+
 function patch(form: TurnedForm, part: Part, upMm: number): HiddenPatch {
   const middle = form.zones.outside.from + upMm
   const half = (part.kind === 'handle' ? part.widthMm * 0.6 : part.widthMm) / 2

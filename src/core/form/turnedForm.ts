@@ -76,7 +76,7 @@ export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variatio
 }
 
 /** A flat slab: across its back, over its edge and to the middle of its face. */
-function buildSlab(radiusMm: number, thickMm: number, { plan, unevenMm }: FormVariation): Result<TurnedForm> {
+function buildSlab(radiusMm: number, thickMm: number, variation: FormVariation): Result<TurnedForm> {
   if (thickMm > radiusMm)
     return fail({
       code: 'form-impossible',
@@ -99,28 +99,27 @@ function buildSlab(radiusMm: number, thickMm: number, { plan, unevenMm }: FormVa
     inside: over,
     floor: { from: over.from, to: totalMm },
   }
-  return ok({
-    profile,
-    lengths,
-    totalMm,
-    wallMm: thickMm,
-    heightMm: thickMm,
-    zones,
-    flat: true,
-    plan: planOutline(plan),
-    unevenMm,
-  })
+  return ok({ ...turned({ profile, lengths, zones, wallMm: thickMm }, variation), flat: true })
 }
+
+/** A form of a profile and its zones. */
+const turned = (
+  shape: Pick<TurnedForm, 'profile' | 'lengths' | 'zones' | 'wallMm'>,
+  { plan, unevenMm }: FormVariation,
+): TurnedForm => ({
+  ...shape,
+  totalMm: shape.lengths[shape.lengths.length - 1],
+  heightMm: Math.max(...shape.profile.map((p) => p.z)),
+  flat: false,
+  plan: planOutline(plan),
+  unevenMm,
+})
 
 /** A stretch that a form does not have. */
 const NONE: Stretch = { from: -1000, to: -1000 }
 
 /** A body that closes at the top: across its base, up its outside to the axis. */
-function buildClosed(
-  outside: readonly ProfilePoint[],
-  wallMm: number,
-  { plan, unevenMm }: FormVariation,
-): Result<TurnedForm> {
+function buildClosed(outside: readonly ProfilePoint[], wallMm: number, variation: FormVariation): Result<TurnedForm> {
   const widestMm = Math.max(...outside.map((p) => p.r))
   if (wallMm * 2.6 > widestMm)
     return fail({
@@ -131,31 +130,21 @@ function buildClosed(
   const lengths = arcLengths(profile)
   const totalMm = lengths[lengths.length - 1]
   const footAt = lengths[profile.indexOf(outside[0])]
-  return ok({
-    profile,
-    lengths,
-    totalMm,
-    wallMm,
-    heightMm: Math.max(...profile.map((p) => p.z)),
-    flat: false,
-    closed: true,
-    plan: planOutline(plan),
-    unevenMm,
-    zones: {
-      base: { from: 0, to: footAt },
-      outside: { from: footAt, to: totalMm },
-      rim: NONE,
-      inside: NONE,
-      floor: NONE,
-    },
-  })
+  const zones = {
+    base: { from: 0, to: footAt },
+    outside: { from: footAt, to: totalMm },
+    rim: NONE,
+    inside: NONE,
+    floor: NONE,
+  }
+  return ok({ ...turned({ profile, lengths, zones, wallMm }, variation), closed: true })
 }
 
 /** Builds a form from the sampled outside, foot to rim. */
 export function buildFromOutside(
   outside: readonly ProfilePoint[],
   wallMm: number,
-  { plan, unevenMm } = PLAIN,
+  variation = PLAIN,
 ): Result<TurnedForm> {
   const floorMm = wallMm * FLOOR_OVER_WALL
   const inside = insideOf(outside, wallMm, floorMm)
@@ -179,23 +168,14 @@ export function buildFromOutside(
   const rimFrom = lengthAt(rimOutside)
   const rimTo = lengthAt(rimInside)
   const floorFrom = totalMm - innerCorner.r
-  return ok({
-    profile,
-    lengths,
-    totalMm,
-    wallMm,
-    heightMm: Math.max(...profile.map((p) => p.z)),
-    flat: false,
-    plan: planOutline(plan),
-    unevenMm,
-    zones: {
-      base: { from: 0, to: footAt },
-      outside: { from: footAt, to: rimFrom },
-      rim: { from: rimFrom, to: rimTo },
-      inside: { from: rimTo, to: floorFrom },
-      floor: { from: floorFrom, to: totalMm },
-    },
-  })
+  const zones = {
+    base: { from: 0, to: footAt },
+    outside: { from: footAt, to: rimFrom },
+    rim: { from: rimFrom, to: rimTo },
+    inside: { from: rimTo, to: floorFrom },
+    floor: { from: floorFrom, to: totalMm },
+  }
+  return ok(turned({ profile, lengths, zones, wallMm }, variation))
 }
 
 function straight(a: ProfilePoint, b: ProfilePoint): ProfilePoint[] {
@@ -229,9 +209,11 @@ function joined(parts: readonly (readonly ProfilePoint[])[]): ProfilePoint[] {
 }
 
 /** The point of the profile at a length (mm from the middle of the base), with its place in the polyline. */
-export function profileAt(form: TurnedForm, lengthMm: number): ProfilePoint {
-  const { lengths, profile } = form
-  const s = clamp(lengthMm, 0, form.totalMm)
+export function profileAt(
+  { profile, lengths }: Pick<TurnedForm, 'profile' | 'lengths'>,
+  lengthMm: number,
+): ProfilePoint {
+  const s = clamp(lengthMm, 0, lengths[lengths.length - 1])
   let low = 0
   let high = lengths.length - 1
   while (high - low > 1) {

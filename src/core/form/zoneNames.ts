@@ -3,6 +3,15 @@ import type { Plan } from './planOutline'
 import type { PartKind } from './partKinds'
 import type { ZoneName } from './turnedForm'
 
+/** The zones of a wall in words. */
+export const ZONE_NAMES: Readonly<Record<ZoneName, string>> = {
+  base: 'base',
+  outside: 'outside',
+  rim: 'rim',
+  inside: 'inside wall',
+  floor: 'floor',
+}
+
 /** A zone of a part: its key in places, what it is called, and the part of the wall that it goes along with. */
 export interface ZoneWord {
   readonly key: string

@@ -123,6 +123,22 @@ describe('acts on what is joined', () => {
     expect((along - alone) / 100 / parts).toBeCloseTo(1, 1)
   })
 
+  it('a hand goes along a part where its band takes in all places at which it sits: a lid with the rim, a relief where it lies', () => {
+    const shelled = [
+      ...teapot.parts,
+      { id: 'shell', kind: 'relief', degrees: 0, upMm: 50, heightMm: 30, widthMm: 20, thickMm: 5 } as const,
+    ]
+    const on = atlasOf(built(), shelled, 512, 256)
+    const reached = (fromMm: number, toMm: number) => [
+      ...new Set(run([leather, build.coat('tide-blue', bandOf(fromMm, toMm), 1)], on).operations.map((o) => o.on)),
+    ]
+    expect(reached(8, 400)).toContain('lid')
+    expect(reached(8, 400)).toContain('shell')
+    expect(reached(8, 90)).not.toContain('lid')
+    expect(reached(40, 60)).toContain('shell')
+    expect(reached(60, 90)).not.toContain('shell')
+  })
+
   it('a hand stays on the wall in a low band, a dip takes parts up to its line, and wax keeps the seat bare', () => {
     const low = bandOf(0, 40)
     const brushed = run([leather, build.coat('tide-blue', low, 1)], small)
@@ -209,7 +225,7 @@ describe('acts on what is joined', () => {
   })
 })
 
-const NAMED = { id: 'x', part: null, name: 'x' }
+const NAMED = { id: 'x', part: null, name: 'x', sits: [] }
 const arc: Vector[] = Array.from({ length: 241 }, (_, i) => {
   const angle = (i / 240) * 4
   return [0, 35 * Math.sin(angle), 35 * Math.cos(angle)]

@@ -1,6 +1,5 @@
 import type { Place } from '../vocabulary/place'
 import { WALL } from '../form/assembly'
-import { joints, type Part } from '../form/parts'
 import type { Surface, SurfaceZone } from '../form/surfaces/surface'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import type { Arc } from './levelField'
@@ -32,21 +31,20 @@ export function stretchesOf(form: TurnedForm, place: Place): Stretch[] {
   return joined(parts)
 }
 
-/** Whether a band of the outside takes in all joints of a part. */
-function takesIn({ fromMm, toMm }: NonNullable<Place['band']>, part: Part): boolean {
-  const heights = joints(part)
+/** Whether a band of the outside takes in all places where a part sits on the wall. */
+function takesIn({ fromMm, toMm }: NonNullable<Place['band']>, { sits }: Surface): boolean {
   const [low, high] = [Math.min(fromMm, toMm), Math.max(fromMm, toMm)]
-  return heights.length > 0 && heights.every((up) => up >= low && up <= high)
+  return sits.every((up) => up >= low && up <= high)
 }
 
 /**
  * The zones of a joined part that a place reaches. `bath` is a dip or a pour, which reaches a part by its height; a hand goes along
- * it where its band takes in all of its joints, and stays in the sectors of the wall unless it is sent to the part.
+ * it where its band takes in all of its joints (a lid sits on the rim), and stays in the sectors of the wall unless it is sent to the part.
  */
 function joinedZones(surface: Surface, { parts, on, band, sectors }: Place, bath: boolean): SurfaceZone[] {
   if (on) return surface.zones.filter(({ key }) => on.includes(`${surface.id}/${key}`))
   if (sectors) return []
-  if (band && !(parts.includes('outside') && (bath || (surface.part && takesIn(band, surface.part))))) return []
+  if (band && !(parts.includes('outside') && (bath || takesIn(band, surface)))) return []
   return surface.zones.filter(({ like, arcs }) => !arcs && parts.includes(like))
 }
 

@@ -1,5 +1,6 @@
 import { z } from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
+import { ZONE_NAMES } from '../form/zoneNames'
 
 const mm = (max: number) => z.number().min(0).max(max)
 
@@ -38,15 +39,7 @@ export const bandOf = (fromMm: number, toMm: number, ...parts: Place['parts']): 
 export const INSIDE: Place = wholeOf('inside', 'floor', 'rim')
 export const OUTSIDE: Place = wholeOf('outside')
 
-export const PART_NAMES: Readonly<Record<ZoneName, string>> = {
-  base: 'base',
-  outside: 'outside',
-  rim: 'rim',
-  inside: 'inside wall',
-  floor: 'floor',
-}
-
-/** The same parts of a slab. */
+/** What the parts of a wall are called on a slab. */
 export const FLAT_PART_NAMES: Readonly<Record<ZoneName, string>> = {
   base: 'back',
   outside: 'edge',
@@ -69,7 +62,7 @@ export function placeWords(
   const names = [
     ...parts
       .filter((part) => !(whole && part === (flat ? 'inside' : 'floor')) && !(flat && part === 'rim' && whole))
-      .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : PART_NAMES)[part])),
+      .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : ZONE_NAMES)[part])),
     ...new Set((on ?? []).map(nameOf)),
   ]
   const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')

@@ -7,7 +7,8 @@ import type { Atlas } from '@/core/skin/atlas'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import { standingPlace } from './handles'
-import { FLAT_PART_NAMES, PART_NAMES } from '@/core/vocabulary/place'
+import { ZONE_NAMES } from '@/core/form/zoneNames'
+import { FLAT_PART_NAMES } from '@/core/vocabulary/place'
 import { useFlatSkin } from '@/store/derived'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -68,7 +69,7 @@ export function Unrolled({
             className="absolute -left-36 w-34 border-t border-[var(--stage-ink)] text-right text-xs"
             style={{ top: share(form.zones[zone].to) }}
           >
-            {(form.flat ? FLAT_PART_NAMES : PART_NAMES)[zone]},{' '}
+            {(form.flat ? FLAT_PART_NAMES : ZONE_NAMES)[zone]},{' '}
             <span className="numbers">{length(form.zones[zone].to - form.zones[zone].from)}</span>
           </div>
         ))}

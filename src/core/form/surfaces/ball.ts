@@ -1,8 +1,9 @@
 import { add, cross, dot, minus, times, unit, type Vector } from '../../numeric/vector'
 import { arcLengths } from '../profile'
 import { planOutline } from '../planOutline'
+import { profileAt } from '../turnedForm'
 import { PART_ZONES } from '../zoneNames'
-import { unrolled, type Foot, type Surface } from './surface'
+import { unrolled, type Foot, type Named, type Surface } from './surface'
 
 const ALL_OVER = PART_ZONES.ball
 
@@ -34,30 +35,14 @@ const meridian = ({ up, deep, taper }: BallShape) =>
   })
 
 /** An ellipsoid or egg: rows from its lower pole to its upper one, share 0 looks out. */
-export function ball(
-  shape: BallShape,
-  { middle, out, up }: Stand,
-  named: Pick<Surface, 'id' | 'part' | 'name'>,
-): Surface {
+export function ball(shape: BallShape, { middle, out, up }: Stand, named: Named): Surface {
   const side = cross(up, out)
   const profile = meridian(shape)
   const lengths = arcLengths(profile)
   const plan = planOutline({ kind: 'oval', ratio: shape.across / shape.deep })
   const totalMm = lengths[MERIDIAN]
-  const radiusAt = (s: number) => {
-    let low = 0
-    let high = MERIDIAN
-    while (high - low > 1) {
-      const i = (low + high) >> 1
-      if (lengths[i] <= s) low = i
-      else high = i
-    }
-    const t = Math.min(1, Math.max(0, (s - lengths[low]) / (lengths[high] - lengths[low] || 1)))
-    const [a, b] = [profile[low], profile[high]]
-    return { r: a.r + (b.r - a.r) * t, z: a.z + (b.z - a.z) * t }
-  }
   const ring = (s: number) => {
-    const { r, z } = radiusAt(s)
+    const { r, z } = profileAt({ profile, lengths }, s)
     const centre = add(middle, up, z)
     return (across: number): Vector => {
       const [x, deep] = plan.at(across)
@@ -120,7 +105,7 @@ export function relief(
   shape: { readonly across: number; readonly up: number; readonly high: number; readonly taper: number },
   /** The wall at millimetres across and up from the middle, and the direction away from it. */
   ground: (x: number, y: number) => { readonly point: Vector; readonly out: Vector },
-  named: Pick<Surface, 'id' | 'part' | 'name'>,
+  named: Named,
 ): Surface {
   const { high, taper } = shape
   // A quarter of an ellipse, edge to crown.
@@ -134,15 +119,6 @@ export function relief(
   const plan = planOutline({ kind: 'oval', ratio: shape.across / shape.up })
   // Half axes are those of the plan at a mean radius of one.
   const scale = shape.up / mean
-  const at = (s: number) => {
-    let i = 1
-    while (i < 60 && lengths[i] < s) i++
-    const t = Math.min(1, Math.max(0, (s - lengths[i - 1]) / (lengths[i] - lengths[i - 1] || 1)))
-    return {
-      r: profile[i - 1].r + (profile[i].r - profile[i - 1].r) * t,
-      z: profile[i - 1].z + (profile[i].z - profile[i - 1].z) * t,
-    }
-  }
   const outline = (across: number, r: number): [number, number] => {
     // Share 0 is its lower end.
     const [x, down] = plan.at(across)
@@ -150,7 +126,7 @@ export function relief(
     return [r * scale * x * (1 - taper * (y / shape.up)), y]
   }
   const ring = (s: number) => {
-    const { r, z } = at(s)
+    const { r, z } = profileAt({ profile, lengths }, s)
     return (across: number): Vector => {
       const [x, y] = outline(across, r)
       const { point, out } = ground(x, y)

@@ -2,7 +2,7 @@ import type { Part } from '../parts'
 import { arcLengths, type ProfilePoint } from '../profile'
 import { profileAt, type Stretch, type TurnedForm } from '../turnedForm'
 import { PART_ZONES } from '../zoneNames'
-import { unrolled, type Surface } from './surface'
+import { unrolled, type Named, type Surface } from './surface'
 
 /** Common practice, no source: a gallery’s play, and how deep the flange of a lid reaches. */
 const PLAY_MM = 1
@@ -12,7 +12,7 @@ const FLANGE_MM = 5
  * A lid as one turned profile: middle of its underside, flange, seat, edge, top, and over the knob to the axis. Its plan is that
  * of the pot.
  */
-export function lid(form: TurnedForm, part: Part, named: Pick<Surface, 'id' | 'part' | 'name'>): Surface {
+export function lid(form: TurnedForm, part: Part, named: Named): Surface {
   const { rim, inside } = form.zones
   const lip = profileAt(form, (rim.from + rim.to) / 2)
   const mouth = profileAt(form, Math.min(inside.to, rim.to + 3)).r - PLAY_MM

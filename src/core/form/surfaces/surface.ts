@@ -21,6 +21,9 @@ export interface Foot {
   readonly normal: Vector
 }
 
+/** What a surface is called, what it is of, and at which heights up the wall it sits on it, mm. */
+export type Named = Pick<Surface, 'id' | 'part' | 'name' | 'sits'>
+
 /**
  * One surface of a piece. Each is walked like a wall, columns once round and rows along, so that what can be done on a wall can be
  * done on it; `form` holds it unrolled, and `ring` says where in space it is.
@@ -30,6 +33,8 @@ export interface Surface {
   /** What it is of; null is the wall. */
   readonly part: Part | null
   readonly name: string
+  /** Heights up the wall at which it sits on it, mm: its joints, a lid’s rim, the foot for feet. */
+  readonly sits: readonly number[]
   readonly form: TurnedForm
   readonly zones: readonly SurfaceZone[]
   /** The ring at a length along it, mm: where each share of a turn is, mm from the foot of the axis. */

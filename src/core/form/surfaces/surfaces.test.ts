@@ -10,7 +10,7 @@ import { ball, type Stand } from './ball'
 import type { Surface } from './surface'
 import { tube } from './tube'
 
-const NAMED = { id: 'x', part: null, name: 'x' }
+const NAMED = { id: 'x', part: null, name: 'x', sits: [] }
 const UPRIGHT: Stand = { middle: [0, 0, 0], out: [0, 0, 1], up: [0, 1, 0] }
 
 /** Area of a surface by its own grid, mm². */

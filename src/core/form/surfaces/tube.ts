@@ -1,7 +1,7 @@
 import { clamp } from '../../numeric/interpolation'
 import { add, cross, dot, lengthOf, minus, times, unit, type Vector } from '../../numeric/vector'
 import type { TurnedForm } from '../turnedForm'
-import { unrolled, type Foot, type Surface, type SurfaceZone } from './surface'
+import { unrolled, type Foot, type Named, type Surface, type SurfaceZone } from './surface'
 
 /** A tube along a path: an ellipse at each point of it, `sideways` and square to that. Half axes in mm for shares of the path. */
 export interface TubeShape {
@@ -59,12 +59,11 @@ interface Station {
   readonly inner: boolean
 }
 
-/** The surface of a tube. Its rows begin at the joint; share 0 of a turn looks against `out`, which is where its deep axis points at the start. */
-export function tube(
-  shape: TubeShape,
-  zones: (form: TurnedForm) => readonly SurfaceZone[],
-  named: Pick<Surface, 'id' | 'part' | 'name'>,
-): Surface {
+/**
+ * The surface of a tube. Its rows begin at the joint; share 0 of a turn looks against `out`, which is where its deep axis points at
+ * the start.
+ */
+export function tube(shape: TubeShape, zones: (form: TurnedForm) => readonly SurfaceZone[], named: Named): Surface {
   const { path, sideways, half, end, wallMm } = shape
   const along = [0]
   for (let i = 1; i < path.length; i++) along.push(along[i - 1] + lengthOf(minus(path[i], path[i - 1])))

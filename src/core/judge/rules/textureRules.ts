@@ -2,7 +2,7 @@ import type { StepOf } from '../../plan/step'
 import { acrossOf, stretchesOf } from '../../skin/place'
 import { OPAQUE_COATS } from '../../colour/cover'
 import { BARE, withFilm } from '../../skin/stack'
-import { PART_NAMES } from '../../vocabulary/place'
+import { ZONE_NAMES } from '../../form/zoneNames'
 import * as build from '../../plan/build'
 import { addStep, changeStep, moveStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -154,7 +154,7 @@ export const textureRules: readonly Rule[] = [
               wiping
                 ? changeStep(
                     plan,
-                    `Wipe there too: ${left.map((part) => PART_NAMES[part]).join(', ')}`,
+                    `Wipe there too: ${left.map((part) => ZONE_NAMES[part]).join(', ')}`,
                     wiping.step.id,
                     {
                       place: {

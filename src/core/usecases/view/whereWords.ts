@@ -1,6 +1,7 @@
 import { zoneAt } from '../../form/turnedForm'
 import { chartOf, type Atlas } from '../../skin/atlas'
-import { FLAT_PART_NAMES, PART_NAMES } from '../../vocabulary/place'
+import { ZONE_NAMES } from '../../form/zoneNames'
+import { FLAT_PART_NAMES } from '../../vocabulary/place'
 import type { SkinSpot } from './skinSpot'
 
 /** A place on a piece in words: “outside, 42 mm up, 90°”; “handle, outer side, 30 mm along”. */
@@ -25,5 +26,5 @@ export function whereWords(atlas: Atlas, { across, down, on }: SkinSpot, length:
       : zone === 'inside'
         ? `, ${length(alongMm - form.zones.inside.from)} down`
         : ''
-  return `${(form.flat ? FLAT_PART_NAMES : PART_NAMES)[zone]}${how}, ${degrees}°`
+  return `${(form.flat ? FLAT_PART_NAMES : ZONE_NAMES)[zone]}${how}, ${degrees}°`
 }

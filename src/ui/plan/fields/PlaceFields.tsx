@@ -2,10 +2,10 @@
 
 import clsx from 'clsx'
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
-import { joinedZones } from '@/core/form/zoneNames'
+import { joinedZones, ZONE_NAMES } from '@/core/form/zoneNames'
 import { PRESETS } from '@/core/form/presets'
 import type { Piece } from '@/core/model/piece'
-import { type Place, FLAT_PART_NAMES, PART_NAMES, TO_THE_EDGE_MM } from '@/core/vocabulary/place'
+import { type Place, FLAT_PART_NAMES, TO_THE_EDGE_MM } from '@/core/vocabulary/place'
 import { Check, LengthInput, NumberInput } from '@/ui/kit/fields'
 import type { Change } from './types'
 
@@ -41,7 +41,7 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
       <div role="group" aria-label="Where" className="flex flex-wrap gap-1">
         {shown.map((part) => (
           <PlaceButton key={part} pressed={place.parts.includes(part)} onClick={() => toggle(part)}>
-            {(flat ? FLAT_PART_NAMES : PART_NAMES)[part]}
+            {(flat ? FLAT_PART_NAMES : ZONE_NAMES)[part]}
           </PlaceButton>
         ))}
       </div>
