@@ -10,6 +10,8 @@ import type { Difference, RunEntry } from './run'
 import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
+import { followed, type PieceDrawing } from '../vocabulary/pieceDrawing'
+import type { Motif } from '../vocabulary/motif'
 import { mediaOfStep, stepSchema, type Step } from '../plan/step'
 import { paceSchema, type Pace, type PaceKind } from '../plan/pace'
 import type { Settings, Studio, Ways } from './studio'
@@ -75,6 +77,10 @@ export type Command =
   | { type: 'piece.outcomes'; pieceId: string; outcomes: Outcome[] }
   /** Takes from the stock of a jar what was used. */
   | { type: 'medium.use'; mediumId: string; ml: number }
+  /** Sets a drawing of a piece; all steps that follow it change with it. */
+  | { type: 'drawing.set'; pieceId: string; drawing: PieceDrawing }
+  /** Takes a drawing away; steps that followed it keep what they have of it. */
+  | { type: 'drawing.remove'; pieceId: string; drawingId: string }
   | { type: 'step.add'; pieceId: string; at: number; step: Step }
   | { type: 'step.remove'; pieceId: string; stepId: string }
   | { type: 'step.move'; pieceId: string; stepId: string; to: number }
@@ -136,6 +142,12 @@ function withStep(
     const index = piece.steps.findIndex((step) => step.id === command.stepId)
     return index < 0 ? { code: 'no-such-step', id: command.stepId } : edit(piece, index)
   })
+}
+
+/** Changes the motifs of all steps that follow a drawing, in the plan and in its variant. */
+function follow(piece: Piece, drawingId: string, change: (own: Motif) => Motif): void {
+  for (const step of [...piece.steps, ...(piece.variant ?? [])])
+    if ('motif' in step && step.motif?.of === drawingId) step.motif = change(step.motif)
 }
 
 /** The check of a changed record, as an issue. */
@@ -332,6 +344,19 @@ const handlers: Handlers = {
     if (stock) stock.jars = Math.max(0, Math.round((stock.jars - ml / stock.jarMl) * 1000) / 1000)
     return null
   },
+  'drawing.set': (studio, { pieceId, drawing }) =>
+    withPiece(studio, pieceId, (piece) => {
+      const at = piece.drawings.findIndex(({ id }) => id === drawing.id)
+      piece.drawings.splice(at < 0 ? piece.drawings.length : at, at < 0 ? 0 : 1, drawing)
+      follow(piece, drawing.id, (own) => followed(drawing, own))
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
+  'drawing.remove': (studio, { pieceId, drawingId }) =>
+    withPiece(studio, pieceId, (piece) => {
+      piece.drawings = piece.drawings.filter(({ id }) => id !== drawingId)
+      follow(piece, drawingId, ({ of: _, only: __, ...own }) => own)
+      return checkWith(pieceSchema, piece, 'piece')
+    }),
   'step.add': (studio, { pieceId, at, step }) =>
     withPiece(studio, pieceId, (piece) => {
       piece.steps.splice(Math.max(0, Math.min(at, piece.steps.length)), 0, step)

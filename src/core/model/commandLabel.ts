@@ -47,6 +47,10 @@ export function commandLabel(command: Command): string {
       )
     case 'piece.outcomes':
       return 'tell how it came out'
+    case 'drawing.set':
+      return `change the drawing “${command.drawing.name}”`
+    case 'drawing.remove':
+      return 'take a drawing away'
     case 'medium.use':
       return 'take from a jar'
     case 'room.set':

@@ -181,6 +181,9 @@ const ADDED_6: Added = [
   [['jars', 'jarMl', 'price'], 'batch', ''],
 ]
 
+/** To a piece. */
+const ADDED_8: Added = [[PIECE_4, 'drawings', []]]
+
 /** What was added to a record, as entries. */
 const addedTo = (value: Loose, added: Added) =>
   added.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, plain]) => [key, plain])
@@ -196,6 +199,7 @@ const adding = (added: Added) =>
 
 const from4 = adding(ADDED_5)
 const from5 = adding(ADDED_6)
+const from7 = adding(ADDED_8)
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -264,6 +268,12 @@ export const MIGRATIONS: readonly Migration[] = [
     from: 6,
     name: 'surfaces: what is joined to a wall is decorated itself; places and motifs on it, names and stands of parts, figures',
     migrate: (record) => record,
+  },
+  {
+    from: 7,
+    name: 'drawings: line art that steps follow, and the areas between its lines',
+    migrate: (record) => from7(record) as Loose,
+    edit: from7,
   },
 ]
 

@@ -7,6 +7,7 @@ import { FORM_PRESETS } from '../form/presets'
 import { outcomeSchema } from './outcome'
 import { instant } from './room'
 import { differenceSchema, runEntrySchema } from './run'
+import { pieceDrawingSchema } from '../vocabulary/pieceDrawing'
 import { stepSchema } from '../plan/step'
 import { labSchema, MEASURED_BY } from './tile'
 
@@ -146,9 +147,17 @@ export type FiredSpot = z.infer<typeof firedSpotSchema>
 const tagSchema = z.string().trim().min(1).max(40)
 
 /** A piece of which nothing has been done or told yet. */
-export const WHOLE = { coats: 0, otherwise: [], pots: [], apart: [], run: [], outcomes: [] } satisfies Pick<
+export const WHOLE = {
+  coats: 0,
+  otherwise: [],
+  pots: [],
+  apart: [],
+  run: [],
+  outcomes: [],
+  drawings: [],
+} satisfies Pick<
   z.input<typeof pieceSchema>,
-  'coats' | 'otherwise' | 'pots' | 'apart' | 'run' | 'outcomes'
+  'coats' | 'otherwise' | 'pots' | 'apart' | 'run' | 'outcomes' | 'drawings'
 >
 
 /** One thing being made, or a set of identical ones. */
@@ -171,6 +180,8 @@ export const pieceSchema = z.strictObject({
   notes: z.string().max(4000),
   /** Words by which it is found again: a series, a class, a fair. */
   tags: z.array(tagSchema).max(12),
+  /** Line art that stands on the piece, which steps follow. */
+  drawings: z.array(pieceDrawingSchema).max(24),
   making: makingSchema,
   /** Coats already laid of the next step. */
   coats: z.int().min(0).max(40),

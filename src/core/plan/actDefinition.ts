@@ -8,6 +8,7 @@ import type { SkinCompiler } from '../skin/skinCompiler'
 import type { Body, Medium } from '../vocabulary/material'
 import type { MediumKind } from '../vocabulary/mediumKinds'
 import type { Motif } from '../vocabulary/motif'
+import type { PieceDrawing } from '../vocabulary/pieceDrawing'
 import type { Place } from '../vocabulary/place'
 import { MISHAPS } from './mishap'
 import type { StepTime } from './stepTime'
@@ -71,6 +72,8 @@ export interface Beginning {
   readonly motif: (kind: Motif['kind'], lineMm: number) => Motif
   /** Brushed coats of a medium that cover a place here. */
   readonly coversWith: (mediumId: string, place: Place) => number
+  /** The drawing of the piece that was made last. */
+  readonly drawing: PieceDrawing | null
   /** The last colour laid over an area. */
   readonly lastColourId: string | null
   readonly insideGlazed: boolean

@@ -2,10 +2,11 @@ import type { Stage } from '../clay/stages'
 import { WALL, wallSurface } from '../form/assembly'
 import type { Surface } from '../form/surfaces/surface'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
+import { partedStretchOn } from '../skin/areas/areaRaster'
 import { motifStretchOn } from '../skin/motifs/motifCopies'
 import { stretchesOn, wholeSkin } from '../skin/place'
 import { notSkipped } from './mishap'
-import { isFiring, type Act, type Step } from './step'
+import { isAreaWork, isFiring, type Act, type Step } from './step'
 
 /** The stretches of the wall that a step works on. */
 export const reachOf = (form: TurnedForm, step: Step): Stretch[] => reachOn(wallSurface(form), step)
@@ -13,6 +14,8 @@ export const reachOf = (form: TurnedForm, step: Step): Stretch[] => reachOn(wall
 /** The stretches of a surface that a step works on; none if it leaves it alone. */
 export function reachOn(surface: Surface, step: Step): Stretch[] {
   const { form, id } = surface
+  // A ground between lines reaches further than the lines.
+  if (isAreaWork(step)) return (step.motif.on ?? WALL) === id ? [partedStretchOn(surface, step.motif)] : []
   if ('motif' in step && step.motif) return (step.motif.on ?? WALL) === id ? [motifStretchOn(form, step.motif)] : []
   if ('place' in step) return stretchesOn(surface, step.place, isBath(step))
   return WALL_ACTS.has(step.act) && id !== WALL ? [] : wholeSkin(form)
@@ -28,7 +31,7 @@ const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
   a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))
 
 /** Acts that change the stage of the piece see it as a whole. */
-const STAGE_SETTERS: ReadonlySet<Act> = new Set(['bring', 'glaze', 'fire'])
+const STAGE_SETTERS: ReadonlySet<Act> = new Set(['bring', 'glaze', 'glazeIn', 'fire'])
 
 /** The stage where a step works: a piece that is glazed inside is still bisque outside. */
 export function localStage(surface: Surface, steps: readonly Step[], index: number, stage: Stage): Stage {
@@ -39,7 +42,7 @@ export function localStage(surface: Surface, steps: readonly Step[], index: numb
   const mine = reachOn(surface, step)
   return steps
     .slice(fired + 1, index)
-    .some((s) => s.act === 'glaze' && notSkipped(s) && meet(mine, stretchesOn(surface, s.place, isBath(s))))
+    .some((s) => (s.act === 'glaze' || s.act === 'glazeIn') && notSkipped(s) && meet(mine, reachOn(surface, s)))
     ? 'glazedRaw'
     : 'bisque'
 }

@@ -37,5 +37,9 @@ export const isFiring = (step: Step): step is StepOf<'fire'> => step.act === 'fi
 export const isCut = (step: Step): step is StepOf<'carve'> | StepOf<'incise'> =>
   step.act === 'carve' || step.act === 'incise'
 
+/** Colour or glaze on areas between the lines of a drawing. */
+export const isAreaWork = (step: Step): step is StepOf<'colourIn'> | StepOf<'glazeIn'> =>
+  step.act === 'colourIn' || step.act === 'glazeIn'
+
 /** Work of the hands on the piece: neither drying nor firing. */
 export const isHandwork = (step: Step): boolean => step.act !== 'bring' && step.act !== 'fire'

@@ -55,6 +55,8 @@ export type SkinAct =
   | { readonly act: 'crawl' }
   | { readonly act: 'smear'; readonly share: number }
   | { readonly act: 'strip' }
+  /** A molten glaze takes up one beside it: of a level half is the place among its mixtures. */
+  | { readonly act: 'mingle'; readonly medium: number; readonly mixtures: readonly number[] }
   | { readonly act: 'fire'; readonly cone: number; readonly melts: boolean }
 
 type ActRule<A extends SkinAct['act']> = (
@@ -280,6 +282,14 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     waxAt: 0,
     tape: NO_TAPE,
   }),
+
+  mingle: (stack, level, { medium, mixtures }) => {
+    const last = stack.films.length - 1
+    const top = stack.films[last]
+    const mixture = mixtures[Math.min(mixtures.length - 1, level >> 1)]
+    if (!top || last < stack.fixed || top.medium !== medium || mixture === medium) return stack
+    return { ...stack, films: [...stack.films.slice(0, last), { medium: mixture, eighths: top.eighths }] }
+  },
 
   fire: (stack, level, { cone, melts }, media) => {
     const merged: Film[] = []

@@ -21,6 +21,7 @@ import {
 } from './applicatorFields'
 import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
 import type { SkinGrid } from './grid'
+import type { MoltenAreas } from './areas/mingleField'
 import { addedUp, cutTo, inArcs, levelField, type FieldSource } from './levelField'
 import type { MarkEdge } from './loops/strokeRaster'
 import type { MediaTable, MixturePart } from './mediaTable'
@@ -41,6 +42,12 @@ interface Flaking {
 interface RawGlaze {
   readonly medium: number
   readonly stretches: readonly Stretch[]
+  readonly coats: number
+}
+
+/** Glaze laid on areas of a drawing, in brushed coats. */
+interface MoltenArea extends MoltenAreas {
+  readonly medium: number
   readonly coats: number
 }
 
@@ -147,6 +154,12 @@ export class SkinCompiler {
   private readonly laid = new Map<number, number>()
   thickest = 0
   rawGlazes: RawGlaze[] = []
+  /** Glaze on areas of drawings, laid since the last firing. */
+  molten: MoltenArea[] = []
+  /** Fences and grooves that hold glaze. */
+  private standing: FieldSource[] = []
+  /** Lines of wax, which hold until a firing. */
+  waxLines: FieldSource[] = []
   /** What is laid is dipped or poured: it reaches a part by where it is. */
   bath = false
   /** Where a bath reaches in space, if it does not reach all over. */
@@ -373,6 +386,21 @@ export class SkinCompiler {
     this.flaking.push({ medium, stretches, seed: this.seed })
   }
 
+  /** What holds glaze: fences, grooves and lines of wax. */
+  get holds(): readonly FieldSource[] {
+    return [...this.standing, ...this.waxLines]
+  }
+
+  /** A line stands or lies here that holds glaze. */
+  holdsAt(motif: Motif): void {
+    this.standing.push(this.marks({ ...motif, ground: false }, 'mask'))
+  }
+
+  /** Glaze over all of a place lies over its fences too: they hold no more. */
+  floods(stretches: readonly Stretch[]): void {
+    this.standing = this.standing.filter((line) => !meet(line.stretches, stretches))
+  }
+
   /** Whether what shrinks with the clay comes off here, since the clay no longer does. */
   sheds(medium: number): boolean {
     const kind = this.kindOf(medium)
@@ -429,6 +457,8 @@ export class SkinCompiler {
     this.misted = []
     this.taped = []
     this.rawGlazes = []
+    this.molten = []
+    this.waxLines = []
     this.dustDrawn = false
     this.dusty = dusty
   }

@@ -3,7 +3,7 @@ import { good, harmful, stageRow, workable, type StageRow } from '../clay/stageF
 import type { SurfaceKind } from '../colour/surface'
 
 /** Acts that lay a medium on. */
-export type LayingAct = 'coat' | 'draw' | 'touchUp' | 'fill' | 'glaze' | 'wax'
+export type LayingAct = 'coat' | 'draw' | 'colourIn' | 'touchUp' | 'fill' | 'glaze' | 'glazeIn' | 'wax'
 
 /** Something laid on, at the head of a sentence, and how it fits the stages of clay. */
 export interface Laying {
@@ -56,7 +56,7 @@ export interface MediumKindDefinition {
 
 const COLOUR_LOOK = 'matte all over before the next coat; no puddles'
 
-const COLOUR_ACTS = ['coat', 'draw', 'touchUp'] as const
+const COLOUR_ACTS = ['coat', 'draw', 'colourIn', 'touchUp'] as const
 
 /** What most colours have in common. */
 const plain = {
@@ -201,7 +201,7 @@ const DEFINITIONS = {
     ...plain,
     name: 'glaze',
     plural: 'glazes',
-    laidBy: ['glaze', 'draw'],
+    laidBy: ['glaze', 'glazeIn', 'draw'],
     wetUm: 400,
     dries: { brushed: RHEOLOGY.glaze, trailed: RHEOLOGY.glaze },
     family: { filmUm: 120, scatter: 0.015, surface: 'gloss' },

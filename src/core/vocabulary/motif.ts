@@ -50,6 +50,8 @@ const shapeSchema = z.discriminatedUnion('kind', [
     kind: z.literal('stroke'),
     lines: z.array(outline(2)).min(1).max(4000),
     width: z.number().positive().max(20).nullable(),
+    /** What the artist calls its lines: “veins”. */
+    name: z.string().trim().min(1).max(40).optional(),
     cap: z.enum(['butt', 'round', 'square']),
     join: z.enum(['miter', 'round', 'bevel']),
     ink: z.boolean(),
@@ -113,6 +115,13 @@ export const motifSchema = z.strictObject({
   startDeg: z.number().min(0).max(360),
   text: z.string().max(24),
   drawing: drawingSchema.nullable(),
+  /** The drawing of the piece that it follows. */
+  of: z
+    .string()
+    .regex(/^[\w-]{1,64}$/)
+    .optional(),
+  /** Names of the lines that are taken of a drawing; all of it if they are left out. */
+  only: z.array(z.string().min(1).max(40)).min(1).max(60).optional(),
 })
 
 export type Motif = z.infer<typeof motifSchema>

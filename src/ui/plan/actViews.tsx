@@ -8,6 +8,7 @@ import {
   Brush,
   CloudDrizzle,
   Disc3,
+  Droplet,
   Droplets,
   Eraser,
   Feather,
@@ -29,12 +30,14 @@ import {
   Slice,
   Sparkles,
   StickyNote,
+  SwatchBook,
   Waves,
   Wind,
   type LucideIcon,
 } from 'lucide-react'
 import type { Family } from '@/core/plan/actDefinition'
 import type { Act, Step, StepOf } from '@/core/plan/step'
+import { AreaFields } from './fields/AreaFields'
 import { CutFields, ImpressFields, WipeFields } from './fields/cutFields'
 import { CoatFields, DrawFields, FillFields, GlazeFields, TouchUpFields } from './fields/layerFields'
 import { PlaceFields } from './fields/PlaceFields'
@@ -63,6 +66,7 @@ export const ACT_VIEW: { readonly [A in Act]: ActView<A> } = {
   burnish: { icon: Sparkles, fields: onlyPlace },
   coat: { icon: Brush, fields: (props) => <CoatFields {...props} /> },
   draw: { icon: PenLine, fields: (props) => <DrawFields {...props} /> },
+  colourIn: { icon: SwatchBook, fields: (props) => <AreaFields {...props} /> },
   touchUp: { icon: Bandage, fields: (props) => <TouchUpFields {...props} /> },
   divide: { icon: PieChart, fields: (props) => <DivideFields {...props} /> },
   carve: { icon: Feather, fields: (props) => <CutFields {...props} /> },
@@ -76,6 +80,7 @@ export const ACT_VIEW: { readonly [A in Act]: ActView<A> } = {
   mask: { icon: StickyNote, fields: (props) => <MaskFields {...props} /> },
   peel: { icon: Scissors, fields: only('Every tape and stencil comes off.') },
   glaze: { icon: Waves, fields: (props) => <GlazeFields {...props} /> },
+  glazeIn: { icon: Droplet, fields: (props) => <AreaFields {...props} /> },
   pick: { icon: Highlighter, fields: onlyPlace },
   cleanFoot: { icon: Footprints, fields: (props) => <FootFields {...props} /> },
   wipeDust: { icon: Wind, fields: only('Dust and skin grease off, all over.') },

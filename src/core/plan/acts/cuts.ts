@@ -58,6 +58,7 @@ export function compileCut(skin: SkinCompiler, cut: Cut): void {
       true,
     )
   skin.grooves.push(cut.motif)
+  if (!cut.motif.ground) skin.holdsAt(cut.motif)
   if (stage === 'boneDry' || stage === 'bisque')
     skin.dustLies(skin.patches([skin.motifStretch(cut.motif)], DUST.cover, DUST.sizeMm, skin.seed + 17))
 }

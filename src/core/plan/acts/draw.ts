@@ -79,6 +79,7 @@ export const draw = defineAct('draw', {
     )
     const dryUnder = !step.damped && stage !== 'wet' && stage !== 'softLeatherHard'
     if (skin.sheds(medium) || (skin.kindOf(medium).shrinks && dryUnder)) skin.comesOff(medium, stretches)
+    if (LINER[step.liner].raised || skin.medium(medium).kind === 'line') skin.holdsAt(step.motif)
     skin.settle(step.waits, stretches)
     skin.countCoats(medium, step.coats * gain * LINE_SHARE)
   },

@@ -2,6 +2,7 @@ import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
+import { mingleField } from '../../skin/areas/mingleField'
 import { LINE_GAIN } from '../../skin/levels'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import { defineAct } from '../actDefinition'
@@ -78,12 +79,57 @@ export const fire = defineAct('fire', {
         skin.patches(wholeSkin, BLISTERS.cover, BLISTERS.sizeMm, seed),
         true,
       )
-    if (firing === 'glaze') meltingFaults(skin, cone)
+    if (firing === 'glaze') {
+      glazesMeet(skin)
+      meltingFaults(skin, cone)
+    }
     skin.push({ act: 'fire', cone: coneIndex(cone), melts: firing === 'glaze' }, skin.heat())
     // A decoration firing leaves a clean surface clean.
     skin.fired(firing === 'bisque' || (firing === 'decoration' && skin.dusty))
   },
 })
+
+/** How far glazes flow into each other. Ours: stiff, satin, runny. */
+const FLOW = { matte: 0.1, satin: 0.3, gloss: 0.5, runs: 0.8 } as const
+
+/** A full coat is so thick, mm, and so worth in brushed coats. */
+const FULL = { mm: 1.2, coats: 3 } as const
+
+/** Strips narrower than this are not seen, mm; and the furthest that a glaze sags. */
+const SEEN_MM = 0.15
+const MOST_SAG_MM = 12
+
+/** Steepness of a wall, as the sine of its slope, where its glaze hangs. */
+const HANGS = 0.9
+
+/** Glazes on areas side by side run into each other where no fence and no groove holds them. */
+function glazesMeet(skin: SkinCompiler): void {
+  const flow = (medium: number) => {
+    const { cautions, surface } = skin.medium(medium)
+    return cautions.includes('runs') ? FLOW.runs : FLOW[surface]
+  }
+  for (const own of skin.molten)
+    for (const other of skin.molten) {
+      if (own.medium === other.medium || (own.motif.on ?? '') !== (other.motif.on ?? '')) continue
+      const thick = Math.min(own.coats, other.coats) / FULL.coats
+      const [a, b] = [flow(own.medium), flow(other.medium)]
+      const halfMm = 1.6 * Math.sqrt(a * b) * thick
+      if (halfMm < SEEN_MM) continue
+      const hangs = own.motif.side === 'outside' || own.motif.side === 'inside' ? HANGS : 0
+      const sagMm = Math.min(MOST_SAG_MM, 3 * Math.max(a, b) * thick * thick * hangs)
+      const ids = [own, other].map(({ medium }) => skin.medium(medium).id)
+      const mixtures = Array.from({ length: 8 }, (_, k) =>
+        k === 0
+          ? own.medium
+          : (skin.mixture([
+              { mediumId: ids[0], parts: 8 - k },
+              { mediumId: ids[1], parts: k },
+            ]) ?? own.medium),
+      )
+      const field = mingleField(skin.grid, own, other, { halfMm, sagMm }, skin.holds)
+      skin.push({ act: 'mingle', medium: own.medium, mixtures }, field, true)
+    }
+}
 
 /** What goes wrong with melting glaze: it crawls from dust, shivers alone, runs where it is thick or too hot. */
 function meltingFaults(skin: SkinCompiler, cone: Cone): void {

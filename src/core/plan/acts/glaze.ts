@@ -108,6 +108,7 @@ export const glaze = defineAct('glaze', {
       const drips = skin.drips(stretches, seed + 5)
       if (drips) skin.push({ act: 'coat', medium, gain: DRIP_GAIN, settles: 'even' }, drips, true)
     }
+    skin.floods(stretches)
     skin.beads(medium, stretches)
     if (MEDIUM_KIND.glaze.laid.fit[stage].fit === 'harmful') skin.comesOff(medium, stretches)
     skin.rawGlazes.push({ medium, stretches, coats: glazeWorth(step.how, step.coats) })

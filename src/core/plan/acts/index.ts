@@ -3,11 +3,13 @@ import { burnish } from './burnish'
 import { carve } from './carve'
 import { cleanFoot } from './cleanFoot'
 import { coat } from './coat'
+import { colourIn } from './colourIn'
 import { divide } from './divide'
 import { draw } from './draw'
 import { fill } from './fill'
 import { fire } from './fire'
 import { glaze } from './glaze'
+import { glazeIn } from './glazeIn'
 import { boxIt, brushCrumbs, joinParts, practiceSlab, sand, tapFlat } from './handwork'
 import { impress } from './impress'
 import { incise } from './incise'
@@ -28,6 +30,7 @@ export const ACTS = {
   boxIt,
   coat,
   draw,
+  colourIn,
   touchUp,
   divide,
   practiceSlab,
@@ -44,6 +47,7 @@ export const ACTS = {
   mask,
   peel,
   glaze,
+  glazeIn,
   mist,
   wipeDust,
   brushCrumbs,

@@ -49,6 +49,7 @@ export const wax = defineAct('wax', {
     // Colour sticks to tacky wax and drags it along: its edge is no line any more.
     if (!step.waits) skin.push({ act: 'wax', tacky: true }, skin.smudged(step.motif, stretches), true)
     skin.push({ act: 'wax', tacky: !step.waits }, skin.shape(step.place, step.motif))
+    if (step.motif && !step.motif.ground) skin.waxLines.push(skin.marks(step.motif, 'mask'))
     skin.dried(stretches)
   },
 })

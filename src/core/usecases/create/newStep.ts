@@ -64,6 +64,7 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
       const coat = { ...PLAIN_COAT, mix: [], mediumId, place }
       return (plan.ok && coverageAt(plan.value, afterStep + 1, coat)?.toGive) || USUAL_COATS
     },
+    drawing: piece.drawings.at(-1) ?? null,
     lastColourId: lastCoat?.act === 'coat' ? lastCoat.mediumId : null,
     insideGlazed: before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside')),
     glazeRange: (lastGlaze?.act === 'glaze' && studio.media[lastGlaze.mediumId]?.range) || null,

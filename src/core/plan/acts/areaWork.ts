@@ -1,0 +1,108 @@
+import { z } from '../../base/zod'
+import { waitsOfCoats } from '../../clay/matte'
+import type { Stage } from '../../clay/stages'
+import { WALL } from '../../form/assembly'
+import { areaField } from '../../skin/areas/areaField'
+import { motifName } from '../../skin/motifs/motifName'
+import type { Settling } from '../../skin/acts'
+import type { SkinCompiler } from '../../skin/skinCompiler'
+import type { Medium } from '../../vocabulary/material'
+import { kindOrPlain, type MediumKind } from '../../vocabulary/mediumKinds'
+import { motifSchema, type Motif } from '../../vocabulary/motif'
+import { followed, takenAreaSchema, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
+import { AREA_TOOL, AREA_TOOLS, type AreaTool } from '../../vocabulary/tools'
+import { mediumId, type Beginning, type BenchParts, type BenchTold, type KindOf, type Measured, type Taken, type Told } from '../actDefinition'
+import { hands, type Hands } from '../pace'
+import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
+
+/* What colouring and glazing areas have in common: one jar, the areas it goes to, what it is laid with. */
+
+/** The values of work between lines: the drawing whose lines part the areas, and the areas that are taken. */
+export const areaShape = {
+  mediumId,
+  motif: motifSchema,
+  take: z.array(takenAreaSchema).max(600),
+  tool: z.enum(AREA_TOOLS),
+  coats: z.int().min(1).max(8),
+  waits: z.boolean(),
+}
+
+interface AreaStep {
+  readonly mediumId: string
+  readonly motif: Motif
+  readonly take: readonly TakenArea[]
+  readonly tool: AreaTool
+  readonly coats: number
+  readonly waits: boolean
+}
+
+/** The lines between which a new step works: those of the piece’s last drawing, or a motif to begin with. */
+export const partedBy = (drawing: PieceDrawing | null, motif: Beginning['motif']): Motif =>
+  drawing ? followed(drawing, motif('petals', 1)) : motif('petals', 1)
+
+const MOST_NAMED = 6
+
+/** The areas of a step in words: their numbers, or how many there are. */
+export function areasWords(take: readonly TakenArea[]): string {
+  if (!take.length) return 'no areas yet'
+  const ids = take.map(({ id }) => id).toSorted((a, b) => a - b)
+  if (ids.length === 1) return `area ${ids[0]}`
+  return ids.length <= MOST_NAMED ? `areas ${ids.slice(0, -1).join(', ')} and ${ids.at(-1)}` : `${ids.length} areas`
+}
+
+export const areaTitle = (step: AreaStep, { nameOf }: Told): string => nameOf(step.mediumId, 'Missing jar')
+
+export const areaBrief = ({ take, tool, coats }: AreaStep): string =>
+  `${areasWords(take)}, ${AREA_TOOL[tool].name}${AREA_TOOL[tool].flows && coats === 1 ? '' : `, ${coatsWords(coats)}`}`
+
+export const areaBench = (step: AreaStep, told: BenchTold): BenchParts => {
+  const { name, words } = AREA_TOOL[step.tool]
+  const ids = step.take.map(({ id }) => id).toSorted((a, b) => a - b)
+  return {
+    detail:
+      `${told.nameOf(step.mediumId, 'Jar')}, ${name}, ${coatsWords(step.coats)}: ` +
+      `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')} of ${motifName(step.motif)}. ${sentenceOf(words)}`,
+    boxes: step.coats,
+    wait: `${told.waits}, until matte`,
+    lookFor: 'colour out to its lines and not over them; pick out what strayed',
+    caution: COLOUR_CAUTION,
+  }
+}
+
+export const areaHands = ({ tool, take }: AreaStep, { touchedCm2 }: Measured): Hands =>
+  hands(tool === 'fineBrush' ? 'brush' : 'bottle', 1, areaMinutes(tool, take.length, touchedCm2))
+
+/** Minutes of one coat over areas. */
+export const areaMinutes = (tool: AreaTool, areas: number, cm2: number): number =>
+  areas * AREA_TOOL[tool].minutesAnArea + cm2 / AREA_TOOL[tool].cm2AMinute
+
+export const areaWaits = (step: AreaStep, surface: Stage, kindOf: KindOf, evaporation?: number): readonly number[] => {
+  const { dries } = kindOrPlain(kindOf(step.mediumId))
+  return waitsOfCoats(AREA_TOOL[step.tool].flows ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
+}
+
+export const areaTakes = (step: AreaStep, { kind }: Pick<Medium, 'kind'>): Taken => ({
+  wetUm: kindOrPlain(kind).wetUm,
+  waste: AREA_TOOL[step.tool].waste,
+  fromBucket: false,
+})
+
+/** Lays a jar on areas of a drawing. Glaze is remembered for the fire, where it meets what lies beside it. */
+export function compileAreas(skin: SkinCompiler, step: AreaStep, kind: MediumKind): void {
+  const medium = skin.numberOf(step.mediumId)
+  if (medium === undefined || skin.stage === 'fired' || !step.take.length) return
+  if ((step.motif.on ?? WALL) !== skin.grid.surface.id) return
+  const { gain, flows } = AREA_TOOL[step.tool]
+  const field = areaField(skin.grid, { ...step, seed: skin.seed }, skin.holds)
+  const { stretches } = field
+  const thirsty = skin.stage === 'bisque' && !flows && kind !== 'glaze'
+  const settles: Settling = skin.kindOf(medium).watery ? 'low' : thirsty ? 'skips' : 'even'
+  skin.push({ act: 'coat', medium, gain, settles, ...(step.coats > 1 ? { coats: step.coats } : {}) }, field)
+  if (!step.waits && step.coats > 1)
+    skin.push({ act: 'lift', share: 0.5 }, skin.patches(stretches, 0.3, 3, skin.seed + 61), true)
+  if (skin.sheds(medium)) skin.comesOff(medium, stretches)
+  skin.countCoats(medium, step.coats * gain)
+  if (kind === 'glaze') skin.molten.push({ medium, motif: step.motif, take: step.take, coats: step.coats * gain })
+  else skin.settle(step.waits, stretches)
+}
+

@@ -1,0 +1,127 @@
+import { aroundMm } from '../../form/turnedForm'
+import type { Motif } from '../../vocabulary/motif'
+import type { SkinGrid } from '../grid'
+import { copies, lengthAlong, liesFlat, motifMiddle, motifWidth, turnedOver } from './motifCopies'
+import { MOTIFS } from './library'
+
+/** A place of a drawing’s own: which copy, and shares of the copy’s width from its middle and of its height from its foot. */
+export interface OwnPlace {
+  readonly copy: number
+  readonly at: [across: number, up: number]
+}
+
+/** A spot of a raster, in columns and rows; columns may pass the seam. */
+export type Spot = readonly [column: number, row: number]
+
+/** Where places of a motif’s own are on a surface, and the other way round. */
+export interface MotifPlaces {
+  readonly count: number
+  readonly spotOf: (place: OwnPlace) => Spot | null
+  /** The place in the copy whose middle is nearest. */
+  readonly placeOf: (spot: Spot) => OwnPlace
+  /** The place in one copy, however far it is. */
+  readonly placeIn: (copy: number, spot: Spot) => OwnPlace
+}
+
+/**
+ * The places of a motif on the surface that a raster is of: by the rows and columns of what is turned, in plain millimetres on floor
+ * and base. On joined parts by rows and columns too, so that a place stays in its area, though not at true size.
+ */
+export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
+  const list = copies(motif)
+  const widthMm = motifWidth(grid, motif)
+  const sheet = liesFlat(motif) ? flatSheet(grid, motif) : wallSheet(grid, motif)
+  const placeIn = (copy: number, spot: Spot): OwnPlace => {
+    const own = list[copy]
+    const [mx, my] = sheet.placeOf(own.across, spot)
+    const [, lift] = turnedOver(motif, { ...own, flipY: false }, 0, 0)
+    const up = own.flipY ? motif.heightMm - (my - lift) : my - lift
+    return { copy, at: [(own.flipX ? -mx : mx) / widthMm, up / motif.heightMm] }
+  }
+  return {
+    count: list.length,
+    spotOf: ({ copy, at: [u, v] }) => {
+      const own = list[copy]
+      return own ? sheet.spotOf(own.across, turnedOver(motif, own, u * widthMm, v * motif.heightMm)) : null
+    },
+    placeIn,
+    placeOf: (spot) => {
+      const far = ({ at: [u, v] }: OwnPlace) => Math.hypot(u * widthMm, (v - 0.5) * motif.heightMm)
+      return list
+        .map((_, copy) => placeIn(copy, spot))
+        .reduce((best, place) => (far(place) < far(best) ? place : best))
+    },
+  }
+}
+
+/** Millimetres beside and above the foot of a copy’s middle line, to spots and back. */
+interface Sheet {
+  readonly spotOf: (across: number, mm: readonly [number, number]) => Spot | null
+  readonly placeOf: (across: number, spot: Spot) => readonly [number, number]
+}
+
+function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
+  const { form, width, height, rowMm, radiusMm } = grid
+  const closes = !motif.drawing && MOTIFS[motif.kind].closes
+  const { radiusMm: middle } = motifMiddle(grid, motif)
+  const around = (row: number) =>
+    aroundMm(form, closes ? middle : radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))])
+  const foot = lengthAlong(form, motif, 0)
+  const upward = lengthAlong(form, motif, 1) > foot ? 1 : -1
+  return {
+    spotOf: (across, [x, y]) => {
+      const row = lengthAlong(form, motif, y) / rowMm
+      return row < 0 || row >= height ? null : [across * width + (x / around(row)) * width, row]
+    },
+    placeOf: (across, [column, row]) => {
+      const share = column / width - across
+      return [(share - Math.round(share)) * around(row), upward * (row * rowMm - foot)]
+    },
+  }
+}
+
+/** A direction in the plane of a flat part as the share of a turn at which the outline lies that way, by halving. */
+function shareToward(grid: SkinGrid, x: number, z: number): number {
+  const wanted = Math.atan2(x, z) / (2 * Math.PI)
+  const share = ((wanted % 1) + 1) % 1
+  if (grid.form.plan.plan.kind === 'round') return share
+  const turn = (s: number) => {
+    const [px, pz] = grid.form.plan.at(s)
+    return ((Math.atan2(px, pz) / (2 * Math.PI)) % 1 + 1) % 1
+  }
+  let [low, high] = [0, 1 - 1e-9]
+  for (let i = 0; i < 40; i++) {
+    const middle = (low + high) / 2
+    if (turn(middle) <= share) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
+function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
+  const { form, width, height, rowMm, radiusMm } = grid
+  const { base, floor } = form.zones
+  const below = motif.side === 'base'
+  return {
+    spotOf: (across, [x, y]) => {
+      const angle = 2 * Math.PI * across
+      const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
+      const out = y - motif.heightMm / 2 + motif.upMm
+      const [px, pz] = [x * cos + out * sin, out * cos - x * sin]
+      const share = shareToward(grid, px, pz)
+      const [ux, uz] = form.plan.at(share)
+      const r = Math.hypot(px, pz) / Math.hypot(ux, uz)
+      const row = (below ? base.from + r : floor.to - r) / rowMm
+      if (row < 0 || row >= height || r > (below ? base.to : floor.to - floor.from)) return null
+      return [share * width, row]
+    },
+    placeOf: (across, [column, row]) => {
+      const [ux, uz] = form.plan.at(column / width)
+      const r = radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))]
+      const angle = 2 * Math.PI * across
+      const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
+      const [px, pz] = [ux * r, uz * r]
+      return [px * cos - pz * sin, px * sin + pz * cos - motif.upMm + motif.heightMm / 2]
+    },
+  }
+}

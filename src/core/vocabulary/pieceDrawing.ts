@@ -1,0 +1,50 @@
+import { z } from '../base/zod'
+import { motifSchema, type Motif } from './motif'
+
+/** The id of a drawing of a piece. */
+export const drawingId = z
+  .string()
+  .min(1)
+  .max(64)
+  .regex(/^[\w-]+$/)
+
+const share = z.number().min(-400).max(400)
+
+/**
+ * A place of a drawing’s own: in which copy of it, how far from the middle of that copy as a share of its width, and how far above
+ * its foot as a share of its height. It moves, turns and grows with the drawing.
+ */
+const ownPlaceShape = { copy: z.int().min(0).max(2880), at: z.tuple([share, share]) }
+
+/** An area as a step takes it. */
+export const takenAreaSchema = z.strictObject({ id: z.int().min(1).max(9999), ...ownPlaceShape })
+
+export type TakenArea = z.infer<typeof takenAreaSchema>
+
+/** An area between the lines of a drawing, known by a place in it; what is told of it goes with it. */
+const drawnAreaSchema = z.strictObject({
+  ...takenAreaSchema.shape,
+  name: z.string().max(40),
+  note: z.string().max(400),
+})
+
+export type DrawnArea = z.infer<typeof drawnAreaSchema>
+
+/** Line art with a name that stands on a piece: steps refer to it and follow it. */
+export const pieceDrawingSchema = z.strictObject({
+  id: drawingId,
+  name: z.string().trim().min(1).max(80),
+  motif: motifSchema,
+  areas: z.array(drawnAreaSchema).max(1200),
+})
+
+export type PieceDrawing = z.infer<typeof pieceDrawingSchema>
+
+/** What of a motif is the step’s and its tool’s own, and not the drawing’s. */
+export const OWN_OF_STEP = ['lineMm', 'made', 'ground', 'only'] as const
+
+/** A step’s motif as a drawing has it now: where it stands and how it looks is the drawing’s, how it is worked the step’s. */
+export function followed({ motif, id }: PieceDrawing, own: Motif): Motif {
+  const { lineMm, made, ground, only } = own
+  return { ...motif, lineMm, made, ground, ...(only ? { only } : {}), of: id }
+}
