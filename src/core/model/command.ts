@@ -10,7 +10,7 @@ import type { Difference, RunEntry } from './run'
 import { bodySchema, mediumSchema, type Body, type Medium } from '../vocabulary/material'
 import { roomSchema, type Room } from './room'
 import { tileSchema, type Tile } from './tile'
-import { followed, type PieceDrawing } from '../vocabulary/pieceDrawing'
+import { followed, led, type PieceDrawing } from '../vocabulary/pieceDrawing'
 import type { Motif } from '../vocabulary/motif'
 import { mediaOfStep, stepSchema, type Step } from '../plan/step'
 import { paceSchema, type Pace, type PaceKind } from '../plan/pace'
@@ -384,8 +384,17 @@ const handlers: Handlers = {
     withStep(studio, command, (piece, index) => {
       const changed = { ...structuredCopy(piece.steps[index]), ...command.changes }
       const issue = checkWith(stepSchema, changed, 'step')
-      if (!issue) piece.steps[index] = changed as Step
-      return issue
+      if (issue) return issue
+      const step = changed as Step
+      piece.steps[index] = step
+      if (!('motif' in step) || !step.motif?.of) return null
+      // What is moved or drawn otherwise in a step that follows a drawing is so in the drawing, and in all that follow it.
+      const at = piece.drawings.findIndex(({ id }) => 'motif' in step && id === step.motif?.of)
+      if (at < 0) return null
+      piece.drawings[at] = led(piece.drawings[at], step.motif)
+      const drawing = piece.drawings[at]
+      follow(piece, drawing.id, (own) => followed(drawing, own))
+      return null
     }),
   batch: (studio, { commands }) => {
     for (const command of commands) {

@@ -1,5 +1,5 @@
 import { z } from '../base/zod'
-import { motifSchema, type Motif } from './motif'
+import { motifSchema, type Drawing, type Motif } from './motif'
 
 /** The id of a drawing of a piece. */
 export const drawingId = z
@@ -40,11 +40,20 @@ export const pieceDrawingSchema = z.strictObject({
 
 export type PieceDrawing = z.infer<typeof pieceDrawingSchema>
 
-/** What of a motif is the step’s and its tool’s own, and not the drawing’s. */
-export const OWN_OF_STEP = ['lineMm', 'made', 'ground', 'only'] as const
-
 /** A step’s motif as a drawing has it now: where it stands and how it looks is the drawing’s, how it is worked the step’s. */
 export function followed({ motif, id }: PieceDrawing, own: Motif): Motif {
   const { lineMm, made, ground, only } = own
   return { ...motif, lineMm, made, ground, ...(only ? { only } : {}), of: id }
 }
+
+/** A drawing as one of the steps that follow it has it. */
+export function led(drawing: PieceDrawing, motif: Motif): PieceDrawing {
+  const { lineMm, made, ground } = drawing.motif
+  const { of: _, only: __, ...shape } = motif
+  return { ...drawing, motif: { ...shape, lineMm, made, ground } }
+}
+
+/** Names of the lines of line art. */
+export const lineNames = (drawing: Drawing | null): string[] => [
+  ...new Set((drawing?.shapes ?? []).flatMap((shape) => (shape.kind === 'stroke' && shape.name ? [shape.name] : []))),
+]

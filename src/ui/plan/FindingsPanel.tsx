@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { CircleCheck } from 'lucide-react'
 import type { Finding } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
@@ -15,6 +16,7 @@ export function FindingsPanel({
   onAgain,
   piece,
   onSelect,
+  low = false,
 }: {
   findings: readonly Finding[] | null
   /** Why the plan could not be judged. */
@@ -22,6 +24,8 @@ export function FindingsPanel({
   onAgain: () => void
   piece: Piece
   onSelect: (id: string | null) => void
+  /** Where what is above needs the room. */
+  low?: boolean
 }) {
   const inUnits = useInUnits()
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
@@ -39,7 +43,10 @@ export function FindingsPanel({
   return (
     <section
       aria-label="Findings"
-      className="max-h-[46%] shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none"
+      className={clsx(
+        'shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none',
+        low ? 'max-h-[22%]' : 'max-h-[46%]',
+      )}
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
         {!problem && findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}

@@ -13,6 +13,7 @@ import { potsWords } from '@/core/usecases/words/potWords'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { useFindings, useSkin } from '@/store/derived'
 import { useStudio } from '@/store/studioStore'
+import { DrawingsSheet } from '@/ui/drawings/DrawingsSheet'
 import { DrynessSheet } from '@/ui/dryness/DrynessSheet'
 import { Segments, Select } from '@/ui/kit/fields'
 import { SetSheet } from '@/ui/set/SetSheet'
@@ -50,7 +51,7 @@ export function PlanView({ pieceId }: { pieceId: string }) {
 /** Instead of a step in the address: the piece itself. */
 const FORM_ITSELF = 'piece'
 
-type Sheet = 'step' | 'dryness' | 'colours' | 'set'
+type Sheet = 'step' | 'drawings' | 'dryness' | 'colours' | 'set'
 
 /** The step that the address names, or the last; null for the piece itself. */
 function stepInAddress({ steps }: Piece): string | null {
@@ -60,7 +61,7 @@ function stepInAddress({ steps }: Piece): string | null {
 
 const sheetInAddress = (): Sheet => {
   const asked = inAddress('sheet')
-  return asked === 'dryness' || asked === 'colours' || asked === 'set' ? asked : 'step'
+  return asked === 'drawings' || asked === 'dryness' || asked === 'colours' || asked === 'set' ? asked : 'step'
 }
 
 function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
@@ -150,6 +151,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
                 value={sheet}
                 choices={[
                   ['step', step ? 'this step' : 'the piece'],
+                  ['drawings', 'drawings'],
                   ['dryness', 'dryness'],
                   ['colours', 'colours'],
                   ...(piece.count > 1 ? [['set', 'the set'] as const] : []),
@@ -163,6 +165,8 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
               ) : (
                 <p className="px-5 py-4">Every pot of this set is lost.</p>
               )
+            ) : sheet === 'drawings' ? (
+              <DrawingsSheet piece={piece} studio={studio} form={form.ok ? form.value : null} onStep={select} />
             ) : sheet === 'set' ? (
               <SetSheet piece={piece} studio={studio} />
             ) : sheet === 'colours' ? (
@@ -194,6 +198,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
             )}
           </div>
           <FindingsPanel
+            low={sheet === 'drawings'}
             findings={unjudged ? null : findings}
             problem={unjudged}
             onAgain={again}

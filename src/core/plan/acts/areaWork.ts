@@ -11,7 +11,16 @@ import { kindOrPlain, type MediumKind } from '../../vocabulary/mediumKinds'
 import { motifSchema, type Motif } from '../../vocabulary/motif'
 import { followed, takenAreaSchema, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS, type AreaTool } from '../../vocabulary/tools'
-import { mediumId, type Beginning, type BenchParts, type BenchTold, type KindOf, type Measured, type Taken, type Told } from '../actDefinition'
+import {
+  mediumId,
+  type Beginning,
+  type BenchParts,
+  type BenchTold,
+  type KindOf,
+  type Measured,
+  type Taken,
+  type Told,
+} from '../actDefinition'
 import { hands, type Hands } from '../pace'
 import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
 
@@ -105,4 +114,3 @@ export function compileAreas(skin: SkinCompiler, step: AreaStep, kind: MediumKin
   if (kind === 'glaze') skin.molten.push({ medium, motif: step.motif, take: step.take, coats: step.coats * gain })
   else skin.settle(step.waits, stretches)
 }
-

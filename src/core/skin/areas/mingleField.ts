@@ -1,3 +1,4 @@
+import { normalUpTo } from '../../numeric/normal'
 import type { Motif } from '../../vocabulary/motif'
 import type { TakenArea } from '../../vocabulary/pieceDrawing'
 import type { SkinGrid } from '../grid'
@@ -26,17 +27,8 @@ const PARTS = 16
 const FARTHEST_MM = 14
 const STEP_MM = 0.1
 
-/** Error function, Abramowitz and Stegun 7.1.26 (from memory), within 1.5 · 10⁻⁷. */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x))
-  const y =
-    1 -
-    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x)
-  return x < 0 ? -y : y
-}
-
 /** Share of the other glaze at a depth into one’s own, mm; below 0 beyond the border. */
-export const shareAt = (depthMm: number, halfMm: number): number => 0.5 * (1 - erf((Math.SQRT2 * depthMm) / halfMm))
+export const shareAt = (depthMm: number, halfMm: number): number => 1 - normalUpTo((2 * depthMm) / halfMm)
 
 /**
  * Where the glaze of `own` areas takes up that of `other` ones, in sixteenths: along the borders that no fence and no groove holds.

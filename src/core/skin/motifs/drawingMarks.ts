@@ -7,12 +7,19 @@ const NO_EDGE_MM = 0.01
 /** The marks of a drawing of one’s own, at a size; its white takes away unless only outlines are wanted. */
 export function drawingMarks(
   { shapes, aspect, widths }: Drawing,
-  { widthMm, heightMm, lineMm, made }: Pick<MotifShape, 'widthMm' | 'heightMm' | 'lineMm'> & Pick<Motif, 'made'>,
+  {
+    widthMm,
+    heightMm,
+    lineMm,
+    made,
+    only,
+  }: Pick<MotifShape, 'widthMm' | 'heightMm' | 'lineMm'> & Pick<Motif, 'made' | 'only'>,
 ): Mark[] {
   const across = widthMm / aspect
   const placed = (points: readonly (readonly [number, number])[]) =>
     points.map(([x, y]) => [(x - aspect / 2) * across, y * heightMm] as const)
   return shapes.flatMap((shape): Mark[] => {
+    if (only && !(shape.kind === 'stroke' && shape.name && only.includes(shape.name))) return []
     const paper = shape.ink || made === 'line' ? {} : { paper: true as const }
     if (shape.kind === 'fill') {
       const contours = shape.contours.map(placed)

@@ -96,7 +96,7 @@ export function marksOf(motif: Motif, widthMm: number, random: () => number): Ma
     text: motif.text,
   }
   const marks = motif.drawing
-    ? drawingMarks(motif.drawing, { ...shape, made: motif.made })
+    ? drawingMarks(motif.drawing, { ...shape, made: motif.made, only: motif.only })
     : MOTIFS[motif.kind].marks(shape)
   if (motif.made === 'line')
     return marks.flatMap((mark): Mark[] =>

@@ -47,9 +47,7 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
     placeIn,
     placeOf: (spot) => {
       const far = ({ at: [u, v] }: OwnPlace) => Math.hypot(u * widthMm, (v - 0.5) * motif.heightMm)
-      return list
-        .map((_, copy) => placeIn(copy, spot))
-        .reduce((best, place) => (far(place) < far(best) ? place : best))
+      return list.map((_, copy) => placeIn(copy, spot)).reduce((best, place) => (far(place) < far(best) ? place : best))
     },
   }
 }
@@ -87,7 +85,7 @@ function shareToward(grid: SkinGrid, x: number, z: number): number {
   if (grid.form.plan.plan.kind === 'round') return share
   const turn = (s: number) => {
     const [px, pz] = grid.form.plan.at(s)
-    return ((Math.atan2(px, pz) / (2 * Math.PI)) % 1 + 1) % 1
+    return (((Math.atan2(px, pz) / (2 * Math.PI)) % 1) + 1) % 1
   }
   let [low, high] = [0, 1 - 1e-9]
   for (let i = 0; i < 40; i++) {

@@ -8,6 +8,14 @@ import type { Drawing, Motif } from '../../vocabulary/motif'
 const OF_WALL = 0.8
 const OF_FLAT = 0.7
 
+/** A wall no longer than its floor is broad, or hardly, is a plate’s: its face is what is drawn on. */
+const LOW_WALL = 1.1
+
+/** The side on which a drawing stands as a rule: the face of what is flat or shallow, the outside of what stands. */
+export function drawnSide({ flat, zones: { outside, floor } }: TurnedForm): 'outside' | 'floor' {
+  return flat || outside.to - outside.from < (floor.to - floor.from) * LOW_WALL ? 'floor' : 'outside'
+}
+
 /** A motif on another side of the form, made smaller and moved where it would not fit there. */
 export function motifOnSide(motif: Motif, side: Motif['side'], form: TurnedForm): Motif {
   const { from, to } = form.zones[side]

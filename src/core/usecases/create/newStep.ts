@@ -83,10 +83,18 @@ export interface PlacedStep {
  * A new step of an act after step `afterStep`, or where the clay is at a stage that it belongs to: later in the plan rather than
  * earlier, and nowhere else if the plan has no such stage.
  */
-export function placedStep(act: Act, piece: Piece, studio: Studio, form: TurnedForm, afterStep: number): PlacedStep {
+export function placedStep(
+  act: Act,
+  piece: Piece,
+  studio: Studio,
+  form: TurnedForm,
+  afterStep: number,
+  /** Values that it has whatever else is usual. */
+  values: Record<string, unknown> = {},
+): PlacedStep {
   const times = timeline(piece.steps)
   const wanted = (at: number) => {
-    const content = newStepContent(act, piece, studio, form, at - 1)
+    const content = { ...newStepContent(act, piece, studio, form, at - 1), ...values } as StepContent
     const technique = actOf(content as Step).fit(content as Step, (id) => studio.media[id]?.kind)
     return { content, technique, fit: technique?.fit[times[at].stage] }
   }

@@ -22,7 +22,11 @@ export interface ShownArea extends FoundArea {
 export interface ShownLeak {
   readonly on: readonly [number, number]
   readonly widthMm: number
-  readonly closes: { readonly copy: number; readonly from: readonly [number, number]; readonly to: readonly [number, number] } | null
+  readonly closes: {
+    readonly copy: number
+    readonly from: readonly [number, number]
+    readonly to: readonly [number, number]
+  } | null
 }
 
 /** The areas of a drawing, and a map of them: a wall unrolled with its rim on top, a flat part as one looks at it. */
@@ -57,7 +61,9 @@ export function viewAreas(piece: Pick<Piece, 'form'>, drawing: PieceDrawing): Ar
   const parted = partAreas(grid, motif)
   const list = listAreas(parted, motif, drawing.areas)
   const idOf = new Map(list.areas.map(({ label, id }) => [label, id]))
-  const map = liesFlat(motif) ? flatMap(grid, motif.side === 'base') : wallMap(grid, parted.raster.top, parted.raster.bottom)
+  const map = liesFlat(motif)
+    ? flatMap(grid, motif.side === 'base')
+    : wallMap(grid, parted.raster.top, parted.raster.bottom)
   const ids = new Int16Array(map.width * map.height)
   const { raster, labels } = parted
   for (let y = 0; y < map.height; y++)
@@ -97,7 +103,11 @@ const inCopy = (places: MotifPlaces, copy: number, place: OwnPlace): OwnPlace =>
 }
 
 /** The area at a point of a map, as shares of it; the nearest one within a few points of it. */
-export function areaOnMap({ ids, width, height }: Pick<AreasView, 'ids' | 'width' | 'height'>, x: number, y: number): number {
+export function areaOnMap(
+  { ids, width, height }: Pick<AreasView, 'ids' | 'width' | 'height'>,
+  x: number,
+  y: number,
+): number {
   const [column, row] = [Math.floor(x * width), Math.floor(y * height)]
   for (let reach = 0; reach < 6; reach++)
     for (let dy = -reach; dy <= reach; dy++)
@@ -128,10 +138,7 @@ function wallMap(grid: SkinGrid, top: number, bottom: number): AreaMap {
     mm,
     // Its front stands in the middle.
     spot: (x, y) => [((x / width + 0.5) % 1) * grid.width, bottom - (y / height) * (bottom - top) - 1e-6],
-    on: ([column, row]) => [
-      (((column / grid.width + 0.5) % 1) + 1) % 1,
-      1 - (row - top) / (bottom - top),
-    ],
+    on: ([column, row]) => [(((column / grid.width + 0.5) % 1) + 1) % 1, 1 - (row - top) / (bottom - top)],
   }
 }
 
@@ -145,7 +152,7 @@ function flatMap(grid: SkinGrid, below: boolean): AreaMap {
   const height = Math.round(MAP / ratio)
   const hand = below ? -1 : 1
   const table = Array.from({ length: 2048 }, (_, i) => form.plan.at(i / 2048))
-  const turns = table.map(([x, z]) => ((Math.atan2(x, z) / (2 * Math.PI)) % 1 + 1) % 1)
+  const turns = table.map(([x, z]) => (((Math.atan2(x, z) / (2 * Math.PI)) % 1) + 1) % 1)
   const shareOf = (turn: number): number => {
     let [low, high] = [0, 2047]
     while (high - low > 1) {
@@ -162,7 +169,7 @@ function flatMap(grid: SkinGrid, below: boolean): AreaMap {
     spot: (x, y) => {
       const px = hand * (x / width - 0.5) * mm[0]
       const pz = (y / height - 0.5) * mm[1]
-      const share = shareOf(((Math.atan2(px, pz) / (2 * Math.PI)) % 1 + 1) % 1)
+      const share = shareOf((((Math.atan2(px, pz) / (2 * Math.PI)) % 1) + 1) % 1)
       const [ux, uz] = table[Math.round(share * 2048) % 2048]
       const r = Math.hypot(px, pz) / Math.hypot(ux, uz)
       if (r > reach) return null
@@ -175,4 +182,3 @@ function flatMap(grid: SkinGrid, below: boolean): AreaMap {
     },
   }
 }
-

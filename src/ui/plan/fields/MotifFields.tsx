@@ -6,6 +6,7 @@ import { useMemo, useRef } from 'react'
 import { surfacesOf, WALL } from '@/core/form/assembly'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
+import { followed, lineNames, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import { hasOwnWidths, MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import { motifAspect } from '@/core/skin/motifs/motifAspect'
@@ -22,13 +23,106 @@ interface MotifProps extends Pick<FieldsProps, 'piece' | 'form'> {
   onMotif: (motif: Motif) => void
   /** Words for acting on the shape and on the ground round it; false when only the shape makes sense. */
   ground: readonly [string, string] | false
+  /** Whether it may follow a drawing of the piece. */
+  follows?: boolean
 }
 
 const SIDE_WORDS = { outside: 'outside', inside: 'inside', floor: 'floor', base: 'base' } as const
 const FLAT_SIDE_WORDS = { outside: 'edge', inside: 'inside', floor: 'face', base: 'back' } as const
 
-/** A motif: which, where, how often, how large, how drawn. */
-export function MotifFields({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
+/** A motif: which, where, how often, how large, how drawn; or the drawing of the piece that it follows. */
+export function MotifFields(props: MotifProps) {
+  const { piece, motif, onMotif, ground } = props
+  const drawing = piece.drawings.find(({ id }) => id === motif.of)
+  if (!props.follows || piece.drawings.length === 0) return <OwnMotif {...props} />
+  return (
+    <>
+      <Field label="Lines of">
+        {(id) => (
+          <Select
+            id={id}
+            value={drawing?.id ?? ''}
+            choices={[['', 'this step alone'], ...piece.drawings.map((d) => [d.id, d.name] as [string, string])]}
+            onChange={(chosen) => {
+              const other = piece.drawings.find((d) => d.id === chosen)
+              const { of: _, only: __, ...own } = motif
+              onMotif(other ? followed(other, own) : own)
+            }}
+          />
+        )}
+      </Field>
+      {drawing ? (
+        <FollowedMotif drawing={drawing} motif={motif} onMotif={onMotif} ground={ground} />
+      ) : (
+        <OwnMotif {...props} />
+      )}
+    </>
+  )
+}
+
+/** How a step works the lines of a drawing: which of them, how broad, the shape or what lies round it. */
+function FollowedMotif({
+  drawing,
+  motif,
+  onMotif,
+  ground,
+}: Omit<MotifProps, 'piece' | 'form'> & { drawing: PieceDrawing }) {
+  const names = lineNames(drawing.motif.drawing)
+  const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })
+  const taken = motif.only ?? names
+  const all = ({ only: _, ...rest }: Motif): Motif => rest
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <span className="w-24">
+          <Field label="Line">
+            {(id) => (
+              <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />
+            )}
+          </Field>
+        </span>
+        <Check
+          label="outlines only"
+          checked={motif.made === 'line'}
+          onChange={(on) => set({ made: on ? 'line' : 'filled' })}
+        />
+      </div>
+      {names.length > 1 && (
+        <div role="group" aria-label="Which lines" className="flex flex-wrap gap-x-4">
+          {names.map((name) => (
+            <Check
+              key={name}
+              label={name}
+              checked={taken.includes(name)}
+              onChange={(on) => {
+                const only = on ? [...taken, name] : taken.filter((other) => other !== name)
+                if (only.length) onMotif(only.length === names.length ? all(motif) : { ...motif, only })
+              }}
+            />
+          ))}
+        </div>
+      )}
+      {ground && (
+        <Segments
+          small
+          label="Shape or ground"
+          value={motif.ground ? 'ground' : 'shape'}
+          choices={[
+            ['shape', ground[0]],
+            ['ground', ground[1]],
+          ]}
+          onChange={(which) => set({ ground: which === 'ground' })}
+        />
+      )}
+      <p className="text-[13px] text-base-content/75">
+        Where it stands and how large it is belongs to the drawing; dragged on the form, all its steps move.
+      </p>
+    </>
+  )
+}
+
+/** A motif of a step’s own. */
+function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
   const surfaces = useMemo(() => (wall ? surfacesOf(wall, piece.form.parts) : []), [wall, piece.form.parts])
   const form = surfaces.find(({ id }) => id === motif.on)?.form ?? wall
   const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })

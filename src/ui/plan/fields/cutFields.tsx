@@ -45,6 +45,7 @@ export function CutFields(props: FieldsProps<StepOf<'carve'> | StepOf<'incise'>>
         {...props}
         motif={step.motif}
         onMotif={(motif) => change({ motif })}
+        follows
         ground={step.act === 'carve' ? ['carve the lines', 'clear the ground'] : false}
       />
       <Check

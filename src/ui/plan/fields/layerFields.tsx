@@ -212,7 +212,7 @@ export function DrawFields(props: FieldsProps<StepOf<'draw'>>) {
         </Field>
         <CoatsField coats={step.coats} most={8} onCommit={(coats) => change({ coats })} />
       </div>
-      <MotifFields {...props} motif={step.motif} onMotif={(motif) => change({ motif })} ground={false} />
+      <MotifFields {...props} motif={step.motif} onMotif={(motif) => change({ motif })} follows ground={false} />
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {step.liner === 'trailer' && (
           <Check label="Damped and scrubbed first" checked={step.damped} onChange={(damped) => change({ damped })} />

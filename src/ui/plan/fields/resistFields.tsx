@@ -27,6 +27,7 @@ function ShapeFields(props: FieldsProps<StepOf<'wax'> | StepOf<'mask'>>) {
           {...props}
           motif={step.motif}
           onMotif={(motif) => change({ motif })}
+          follows
           ground={['the shape is covered', 'all round it is covered']}
         />
       ) : (

@@ -1,0 +1,174 @@
+import type { TurnedForm } from '../../form/turnedForm'
+import type { Command } from '../../model/command'
+import type { Piece } from '../../model/piece'
+import type { Studio } from '../../model/studio'
+import type { FoundArea } from '../../skin/areas/findAreas'
+import { colourNeighbours } from '../../skin/areas/fourColours'
+import { actOf, isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
+import { timeline } from '../../plan/timeline'
+import { infiniteReflectance } from '../../colour/kubelkaMunk'
+import type { Medium } from '../../vocabulary/material'
+import { followed, type DrawnArea, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
+import { placedStep } from './newStep'
+
+/** Work on areas of a drawing: one step a jar. */
+export type AreaStep = StepOf<'colourIn'> | StepOf<'glazeIn'>
+
+export const areaStepsOf = (piece: Piece, drawingId: string): AreaStep[] =>
+  piece.steps.filter(isAreaWork).filter(({ motif }) => motif.of === drawingId)
+
+/** The jars of each area of a drawing, in the order in which they are laid. */
+export function jarsOfAreas(piece: Piece, drawingId: string): ReadonlyMap<number, readonly string[]> {
+  const jars = new Map<number, string[]>()
+  for (const step of areaStepsOf(piece, drawingId))
+    for (const { id } of step.take) jars.set(id, [...(jars.get(id) ?? []), step.mediumId])
+  return jars
+}
+
+/** How light a jar fires by itself, 0–1: the mean of what an opaque film reflects. */
+export const paleness = ({ optics: { K, S } }: Medium): number =>
+  K.reduce((sum, k, i) => sum + infiniteReflectance(k, S[i]), 0) / K.length
+
+const plain = ({ id, name, note, copy, at }: DrawnArea): DrawnArea => ({ id, name, note, copy, at })
+
+/** A drawing that keeps the areas as they are found now, with those that are asleep. */
+export const keepingAreas = (
+  drawing: PieceDrawing,
+  areas: readonly DrawnArea[],
+  asleep: readonly DrawnArea[],
+): PieceDrawing => ({ ...drawing, areas: [...areas, ...asleep].map(plain).sort((a, b) => a.id - b.id) })
+
+/**
+ * The last place in a plan where the clay suits a jar; before the first firing, if there is one. 0 if there is none.
+ */
+function lastGood(
+  steps: readonly Step[],
+  studio: Studio,
+  act: AreaStep['act'],
+  jar: string,
+  drawing: PieceDrawing,
+): number {
+  const kindOf = (id: string) => studio.media[id]?.kind
+  const thought = {
+    act,
+    id: 'x',
+    done: false,
+    mediumId: jar,
+    motif: drawing.motif,
+    take: [],
+    tool: 'bulb',
+    coats: 1,
+    waits: true,
+  }
+  const step = thought as AreaStep
+  const times = timeline(steps)
+  const good = [...times.keys()].filter((at) => actOf(step).fit(step, kindOf)?.fit[times[at].stage].fit === 'good')
+  const fired = steps.findIndex(isFiring)
+  return good.findLast((at) => fired < 0 || at <= fired) ?? good.at(-1) ?? 0
+}
+
+/** What is known of a drawing’s areas when they are coloured. */
+export interface Colouring {
+  readonly piece: Piece
+  readonly studio: Studio
+  readonly form: TurnedForm
+  readonly drawing: PieceDrawing
+  readonly areas: readonly FoundArea[]
+  readonly asleep: readonly DrawnArea[]
+}
+
+/**
+ * Gives areas jars, or takes theirs away: one step a jar, a new one where it fits the clay, light jars before dark ones. A jar of glaze
+ * takes the place of other glaze only, a colour that of other colours; a step that has no area left goes.
+ *
+ * @param wanted the jar of each area by its id; null for none
+ */
+export function colourAreas(
+  { piece, studio, form, drawing, areas, asleep }: Colouring,
+  wanted: ReadonlyMap<number, string | null>,
+  newId: () => string,
+): Command {
+  const isGlaze = (mediumId: string) => studio.media[mediumId]?.kind === 'glaze'
+  const taken = (ids: readonly number[]): TakenArea[] =>
+    areas.filter(({ id }) => ids.includes(id)).map(({ id, copy, at }) => ({ id, copy, at }))
+  const commands: Command[] = [
+    { type: 'drawing.set', pieceId: piece.id, drawing: keepingAreas(drawing, areas, asleep) },
+  ]
+  const jars = [...new Set([...wanted.values()].filter((jar): jar is string => jar !== null))]
+  const done = new Set<string>()
+  let steps: readonly Step[] = piece.steps
+  for (const step of areaStepsOf(piece, drawing.id)) {
+    const first = !done.has(step.mediumId)
+    const own = first ? [...wanted].filter(([, jar]) => jar === step.mediumId).map(([id]) => id) : []
+    const lost = (id: number) => {
+      const jar = wanted.get(id)
+      return jar !== undefined && jar !== step.mediumId && (jar === null || isGlaze(jar) === isGlaze(step.mediumId))
+    }
+    const ids = [...new Set([...step.take.map(({ id }) => id).filter((id) => !lost(id)), ...own])]
+    done.add(step.mediumId)
+    if (ids.length === step.take.length && !own.some((id) => !step.take.some((t) => t.id === id))) continue
+    if (!ids.length && !step.done) {
+      commands.push({ type: 'step.remove', pieceId: piece.id, stepId: step.id })
+      steps = steps.filter(({ id }) => id !== step.id)
+      continue
+    }
+    const known = step.take.filter(({ id }) => ids.includes(id))
+    const take = [...known, ...taken(ids.filter((id) => !known.some((t) => t.id === id)))]
+    commands.push({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes: { take } })
+  }
+  const light = (id: string) => (studio.media[id] ? paleness(studio.media[id]) : 0)
+  for (const jar of jars.filter((id) => !done.has(id)).sort((a, b) => light(b) - light(a))) {
+    const act = isGlaze(jar) ? 'glazeIn' : 'colourIn'
+    const now = { ...piece, steps: [...steps], drawings: [drawing] }
+    const beside = steps.findLastIndex((step) => step.act === act && isAreaWork(step) && step.motif.of === drawing.id)
+    const lines = steps.findLastIndex((step) => 'motif' in step && step.motif?.of === drawing.id && !isAreaWork(step))
+    const after = beside >= 0 ? beside : Math.max(lines, lastGood(steps, studio, act, jar, drawing) - 1)
+    const { at, content } = placedStep(act, now, studio, form, after, { mediumId: jar })
+    if (content.act !== 'colourIn' && content.act !== 'glazeIn') continue
+    const step: Step = {
+      ...content,
+      id: newId(),
+      done: false,
+      mediumId: jar,
+      motif: followed(drawing, content.motif),
+      take: taken([...wanted].filter(([, own]) => own === jar).map(([id]) => id)),
+    }
+    commands.push({ type: 'step.add', pieceId: piece.id, at, step })
+    steps = steps.toSpliced(at, 0, step)
+  }
+  return { type: 'batch', label: 'colour areas', commands }
+}
+
+/** The same place in other copies of a drawing: where an area is in one, it is in each. */
+export const inAllCopies = (area: FoundArea, areas: readonly FoundArea[]): FoundArea[] =>
+  areas.filter(
+    (other) =>
+      other.id === area.id ||
+      (Math.hypot(other.at[0] - area.at[0], other.at[1] - area.at[1]) < 0.04 &&
+        Math.abs(other.mm2 / area.mm2 - 1) < 0.15),
+  )
+
+/** Jars in turn over copies of the same area, as one goes round. */
+export const inTurn = (same: readonly FoundArea[], jars: readonly string[]): Map<number, string> =>
+  new Map(same.toSorted((a, b) => a.copy - b.copy).map(({ id }, i) => [id, jars[i % jars.length]]))
+
+/** So many jars over areas that no neighbours share one; null if they are too few. */
+export function neighboursApart(areas: readonly FoundArea[], jars: readonly string[]): Map<number, string> | null {
+  const at = new Map(areas.map(({ id }, i) => [id, i]))
+  const colours = colourNeighbours(areas.map(({ neighbours }) => neighbours.flatMap((id) => at.get(id) ?? [])))
+  if (Math.max(0, ...colours) >= jars.length) return null
+  return new Map(areas.map(({ id }, i) => [id, jars[colours[i]]]))
+}
+
+/** Neighbours that have the same jar, as pairs of ids. */
+export function alikeNeighbours(
+  areas: readonly FoundArea[],
+  jars: ReadonlyMap<number, readonly string[]>,
+): [number, number][] {
+  const top = (id: number) => jars.get(id)?.at(-1)
+  return areas.flatMap(({ id, neighbours }) =>
+    neighbours
+      .filter((other) => id < other && top(id) && top(id) === top(other))
+      .map((other): [number, number] => [id, other]),
+  )
+}

@@ -1,0 +1,49 @@
+import { seedFromText, seededRandom } from '../../base/random'
+import type { SkinGrid } from '../../skin/grid'
+import { marksOf, motifWidth } from '../../skin/motifs/motifCopies'
+import { motifName } from '../../skin/motifs/motifName'
+import type { Drawing, DrawingShape, Motif } from '../../vocabulary/motif'
+import type { ShownLeak } from '../view/areasView'
+
+type Point = [number, number]
+
+/** Points of line art are kept to a hundredth of a millimetre of a drawing of 100 mm. */
+const rounded = (x: number) => Math.round(x * 1e4) / 1e4
+
+/** A stroke of one’s own line art. */
+export const strokeOf = (lines: readonly (readonly (readonly [number, number])[])[], name?: string): DrawingShape => ({
+  kind: 'stroke',
+  lines: lines.map((line) => line.map(([x, y]): Point => [rounded(x), rounded(y)])),
+  width: null,
+  cap: 'round',
+  join: 'round',
+  ink: true,
+  ...(name ? { name } : {}),
+})
+
+/** A motif as one’s own line art: outlines and strokes of its first copy, in units of its height. */
+export function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
+  if (motif.drawing) return motif.drawing
+  const widthMm = motifWidth(grid, motif)
+  const { heightMm } = motif
+  const aspect = widthMm / heightMm
+  const random = seededRandom(motif.seed + seedFromText(motif.kind))
+  const marks = marksOf({ ...motif, made: 'line' }, widthMm, random)
+  const lines = marks.flatMap((mark) =>
+    mark.kind === 'stroke' ? [mark.points.map(([x, y]): Point => [x / heightMm + aspect / 2, y / heightMm])] : [],
+  )
+  return { name: motifName(motif), aspect, widths: 'tool', shapes: [strokeOf(lines)] }
+}
+
+/** A motif whose drawing closes a gap: in each of its copies, since they are the same drawing. */
+export function gapClosed(grid: SkinGrid, motif: Motif, { closes }: Pick<ShownLeak, 'closes'>): Motif {
+  if (!closes) return motif
+  const art = lineArtOf(grid, motif)
+  const at = ([u, v]: readonly [number, number]): Point => [(u + 0.5) * art.aspect, v]
+  // A little over both ends, so that it meets them.
+  const [from, to] = [at(closes.from), at(closes.to)]
+  const over = 0.12
+  const beyond = (a: Point, b: Point): Point => [a[0] + (a[0] - b[0]) * over, a[1] + (a[1] - b[1]) * over]
+  const line = [beyond(from, to), beyond(to, from)]
+  return { ...motif, drawing: { ...art, shapes: [...art.shapes, strokeOf([line], 'closed gaps')] } }
+}

@@ -1,0 +1,246 @@
+'use client'
+
+import clsx from 'clsx'
+import { useCallback, useMemo, useState } from 'react'
+import type { TurnedForm } from '@/core/form/turnedForm'
+import type { Piece } from '@/core/model/piece'
+import type { Studio } from '@/core/model/studio'
+import {
+  alikeNeighbours,
+  colourAreas,
+  inAllCopies,
+  inTurn,
+  jarsOfAreas,
+  keepingAreas,
+  neighboursApart,
+} from '@/core/usecases/create/areaSteps'
+import { HARD_TO_TELL, lightShare, nearestNeighbours, proposePalettes } from '@/core/usecases/create/areaPalettes'
+import { gapClosed } from '@/core/usecases/create/ownLineArt'
+import { gridOf } from '@/core/usecases/view/areasView'
+import { differenceWords } from '@/core/colour/differenceWords'
+import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
+import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
+import { useAreas } from '@/store/drawings'
+import { newId, run, tell } from '@/store/studioStore'
+import { swatchOf } from '@/ui/kit/colours'
+import { Segments, Select } from '@/ui/kit/fields'
+import { useInUnits } from '@/ui/kit/useInUnits'
+import { AreaList } from './AreaList'
+import { AreaMap } from './AreaMap'
+
+interface AreaColoursProps {
+  piece: Piece
+  studio: Studio
+  form: TurnedForm | null
+  drawing: PieceDrawing
+}
+
+const KINDS = [...new Set([...kindsLaidBy('colourIn'), ...kindsLaidBy('glazeIn')])]
+
+/** The areas of a drawing: jars in the hand, a press on the map, and what comes of it. */
+export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) {
+  const { value: view, busy, problem } = useAreas(piece, drawing)
+  const inUnits = useInUnits()
+  const jars = useMemo(() => jarsOfAreas(piece, drawing.id), [piece, drawing.id])
+  const used = [...new Set([...jars.values()].flat())]
+  const [held, setHeld] = useState<readonly string[]>([])
+  const palette = [...new Set([...used, ...held])].filter((id) => studio.media[id])
+  const [inHand, setInHand] = useState<string | null>(null)
+  const jar = inHand && palette.includes(inHand) ? inHand : (palette[0] ?? null)
+  const [where, setWhere] = useState<'one' | 'copies'>('one')
+  const topJar = useCallback((id: number) => studio.media[jars.get(id)?.at(-1) ?? ''], [jars, studio.media])
+  const colourOf = useCallback(
+    (id: number) => {
+      const medium = topJar(id)
+      return medium ? swatchOf(medium) : null
+    },
+    [topJar],
+  )
+  const chosen = useMemo(
+    () => new Set(jar ? [...jars].filter(([, ids]) => ids.includes(jar)).map(([id]) => id) : []),
+    [jars, jar],
+  )
+  if (problem) return <p role="alert">{problem}</p>
+  if (!view)
+    return <p className="text-sm text-base-content/75">{busy ? 'Looking for its areas…' : 'Its surface is gone.'}</p>
+  if (!form) return null
+  const { areas, asleep, leaks } = view
+  const give = (wanted: ReadonlyMap<number, string | null>) =>
+    run(colourAreas({ piece, studio, form, drawing, areas, asleep }, wanted, newId))
+  const press = (id: number) => {
+    const area = areas.find((a) => a.id === id)
+    if (!area) return
+    if (!jar) return tell('news', 'Take a jar into your hand first, then press areas.')
+    const same = where === 'copies' ? inAllCopies(area, areas) : [area]
+    const off = chosen.has(id)
+    give(new Map(same.map((one) => [one.id, off ? null : jar])))
+  }
+  const jarOf = (id: number) => topJar(id)
+  const light = lightShare(areas, jarOf)
+  const nearest = nearestNeighbours(areas, jarOf)
+  const alike = alikeNeighbours(areas, jars)
+  const kind = (jar && studio.media[jar]?.kind) || 'underglaze'
+  const body = studio.bodies[piece.bodyId]
+  const size = Math.min(4, Math.max(3, palette.length))
+  const proposals = body ? proposePalettes(Object.values(studio.media), body, kind, size) : []
+  const apart = (ids: readonly string[]) => {
+    const wanted = neighboursApart(areas, ids)
+    if (wanted) give(wanted)
+    else
+      tell(
+        'news',
+        `${ids.length} ${ids.length === 1 ? 'jar is' : 'jars are'} too few: some neighbours would be alike. ` +
+          `Take one more into your hand.`,
+      )
+  }
+  const name = (id: string) => studio.media[id]?.name ?? 'missing jar'
+  return (
+    <div className="space-y-2" data-testid="area-colours" data-busy={busy}>
+      <div role="group" aria-label="Jars in the hand" className="flex flex-wrap items-center gap-1.5">
+        {palette.map((id) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={id === jar}
+            onClick={() => setInHand(id)}
+            className={clsx(
+              'flex cursor-pointer items-center gap-1.5 border px-1.5 py-0.5 text-[13px]',
+              id === jar ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60',
+            )}
+          >
+            <span
+              className="h-4 w-4 border border-base-content/60"
+              style={{ background: swatchOf(studio.media[id]) }}
+            />
+            {name(id)}
+          </button>
+        ))}
+        <span className="w-44">
+          <Select
+            label="Take a jar into the hand"
+            value=""
+            choices={[
+              ['', palette.length ? 'another jar…' : 'take a jar…'],
+              ...Object.values(studio.media)
+                .filter((m) => KINDS.includes(m.kind) && !palette.includes(m.id))
+                .map((m) => [m.id, m.name] as [string, string]),
+            ]}
+            onChange={(id) => {
+              if (!id) return
+              setHeld([...held, id])
+              setInHand(id)
+            }}
+          />
+        </span>
+      </div>
+      <AreaMap
+        view={view}
+        label={`Areas of ${drawing.name}`}
+        colourOf={colourOf}
+        chosen={chosen}
+        words={(id) => `${(jars.get(id) ?? []).map(name).join(', then ') || 'no colour yet'}`}
+        onPress={press}
+        onLeak={(leak) => {
+          const grid = gridOf(piece, drawing)
+          if (!grid) return
+          const motif = gapClosed(grid, drawing.motif, leak)
+          run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...keepingAreas(drawing, areas, asleep), motif } })
+        }}
+      />
+      <p className="numbers text-[13px] text-base-content/80">
+        {areas.length} areas, {[...jars.keys()].filter((id) => areas.some((a) => a.id === id)).length} with a colour
+        {light !== null && `; ${Math.round(light * 100)} % of what is coloured fires light`}.
+        {leaks.length > 0 &&
+          ` ${leaks.length === 1 ? 'One gap' : `${leaks.length} gaps`} in its outlines: press a red ring to close it, or leave it open.`}
+        {asleep.length > 0 &&
+          ` ${asleep.map(({ id, name: own }) => own || `area ${id}`).join(', ')} ${asleep.length === 1 ? 'has' : 'have'} run into another or lie off the piece.`}
+      </p>
+      {nearest && nearest.apart < HARD_TO_TELL && (
+        <p className="text-[13px]" data-warning>
+          Areas {nearest.a} and {nearest.b} are {differenceWords(nearest.apart)} in the worst light (ΔE{' '}
+          <span className="numbers">{nearest.apart.toFixed(0)}</span>).
+        </p>
+      )}
+      {alike.length > 0 && (
+        <p className="text-[13px] text-base-content/80">
+          Neighbours alike:{' '}
+          {alike
+            .slice(0, 4)
+            .map(([a, b]) => `${a} and ${b}`)
+            .join('; ')}
+          {alike.length > 4 && `; ${alike.length - 4} more`}.
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-1.5">
+        <Segments
+          small
+          label="A press colours"
+          value={where}
+          choices={[
+            ['one', 'this area'],
+            ['copies', 'it in every copy'],
+          ]}
+          onChange={setWhere}
+        />
+        <button
+          type="button"
+          className="btn px-2 font-normal btn-sm"
+          disabled={palette.length < 2}
+          title="As few of the jars in the hand as will do, no two neighbours alike"
+          onClick={() => apart(palette)}
+        >
+          no neighbours alike
+        </button>
+        <button
+          type="button"
+          className="btn px-2 font-normal btn-sm"
+          disabled={palette.length < 2 || drawing.motif.repeats < 2}
+          title="The jars in the hand one after another, as one goes round"
+          onClick={() => {
+            const wanted = new Map<number, string>()
+            const seen = new Set<number>()
+            for (const area of areas) {
+              if (seen.has(area.id) || area.mm2 > 20 * areas[0].mm2) continue
+              const same = inAllCopies(area, areas)
+              same.forEach(({ id }) => seen.add(id))
+              if (same.length > 1) inTurn(same, palette).forEach((own, id) => wanted.set(id, own))
+            }
+            give(wanted)
+          }}
+        >
+          in turn round
+        </button>
+      </div>
+      {proposals.length > 0 && (
+        <div role="group" aria-label="Palettes from the cupboard" className="space-y-1">
+          <span className="text-[13px] text-base-content/75">From the cupboard, told apart in all lights:</span>
+          {proposals.map((proposal) => (
+            <button
+              key={proposal.name}
+              type="button"
+              className="flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[13px] hover:border-base-content"
+              title={inUnits('Colours all areas so that no neighbours are alike')}
+              onClick={() => {
+                setHeld(proposal.jars.map(({ id }) => id))
+                apart(proposal.jars.map(({ id }) => id))
+              }}
+            >
+              {proposal.jars.map((m) => (
+                <span
+                  key={m.id}
+                  className="h-4 w-6 border border-base-content/60"
+                  style={{ background: swatchOf(m) }}
+                />
+              ))}
+              <span className="flex-1 truncate">
+                {proposal.name}: {proposal.jars.map((m) => m.name).join(', ')}
+              </span>
+              <span className="numbers text-xs">ΔE {Math.round(proposal.apart)}</span>
+            </button>
+          ))}
+        </div>
+      )}
+      <AreaList piece={piece} studio={studio} drawing={drawing} view={view} jars={jars} />
+    </div>
+  )
+}
