@@ -192,11 +192,25 @@ describe('a document of version 6', () => {
     if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
     const { pieces } = read.value.studio
     const { studio: before } = JSON.parse(frozen) as { studio: { pieces: typeof pieces } }
-    expect(pieces).toEqual(before.pieces)
+    for (const [id, piece] of Object.entries(pieces)) expect(piece).toEqual({ ...before.pieces[id], drawings: [] })
     const mugs = pieces['swift-mugs']
     expect(mugs.form.parts.map(({ kind }) => kind)).toEqual(['handle'])
     const places = mugs.steps.flatMap((step) => ('place' in step ? [step.place] : []))
     expect(places.length).toBeGreaterThan(4)
     expect(places.every(({ on }) => on === undefined)).toBe(true)
+  })
+})
+
+describe('a document of version 7', () => {
+  it('opens with no drawings, and its edits bring none', () => {
+    const frozen = readFileSync(new URL('./fixtures/studio.v7.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(frozen)
+    if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
+    const { pieces } = read.value.studio
+    const { studio: before } = JSON.parse(frozen) as { studio: { pieces: typeof pieces } }
+    expect(Object.keys(pieces)).toEqual(['creek-teapot', 'plump-wren', 'swift-mugs'])
+    for (const [id, piece] of Object.entries(pieces)) expect(piece).toEqual({ ...before.pieces[id], drawings: [] })
+    const added = { kind: 'do', command: { type: 'piece.add', piece: before.pieces['swift-mugs'] } }
+    expect(migrateEdit(added, 7)).toEqual({ ...added, command: { ...added.command, piece: pieces['swift-mugs'] } })
   })
 })

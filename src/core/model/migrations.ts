@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 7
+export const CURRENT_VERSION = 8
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {

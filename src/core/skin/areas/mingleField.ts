@@ -54,12 +54,12 @@ export function mingleField(
     make: () => {
       const areas = partedBy(grid, own.motif)
       const { raster } = areas
-      const { width, top, bottom, rowMm, columnMm } = raster
+      const { width, top, bottom, rowMm, columnMm, lineMm } = raster
       const height = bottom - top
       const mine = takenMask(areas, own.take)
       const theirs = takenMask(areas, other.take)
       const held = holdMask(width, top, mine.length, holds)
-      const reach = Math.min(FARTHEST_MM, 2 * halfMm + sagMm)
+      const reach = Math.min(FARTHEST_MM, 2 * halfMm + sagMm + lineMm)
       const far = new Float32Array(mine.length).fill(1e6)
       const from = new Int32Array(mine.length).fill(-1)
       const buckets: number[][] = Array.from({ length: Math.ceil(reach / STEP_MM) + 2 }, () => [])
@@ -96,10 +96,11 @@ export function mingleField(
         for (const i of buckets[b]) if (Math.floor(far[i] / STEP_MM) === b) spread(i)
       const levels = new Uint8Array(mine.length)
       for (let i = 0; i < mine.length; i++) {
-        if (!mine[i] || far[i] > reach) continue
+        // On the line itself the act goes by which of the two lies there.
+        if ((!mine[i] && areas.labels.label[i] >= 0) || far[i] > reach) continue
         const lower = (Math.floor(i / width) - Math.floor(from[i] / width)) * downward
         // The upper glaze runs down over the lower: the border lies so much lower.
-        const border = far[i] - (lower > 0 ? sagMm : lower < 0 ? -sagMm : 0)
+        const border = far[i] - lineMm / 2 - (lower > 0 ? sagMm : lower < 0 ? -sagMm : 0)
         const share = shareAt(border, halfMm)
         levels[i] = Math.min(PARTS - 2, 2 * Math.round((share * PARTS) / 2))
       }
