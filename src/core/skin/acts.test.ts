@@ -258,6 +258,18 @@ describe('each act, on one stack', () => {
       { shown: [[0, 24]] },
     ],
     [
+      'a molten glaze becomes its mixture with the one beside it, as thick as it was',
+      films([0, 24], [2, 24]),
+      { act: 'mingle', medium: 2, mixtures: [2, 2, 2, 2, 1, 1, 1, 1] },
+      8,
+      {
+        shown: [
+          [0, 24],
+          [1, 24],
+        ],
+      },
+    ],
+    [
       'fire burns wax and fixes films',
       { ...films([0, 24]), wax: 'dry' },
       { act: 'fire', cone: 6, melts: false },

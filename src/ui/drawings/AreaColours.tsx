@@ -66,7 +66,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
   if (!form) return null
   const { areas, asleep, leaks } = view
   const give = (wanted: ReadonlyMap<number, string | null>) =>
-    run(colourAreas({ piece, studio, form, drawing, areas, asleep }, wanted, newId))
+    run(colourAreas({ piece, studio, form, drawing, areas }, wanted, newId))
   const press = (id: number) => {
     const area = areas.find((a) => a.id === id)
     if (!area) return
@@ -143,8 +143,8 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
         onLeak={(leak) => {
           const grid = gridOf(piece, drawing)
           if (!grid) return
-          const motif = gapClosed(grid, drawing.motif, leak)
-          run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...keepingAreas(drawing, areas, asleep), motif } })
+          const motif = gapClosed(grid, drawing.motif, leak.closes)
+          run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...keepingAreas(drawing, areas), motif } })
         }}
       />
       <p className="numbers text-[13px] text-base-content/80">

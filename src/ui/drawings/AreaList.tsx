@@ -25,7 +25,7 @@ export function AreaList({
 }) {
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const tellOf = (id: number, told: { name?: string; note?: string }) => {
-    const kept = keepingAreas(drawing, view.areas, view.asleep)
+    const kept = keepingAreas(drawing, view.areas)
     const areas = kept.areas.map((area) => (area.id === id ? { ...area, ...told } : area))
     run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...kept, areas } })
   }

@@ -31,12 +31,12 @@ export const paleness = ({ optics: { K, S } }: Medium): number =>
 
 const plain = ({ id, name, note, copy, at }: DrawnArea): DrawnArea => ({ id, name, note, copy, at })
 
-/** A drawing that keeps the areas as they are found now, with those that are asleep. */
-export const keepingAreas = (
-  drawing: PieceDrawing,
-  areas: readonly DrawnArea[],
-  asleep: readonly DrawnArea[],
-): PieceDrawing => ({ ...drawing, areas: [...areas, ...asleep].map(plain).sort((a, b) => a.id - b.id) })
+/** A drawing that keeps the areas as they are found now: what is told of known ones stays, new ones come to them. */
+export const keepingAreas = (drawing: PieceDrawing, found: readonly DrawnArea[]): PieceDrawing => {
+  const known = new Set(drawing.areas.map(({ id }) => id))
+  const more = found.filter(({ id }) => !known.has(id)).map(plain)
+  return { ...drawing, areas: [...drawing.areas, ...more].sort((x, y) => x.id - y.id) }
+}
 
 /**
  * The last place in a plan where the clay suits a jar; before the first firing, if there is one. 0 if there is none.
@@ -74,7 +74,6 @@ export interface Colouring {
   readonly form: TurnedForm
   readonly drawing: PieceDrawing
   readonly areas: readonly FoundArea[]
-  readonly asleep: readonly DrawnArea[]
 }
 
 /**
@@ -84,16 +83,14 @@ export interface Colouring {
  * @param wanted the jar of each area by its id; null for none
  */
 export function colourAreas(
-  { piece, studio, form, drawing, areas, asleep }: Colouring,
+  { piece, studio, form, drawing, areas }: Colouring,
   wanted: ReadonlyMap<number, string | null>,
   newId: () => string,
 ): Command {
   const isGlaze = (mediumId: string) => studio.media[mediumId]?.kind === 'glaze'
   const taken = (ids: readonly number[]): TakenArea[] =>
     areas.filter(({ id }) => ids.includes(id)).map(({ id, copy, at }) => ({ id, copy, at }))
-  const commands: Command[] = [
-    { type: 'drawing.set', pieceId: piece.id, drawing: keepingAreas(drawing, areas, asleep) },
-  ]
+  const commands: Command[] = [{ type: 'drawing.set', pieceId: piece.id, drawing: keepingAreas(drawing, areas) }]
   const jars = [...new Set([...wanted.values()].filter((jar): jar is string => jar !== null))]
   const done = new Set<string>()
   let steps: readonly Step[] = piece.steps

@@ -2,24 +2,10 @@ import { seedFromText, seededRandom } from '../../base/random'
 import type { SkinGrid } from '../../skin/grid'
 import { marksOf, motifWidth } from '../../skin/motifs/motifCopies'
 import { motifName } from '../../skin/motifs/motifName'
-import type { Drawing, DrawingShape, Motif } from '../../vocabulary/motif'
-import type { ShownLeak } from '../view/areasView'
+import { strokeOf } from '../../vocabulary/lineArt'
+import type { Drawing, Motif } from '../../vocabulary/motif'
 
 type Point = [number, number]
-
-/** Points of line art are kept to a hundredth of a millimetre of a drawing of 100 mm. */
-const rounded = (x: number) => Math.round(x * 1e4) / 1e4
-
-/** A stroke of one’s own line art. */
-export const strokeOf = (lines: readonly (readonly (readonly [number, number])[])[], name?: string): DrawingShape => ({
-  kind: 'stroke',
-  lines: lines.map((line) => line.map(([x, y]): Point => [rounded(x), rounded(y)])),
-  width: null,
-  cap: 'round',
-  join: 'round',
-  ink: true,
-  ...(name ? { name } : {}),
-})
 
 /** A motif as one’s own line art: outlines and strokes of its first copy, in units of its height. */
 export function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
@@ -35,8 +21,14 @@ export function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
   return { name: motifName(motif), aspect, widths: 'tool', shapes: [strokeOf(lines)] }
 }
 
+/** Ends of the line that closes a gap, as places of a copy’s own. */
+interface Closing {
+  readonly from: readonly [number, number]
+  readonly to: readonly [number, number]
+}
+
 /** A motif whose drawing closes a gap: in each of its copies, since they are the same drawing. */
-export function gapClosed(grid: SkinGrid, motif: Motif, { closes }: Pick<ShownLeak, 'closes'>): Motif {
+export function gapClosed(grid: SkinGrid, motif: Motif, closes: Closing | null): Motif {
   if (!closes) return motif
   const art = lineArtOf(grid, motif)
   const at = ([u, v]: readonly [number, number]): Point => [(u + 0.5) * art.aspect, v]

@@ -1,5 +1,5 @@
 import type { Drawing } from '../../vocabulary/motif'
-import { strokeOf } from './ownLineArt'
+import { strokeOf } from '../../vocabulary/lineArt'
 
 /** A place on the ground on which points are set, mm: to the right of its middle line, and up from its foot. */
 export type SetPoint = readonly [x: number, y: number]

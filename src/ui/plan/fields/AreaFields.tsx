@@ -133,7 +133,7 @@ function StepAreas({ piece, studio, step, drawing }: FieldsProps<AreaStep> & { d
             type: 'batch',
             label: 'choose areas',
             commands: [
-              { type: 'drawing.set', pieceId: piece.id, drawing: keepingAreas(drawing, view.areas, view.asleep) },
+              { type: 'drawing.set', pieceId: piece.id, drawing: keepingAreas(drawing, view.areas) },
               { type: 'step.change', pieceId: piece.id, stepId: step.id, changes: { take } },
             ],
           })
