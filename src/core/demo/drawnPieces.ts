@@ -1,7 +1,6 @@
 import { presetForm } from '../model/presetForm'
 import type { Piece } from '../model/piece'
 import * as build from '../plan/build'
-import type { StepContent } from '../plan/step'
 import { strokeOf } from '../vocabulary/lineArt'
 import type { Motif } from '../vocabulary/motif'
 import { followed, type DrawnArea, type PieceDrawing } from '../vocabulary/pieceDrawing'
@@ -81,15 +80,12 @@ const ESTUARY: PieceDrawing = {
   ],
 }
 
-const glazed = (mediumId: string, ...ids: number[]): StepContent => ({
-  act: 'glazeIn',
-  mediumId,
-  motif: followed(ESTUARY, estuaryMotif),
-  take: ESTUARY.areas.filter(({ id }) => ids.includes(id)).map(({ id, copy, at }) => ({ id, copy, at })),
-  tool: 'bulb',
-  coats: 1,
-  waits: true,
-})
+const glazed = (mediumId: string, ...ids: number[]) =>
+  build.glazeIn(
+    mediumId,
+    followed(ESTUARY, estuaryMotif),
+    ESTUARY.areas.filter(({ id }) => ids.includes(id)),
+  )
 
 /** Pieces that are thought in a drawing: its lines are cut and filled, the areas between them glazed. */
 export const drawnPieces = (): Piece[] => [

@@ -17,6 +17,7 @@ import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
 import { orderRules } from './rules/orderRules'
+import { areaRules } from './rules/areaRules'
 import { partRules } from './rules/partRules'
 import { stageRules } from './rules/stageRules'
 import { textureRules } from './rules/textureRules'
@@ -29,6 +30,7 @@ export const RULES: readonly Rule[] = [
   ...orderRules,
   ...carveRules,
   ...motifRules,
+  ...areaRules,
   ...partRules,
   ...inlayRules,
   ...textureRules,

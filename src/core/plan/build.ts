@@ -2,6 +2,7 @@ import type { Blower } from '../clay/drying/airSide'
 import type { Cover, DryingStage } from '../clay/stages'
 import type { Cone } from '../firing/cones'
 import { PLAIN_MOTIF, type Motif, type MotifKind } from '../vocabulary/motif'
+import type { TakenArea } from '../vocabulary/pieceDrawing'
 import { type Step, type StepContent, type StepOf } from './step'
 import type { Place } from '../vocabulary/place'
 import { PLAIN_COAT } from './acts/coat'
@@ -151,3 +152,26 @@ export const fire = (firing: StepOf<'fire'>['firing'], cone: Cone, slab = false)
 /** Contents as steps, numbered after a prefix; the first `done` of them done. */
 export const numbered = (prefix: string, done: number, contents: readonly StepContent[]): Step[] =>
   contents.map((content, i) => ({ ...content, id: `${prefix}-${i + 1}`, done: i < done }) as Step)
+
+/** A jar on areas between lines: glaze by bulb, colour by a fine brush, unless said otherwise. */
+export const glazeIn = (
+  mediumId: string,
+  lines: Motif,
+  take: readonly TakenArea[],
+  more: More<'glazeIn'> = {},
+): Content<'glazeIn'> => ({
+  act: 'glazeIn',
+  mediumId,
+  motif: lines,
+  take: take.map(({ id, copy, at }) => ({ id, copy, at })),
+  tool: 'bulb',
+  coats: 1,
+  waits: true,
+  ...more,
+})
+export const colourIn = (
+  mediumId: string,
+  lines: Motif,
+  take: readonly TakenArea[],
+  more: More<'colourIn'> = {},
+): Content<'colourIn'> => ({ ...glazeIn(mediumId, lines, take), tool: 'fineBrush', coats: 3, ...more, act: 'colourIn' })

@@ -31,6 +31,8 @@ export interface FieldSource {
   readonly stretches: readonly Stretch[]
   readonly arcs: readonly Arc[] | null
   readonly make: () => LevelField
+  /** Whether it acts at a place, if its stretches do not tell: mm along and a share of a turn. */
+  readonly within?: (lengthMm: number, across: number) => boolean
 }
 
 /** A field of which only some sectors act. */

@@ -50,8 +50,10 @@ export function probeSpot(
 function meets({ act, field, stepIndex, aside, on }: SkinOperation, spot: ProbePoint): boolean {
   if (on !== spot.on || aside || field.kind === 'patches' || (spot.onHigh && act.act === 'press')) return false
   if (field.kind === 'marks') return spot.inLineOf === stepIndex
+  const across = spot.across ?? SOMEWHERE
   return (
-    inAnyArc(spot.across ?? SOMEWHERE, field.arcs) &&
-    field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to)
+    inAnyArc(across, field.arcs) &&
+    field.stretches.some((s) => spot.lengthMm >= s.from && spot.lengthMm < s.to) &&
+    (field.within?.(spot.lengthMm, across) ?? true)
   )
 }

@@ -18,6 +18,7 @@ const UNSEEN: Readonly<Record<string, string>> = {
   'part-hangs-in-the-air': 'it is seen on the form and not on the skin',
   'part-is-swallowed': 'it is seen on the form and not on the skin',
   'part-is-gone': 'there is nothing left of it to be seen',
+  'no-area-taken': 'the step does nothing',
   'not-damped': 'a little more even, and no more',
   'clay-gets-wetter': 'the clay cannot come to that stage at all',
   'dry-scraping': 'dust in the air, not on the piece',

@@ -140,7 +140,9 @@ function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: Turne
         tabIndex={0}
         role="application"
         aria-label="Ground for points: arrows move, Enter sets a point"
-        className="max-h-[52vh] w-full cursor-crosshair border border-base-content/60 bg-base-200"
+        className="mx-auto block cursor-crosshair border border-base-content/60 bg-base-200"
+        // As broad as there is room for, in its own proportions: a press is read off them.
+        style={{ width: `min(100%, ${((50 * widthMm) / heightMm).toFixed(1)}vh)`, aspectRatio: widthMm / heightMm }}
         onMouseMove={(event) => setCursor(at(event))}
         onClick={(event) => add(snapped(at(event), ground))}
         onKeyDown={onKeyDown}

@@ -63,7 +63,11 @@ export function SketchCorners({
     onCorners(corners.map((corner, k) => (k === i ? [within(to[0]), within(to[1])] : corner)))
   }
   return (
-    <div ref={box} className="relative touch-none self-start">
+    <div
+      ref={box}
+      className="relative touch-none self-start justify-self-center"
+      style={{ width: `min(100%, ${((56 * picture.width) / picture.height).toFixed(1)}vh)` }}
+    >
       <canvas
         ref={canvas}
         width={picture.width}

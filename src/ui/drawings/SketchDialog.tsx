@@ -164,7 +164,7 @@ function Sketching({
         <div className="space-y-2">
           <svg
             viewBox={`0 0 ${widthMm} ${heightMm}`}
-            className="max-h-96 w-full border border-base-content/60 bg-white"
+            className="max-h-[48vh] w-full border border-base-content/60 bg-white"
             role="img"
             aria-label="The lines that were found"
             data-testid="sketch-lines"

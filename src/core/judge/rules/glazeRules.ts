@@ -64,7 +64,7 @@ export const glazeRules: readonly Rule[] = [
     school: 'firings',
     severity: 'ruin',
     look: (plan) =>
-      plan.of('glaze').flatMap(({ step, index, time }): Sighting[] => {
+      [...plan.of('glaze'), ...plan.of('glazeIn')].flatMap(({ step, index, time }): Sighting[] => {
         if (!isGreenware(time.stage)) return []
         const once = plan.ways.firings === 'onceFired' && time.stage !== 'wet' && time.stage !== 'softLeatherHard'
         const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque')

@@ -33,7 +33,7 @@ export const stageRules: readonly Rule[] = [
         const technique = actOf(step).fit(step, (id) => plan.medium(id)?.kind)
         const { stage } = plan.times[index]
         // Glaze on greenware has a rule of its own.
-        if (!technique || (step.act === 'glaze' && isGreenware(stage))) return []
+        if (!technique || ((step.act === 'glaze' || step.act === 'glazeIn') && isGreenware(stage))) return []
         const fit = technique.fit[stage]
         if (fit.fit === 'good') return []
         const withCare = isCut(step) && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'

@@ -8,8 +8,8 @@ import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource } from '../levelField'
 import { NOMINAL } from '../levels'
 import { partedStretch } from './areaRaster'
-import { distanceTo } from './depth'
-import { labelsOf, partAreas, type AreasOf } from './findAreas'
+import { labelAt, labelsOf, partAreas, type AreasOf } from './findAreas'
+import { flood } from './flood'
 
 /** What lies between lines that a step colours. */
 export interface AreaWork {
@@ -48,21 +48,21 @@ export function partedBy(grid: SkinGrid, motif: Motif): AreasOf {
   return known
 }
 
-/** 1 at each texel of the areas that are taken, row by row of what the drawing parts. */
-export function takenMask(areas: AreasOf, take: readonly TakenArea[]): Uint8Array {
-  const wanted = labelsOf(areas, take)
-  return Uint8Array.from(areas.labels.label, (l) => (wanted.has(l) ? 1 : 0))
-}
-
 /** A seeded unevenness from 0 to 1 with features of a size in mm, in plain millimetres on flat parts. */
 export function unevenness(grid: SkinGrid, sizeMm: number, seed: number): (column: number, row: number) => number {
   const { width, rowMm, radiusMm, columnMm, form } = grid
   const knots = Math.max(4, Math.round((Math.max(...columnMm) * width) / sizeMm))
-  return (x, y) => {
-    if (!isFlatRow(grid, y)) return surfaceNoise((x / width) * knots, (y * rowMm) / sizeMm, knots, seed)
-    const [ux, uz] = form.plan.at((x + 0.5) / width)
-    return surfaceNoise((ux * radiusMm[y]) / sizeMm + 4096, (uz * radiusMm[y]) / sizeMm + 4096, 8192, seed)
-  }
+  const flat = Array.from({ length: grid.height }, (_, y) => isFlatRow(grid, y))
+  const points = Array.from({ length: width }, (_, x) => form.plan.at((x + 0.5) / width))
+  return (x, y) =>
+    flat[y]
+      ? surfaceNoise(
+          (points[x][0] * radiusMm[y]) / sizeMm + 4096,
+          (points[x][1] * radiusMm[y]) / sizeMm + 4096,
+          8192,
+          seed,
+        )
+      : surfaceNoise((x / width) * knots, (y * rowMm) / sizeMm, knots, seed)
 }
 
 /**
@@ -79,46 +79,57 @@ export function areaField(grid: SkinGrid, work: AreaWork, holds: readonly FieldS
   const key = `areas:${tool}:${coats}:${seed}:${taken}:${holds.map((h) => h.key).join('+')}:${JSON.stringify(lines)}`
   return {
     key,
-    kind: 'marks',
+    kind: 'area',
     stretches: [stretch],
     arcs: null,
+    within: (lengthMm, across) => {
+      const areas = partedBy(grid, motif)
+      const label = labelAt(areas.raster, areas.labels, [(((across % 1) + 1) % 1) * grid.width, lengthMm / grid.rowMm])
+      return labelsOf(areas, take).has(label)
+    },
     make: () => {
       const areas = partedBy(grid, motif)
-      const { raster, labels, depth } = areas
+      const { raster, labels, depth, edges, widestMm } = areas
       const { width, top, lineMm } = raster
+      const { label } = labels
       const middle = lineMm / 2 + 0.1
-      const mask = takenMask(areas, take)
-      const outside = distanceTo(raster, (i) => mask[i] === 1)
-      const widest = new Float32Array(labels.count)
-      labels.label.forEach((l, i) => l >= 0 && (widest[l] = Math.max(widest[l], 2 * depth[i])))
+      const wanted = labelsOf(areas, take)
       const { straysMm, tipMm, flows } = AREA_TOOL[tool]
       const wobble = unevenness(grid, 4, seed)
       const strokes = unevenness(grid, flows ? 14 : 2.2, seed + 1)
-      const levels = new Uint8Array(mask.length)
-      const held = holdMask(width, top, mask.length, holds)
-      for (let i = 0; i < mask.length; i++) {
-        if (outside[i] > straysMm + middle) continue
-        const [x, y] = [i % width, Math.floor(i / width) + top]
-        const l = labels.label[i]
-        const room = mask[i] ? widest[l] : AT_EASE_MM
-        const strays = straysMm * clamp(room / AT_EASE_MM, 0.5, 1)
+      const held = holdMask(width, top, label.length, holds)
+      const levels = new Uint8Array(label.length)
+      const lay = (i: number, past: number, room: number) => {
+        const x = i % width
+        const y = (i - x) / width + top
         // Inside it stops short of the line, outside it goes past it.
-        const past = mask[i] ? -depth[i] : outside[i]
-        if (past > middle + strays * (2 * wobble(x, y) - 1.1)) continue
-        const share = flows ? 1 + POOL * (2 * strokes(x, y) - 1) : 1 + STROKES * (2 * strokes(x, y) - 1)
-        const thin = mask[i] ? clamp(room / tipMm, THINNEST, 1) : 1
-        if (held?.[i] && wobble(x + 0.5, y) < 1 - ONTO_FENCE * 2) continue
-        levels[i] = Math.min(255, Math.max(1, Math.round(NOMINAL * coats * share * thin)))
+        const strays = straysMm * clamp(room / AT_EASE_MM, 0.5, 1)
+        if (past > middle - 1.1 * strays && past > middle + strays * (2 * wobble(x, y) - 1.1)) return
+        if (held?.[i] && wobble((x + width / 2) % width, y) < 1 - ONTO_FENCE * 2) return
+        const uneven = (flows ? POOL : STROKES) * (2 * strokes(x, y) - 1)
+        levels[i] = Math.min(
+          255,
+          Math.max(1, Math.round(NOMINAL * coats * (1 + uneven) * clamp(room / tipMm, THINNEST, 1))),
+        )
       }
+      for (let i = 0; i < label.length; i++) if (wanted.has(label[i])) lay(i, -depth[i], widestMm[label[i]])
+      const sources = [...wanted].flatMap((l) => edges[l])
+      const beyond = flood(raster, sources, (i) => !wanted.has(label[i]), straysMm + middle)
+      for (const i of beyond.texels) lay(i, beyond.far[i], AT_EASE_MM)
       return levelField(grid, key, top, levels)
     },
   }
 }
 
-/** 1 where a fence stands or a groove lies; null where there are none. */
+const masks = new Map<string, Uint8Array>()
+
+/** 1 where a fence stands or a groove lies; null where there are none. The last few are kept. */
 export function holdMask(width: number, top: number, size: number, holds: readonly FieldSource[]): Uint8Array | null {
   if (!holds.length) return null
-  const held = new Uint8Array(size)
+  const key = `${width} ${top} ${size} ${holds.map((hold) => hold.key).join('+')}`
+  let held = masks.get(key)
+  if (held) return held
+  held = new Uint8Array(size)
   for (const source of holds) {
     const field = source.make()
     const across = field.right - field.left
@@ -128,5 +139,7 @@ export function holdMask(width: number, top: number, size: number, holds: readon
       if (i >= 0 && i < size) held[i] = 1
     }
   }
+  masks.set(key, held)
+  if (masks.size > 3) masks.delete(masks.keys().next().value as string)
   return held
 }

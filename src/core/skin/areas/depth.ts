@@ -4,7 +4,7 @@ import type { AreaRaster } from './areaRaster'
  * Distance of each texel to the nearest one that `near` names, mm, to a few hundredths of itself: two sweeps of steps to the eight
  * neighbours, each twice round so that nothing stops at the seam.
  */
-export function distanceTo(
+function distanceTo(
   { width, top, bottom, rowMm, columnMm }: AreaRaster,
   near: (texel: number) => boolean,
 ): Float32Array {

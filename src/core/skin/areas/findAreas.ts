@@ -33,12 +33,30 @@ export interface AreasOf {
   readonly labels: Labels
   readonly depth: Float32Array
   readonly places: MotifPlaces
+  /** Texels of each area that touch another’s or a line. */
+  readonly edges: readonly (readonly number[])[]
+  /** Twice the depth of each, mm. */
+  readonly widestMm: Float32Array
 }
 
 /** Parts a surface by the lines of a drawing. */
 export function partAreas(grid: SkinGrid, motif: Motif): AreasOf {
   const raster = areaRaster(grid, motif)
-  return { raster, labels: labelAreas(raster), depth: depthOf(raster), places: motifPlaces(grid, motif) }
+  const labels = labelAreas(raster)
+  const depth = depthOf(raster)
+  const widestMm = new Float32Array(labels.count)
+  const edges = Array.from({ length: labels.count }, (): number[] => [])
+  const { label } = labels
+  const { width } = raster
+  for (let i = 0; i < label.length; i++) {
+    const l = label[i]
+    if (l < 0) continue
+    if (2 * depth[i] > widestMm[l]) widestMm[l] = 2 * depth[i]
+    const x = i % width
+    const near = [x === 0 ? i + width - 1 : i - 1, x === width - 1 ? i - width + 1 : i + 1, i - width, i + width]
+    if (depth[i] < 4 * raster.lineMm && near.some((j) => label[j] !== undefined && label[j] !== l)) edges[l].push(i)
+  }
+  return { raster, labels, depth, places: motifPlaces(grid, motif), edges, widestMm }
 }
 
 /** The label at a spot of the surface, or at the texel of an area nearest to it; −1 if there is none near. */

@@ -9,6 +9,7 @@ import { MOTIFS } from './library'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import {
   copies,
+  flatHand,
   FLAT_MM,
   flatRadius,
   lengthAlong,
@@ -73,15 +74,14 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const sheet: Raster = { width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
-  // Seen from below, the base runs the other way round.
-  const hand = motif.side === 'base' ? -1 : 1
+  const hand = flatHand(motif)
   const placed = copies(motif).map((copy): PlacedMarks => {
     const angle = 2 * Math.PI * copy.across
     const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)
       const out = my - motif.heightMm / 2 + motif.upMm
-      return [(reach + hand * (mx * cos + out * sin)) / stepMm, (reach + out * cos - mx * sin) / stepMm]
+      return [(reach + hand * mx * cos + out * sin) / stepMm, (reach + out * cos - hand * mx * sin) / stepMm]
     }
     return { marks: marksOf(motif, widthMm, random), place }
   })
@@ -95,7 +95,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
     const [ux, uz] = grid.form.plan.at((x + 0.5) / grid.width)
     for (let y = top; y < bottom; y++) {
       const r = grid.radiusMm[y]
-      const column = Math.floor((reach + hand * ux * r) / stepMm)
+      const column = Math.floor((reach + ux * r) / stepMm)
       const row = Math.floor((reach + uz * r) / stepMm)
       if (column >= 0 && row >= 0 && column < size && row < size)
         levels[(y - top) * grid.width + x] = flat[row * size + column]

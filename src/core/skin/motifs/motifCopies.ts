@@ -62,8 +62,15 @@ export function motifStretchOn(form: TurnedForm, motif: Motif): { from: number; 
   return { from: Math.max(0, Math.min(...ends)), to: Math.min(form.totalMm, Math.max(...ends)) }
 }
 
-/** Where the first copy stands before it is turned, as a share of a turn: a lone one in front, others in the middle of their sectors. */
-export const firstShare = ({ repeats }: Motif): number => (repeats === 1 ? 0 : 0.5 / repeats)
+/** Whether the right of a motif on a flat part runs with the columns: its foot is to the middle, and it is read from above or, on the base, from below. */
+export const flatHand = ({ side }: Motif): 1 | -1 => (side === 'base' ? 1 : -1)
+
+/**
+ * Where the first copy stands before it is turned, as a share of a turn: a lone one in front, others in the middle of their sectors.
+ * A lone one that lies across the middle of a face is turned to be read from the front.
+ */
+export const firstShare = ({ repeats, side, upMm, heightMm }: Motif): number =>
+  repeats > 1 ? 0.5 / repeats : (side === 'floor' || side === 'base') && upMm < heightMm / 2 ? 0.5 : 0
 
 /** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
 export function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {

@@ -1,7 +1,7 @@
 import { aroundMm } from '../../form/turnedForm'
 import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
-import { copies, lengthAlong, liesFlat, motifMiddle, motifWidth, turnedOver } from './motifCopies'
+import { copies, flatHand, lengthAlong, liesFlat, motifMiddle, motifWidth, turnedOver } from './motifCopies'
 import { MOTIFS } from './library'
 
 /** A place of a drawing’s own: which copy, and shares of the copy’s width from its middle and of its height from its foot. */
@@ -100,8 +100,10 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
   const { form, width, height, rowMm, radiusMm } = grid
   const { base, floor } = form.zones
   const below = motif.side === 'base'
+  const hand = flatHand(motif)
   return {
-    spotOf: (across, [x, y]) => {
+    spotOf: (across, [beside, y]) => {
+      const x = hand * beside
       const angle = 2 * Math.PI * across
       const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
       const out = y - motif.heightMm / 2 + motif.upMm
@@ -119,7 +121,7 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
       const angle = 2 * Math.PI * across
       const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
       const [px, pz] = [ux * r, uz * r]
-      return [px * cos - pz * sin, px * sin + pz * cos - motif.upMm + motif.heightMm / 2]
+      return [hand * (px * cos - pz * sin), px * sin + pz * cos - motif.upMm + motif.heightMm / 2]
     },
   }
 }

@@ -3,7 +3,7 @@ import type { Stage } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
-import { actOf, type Step } from '../../plan/step'
+import { actOf, type Step, isAreaWork } from '../../plan/step'
 import type { StepTime } from '../../plan/stepTime'
 import { toldIn } from './told'
 
@@ -29,12 +29,24 @@ export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporatio
 export const waitMinutes = (step: Step, surface: Stage, studio: Studio, evaporation?: number): number =>
   coatWaits(step, surface, studio, evaporation).reduce((sum, seconds) => sum + seconds, 0) / 60
 
+/** What is told of the areas that a step works on: their names and notes. */
+function areaNotes(step: Step, drawings: Piece['drawings']): string {
+  if (!isAreaWork(step)) return ''
+  const known = drawings.find(({ id }) => id === step.motif.of)?.areas ?? []
+  const told = step.take.flatMap(({ id }) => {
+    const area = known.find((a) => a.id === id)
+    const words = [area?.name, area?.note].filter(Boolean).join(', ')
+    return words ? [`${id}: ${words}`] : []
+  })
+  return told.length ? ` (${told.join('; ')})` : ''
+}
+
 /** Everything the bench needs to know of a step. */
 export function benchWords(
   step: Step,
   { stage, surface, burnished = [] }: Pick<StepTime, 'stage' | 'surface'> & Partial<StepTime>,
   studio: Studio,
-  piece?: Pick<Piece, 'form'>,
+  piece?: Pick<Piece, 'form'> & Partial<Pick<Piece, 'drawings'>>,
   evaporation?: number,
 ): BenchWords {
   const words = actOf(step).bench(step, {
@@ -49,7 +61,7 @@ export function benchWords(
   return {
     boxes: 0,
     ...words,
-    detail: inUnits(words.detail),
+    detail: inUnits(`${words.detail}${areaNotes(step, piece?.drawings ?? [])}`),
     lookFor: inUnits(words.lookFor),
     caution: inUnits(words.caution ?? ''),
     wait: inHaste ? 'none planned' : (words.wait ?? ''),

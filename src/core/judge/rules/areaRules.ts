@@ -1,0 +1,115 @@
+import { isAreaWork, isCut, type Step, type StepOf } from '../../plan/step'
+import * as build from '../../plan/build'
+import { LINER } from '../../vocabulary/tools'
+import type { Medium } from '../../vocabulary/material'
+import type { Motif } from '../../vocabulary/motif'
+import type { JudgedPlan } from '../judgedPlan'
+import { addStep, removeStep } from '../mends'
+import { meetOnSkin } from '../stepStretches'
+import type { Rule } from '../rule'
+import type { Sighting } from '../finding'
+
+/** Whether two motifs are the same lines in the same place: of one drawing, or drawn alike. */
+function sameLines(a: Motif, b: Motif): boolean {
+  if (a.of || b.of) return a.of === b.of
+  const lines = ({ lineMm: _, made: __, ground: ___, only: ____, ...shape }: Motif) => JSON.stringify(shape)
+  return lines(a) === lines(b)
+}
+
+/** Whether a step makes of lines what holds glaze: a groove, a line that stands up, wax. */
+function makesHold(plan: JudgedPlan, step: Step): boolean {
+  if (!('motif' in step) || !step.motif || step.motif.ground || step.motif.only) return false
+  if (isCut(step) || step.act === 'wax') return true
+  return step.act === 'draw' && (LINER[step.liner].raised || plan.medium(step.mediumId)?.kind === 'line')
+}
+
+/** Whether the lines of area work hold its glaze: something was made of them, and no glaze was laid over all of it since. */
+function isHeld(plan: JudgedPlan, work: StepOf<'glazeIn'>, index: number): boolean {
+  const made = plan.steps.findLastIndex(
+    (step, i) =>
+      i < index && makesHold(plan, step) && 'motif' in step && step.motif !== null && sameLines(step.motif, work.motif),
+  )
+  return (
+    made >= 0 &&
+    !plan.steps.slice(made, index).some((step) => step.act === 'glaze' && meetOnSkin(plan, step, plan.steps[made]))
+  )
+}
+
+/** Whether a glaze goes its own way when it melts. */
+const runs = (medium: Medium | undefined): boolean =>
+  medium !== undefined && (medium.cautions.includes('runs') || medium.surface === 'gloss')
+
+/** What a fence is trailed with: a colour that stays where it is put. */
+const fenceColour = (plan: JudgedPlan): Medium | undefined =>
+  plan.media.find(({ kind }) => kind === 'underglaze') ?? plan.media.find(({ kind }) => kind === 'line')
+
+export const areaRules: readonly Rule[] = [
+  {
+    id: 'no-area-taken',
+    guards: 'colour between lines goes to areas that are chosen',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.steps.flatMap((step, index): Sighting[] =>
+        isAreaWork(step) && !step.take.length
+          ? [
+              {
+                stepId: step.id,
+                where: `step ${index + 1}`,
+                severity: 'risk',
+                sentence: 'No area is chosen for this jar: the step does nothing.',
+                because: 'Press areas on the map of the drawing, in this step or under drawings.',
+                mends: [removeStep(plan, 'Leave the step out', step.id)],
+              },
+            ]
+          : [],
+      ),
+  },
+  {
+    id: 'glazes-run-together',
+    guards: 'a fence or a groove between glazes that run',
+    school: null,
+    severity: 'risk',
+    look: (plan) => {
+      const work = plan.of('glazeIn')
+      return work.flatMap(({ step, index }, i): Sighting[] => {
+        const other = work
+          .slice(0, i)
+          .find(
+            (before) =>
+              before.step.mediumId !== step.mediumId &&
+              before.step.take.length > 0 &&
+              sameLines(before.step.motif, step.motif) &&
+              runs(plan.medium(before.step.mediumId)) &&
+              !plan.steps.slice(before.index, index).some(({ act }) => act === 'fire'),
+          )
+        if (!other || !step.take.length || !runs(plan.medium(step.mediumId)) || isHeld(plan, step, index)) return []
+        const colour = fenceColour(plan)
+        const name = (id: string) => plan.medium(id)?.name ?? 'a glaze'
+        const fence = { ...step.motif, made: 'line' as const, ground: false, lineMm: LINER.bottle.lineMm }
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            severity: 'risk',
+            sentence:
+              `${name(other.step.mediumId)} and ${name(step.mediumId)} lie side by side with nothing between them: ` +
+              'they run into each other where their areas touch.',
+            because:
+              'Molten glazes flow together unless a fence or a groove holds them. Leave it so if that is wanted.',
+            mends: colour
+              ? [
+                  addStep(
+                    plan,
+                    `Trail a fence of ${colour.name} along the lines`,
+                    work[0].index,
+                    build.draw(colour.id, fence, 'bottle'),
+                  ),
+                ]
+              : [],
+          },
+        ]
+      })
+    },
+  },
+]
