@@ -6,7 +6,7 @@ import { existsSync, rmSync } from 'node:fs'
 
 const asked = process.argv.slice(2)
 
-for (const bench of asked.length ? asked : ['skin', 'days', 'colours']) {
+for (const bench of asked.length ? asked : ['skin', 'areas', 'days', 'colours']) {
   await build({
     entryPoints: [`bench/${bench}.ts`],
     bundle: true,

@@ -41,6 +41,7 @@ const MAKINGS: Readonly<Record<string, (nowMs: number) => Making>> = {
   'wax-beakers': (now) => made(now, 34 * 24),
   'weave-bowl': (now) => made(now, 22 * 24),
   'fence-tiles': (now) => made(now, 25 * 24),
+  'estuary-plate': (now) => made(now, 40 * 24),
   'feather-jar': (now) => made(now, 20 * 24),
   'creek-teapot': (now) => made(now, 32 * 24),
   'plump-wren': (now) => made(now, 29 * 24),

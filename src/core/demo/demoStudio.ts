@@ -7,7 +7,7 @@ import { DEMO_NOW_MS, withDemoDays } from './demoDays'
 import { stocked } from './demoStock'
 import { withDemoRecord } from './demoRecord'
 import { demoTiles } from './demoTiles'
-import { drawnPieces } from './drawnPieces'
+import { estuaryPlate, fencedTiles } from './drawnPieces'
 import { firstPieces } from './firstPieces'
 import { joinedPieces } from './joinedPieces'
 import { techniquePieces } from './techniquePieces'
@@ -34,7 +34,12 @@ export const emptyStudio = (timeZone = 'UTC'): Studio => ({
 
 /** The demo: an invented studio by a tidal river, pieces in every technique and in different states, in the middle of a week. */
 export const demoStudio = (nowMs = DEMO_NOW_MS, timeZone = 'UTC'): Studio => {
-  const pieces = [...firstPieces(), ...techniquePieces(), ...joinedPieces(), ...drawnPieces()]
+  const pieces = [
+    ...firstPieces(),
+    ...techniquePieces().toSpliced(2, 0, fencedTiles()),
+    ...joinedPieces(),
+    estuaryPlate(),
+  ]
   const empty = emptyStudio(timeZone)
   const days = withDemoDays(
     {

@@ -52,9 +52,9 @@ const estuaryMotif: Motif = {
   drawing: { name: 'Estuary', aspect: 1, widths: 'tool', shapes: [strokeOf(estuary)] },
 }
 
-const area = (id: number, name: string, x: number, y: number): DrawnArea => ({
+const area = (id: number, called: string, x: number, y: number): DrawnArea => ({
   id,
-  name,
+  called,
   note: '',
   copy: 0,
   at: [x - 0.5, y],
@@ -80,45 +80,96 @@ const ESTUARY: PieceDrawing = {
   ],
 }
 
-const glazed = (mediumId: string, ...ids: number[]) =>
+const glazed = (drawing: PieceDrawing, mediumId: string, ...ids: number[]) =>
   build.glazeIn(
     mediumId,
-    followed(ESTUARY, estuaryMotif),
-    ESTUARY.areas.filter(({ id }) => ids.includes(id)),
+    followed(drawing, drawing.motif),
+    drawing.areas.filter(({ id }) => ids.includes(id)),
   )
 
-/** Pieces that are thought in a drawing: its lines are cut and filled, the areas between them glazed. */
-export const drawnPieces = (): Piece[] => [
-  {
-    ...demoPiece({
-      id: 'estuary-plate',
-      tags: ['porch'],
-      name: 'Estuary plate',
-      use: 'display',
-      bodyId: 'dune-buff',
-      form: presetForm('plate'),
-      prefix: 'estuary',
-      done: 6,
-      steps: [
-        build.bring('leatherHard'),
-        build.incise('narrowLoop', followed(ESTUARY, estuaryMotif), 0.9),
-        build.bring('boneDry'),
-        build.fire('bisque', '04'),
-        build.wipeDust(),
-        build.fill('marsh-black', wholeOf('floor', 'inside')),
-        build.wipe(wholeOf('floor', 'inside')),
-        build.fire('decoration', '04'),
-        build.wipeDust(),
-        build.glaze('clear-stoneware', OUTSIDE, 'brush', { coats: 2 }),
-        glazed('opaque-white-stoneware', 1, 3, 6, 8),
-        glazed('clear-stoneware', 9, 11, 12),
-        glazed('pale-green', 4, 7, 10),
-        glazed('iron-brown', 2, 5),
-        build.pick(wholeOf('floor', 'inside')),
-        build.cleanFoot(),
-        build.fire('glaze', '6'),
-      ],
-    }),
-    drawings: [ESTUARY],
-  },
-]
+/** A flower across the tile; its petals and its middle are areas, and the ground round it. */
+const FLOWER: PieceDrawing = {
+  id: 'flower',
+  name: 'Flower',
+  motif: build.motif('petals', 1, 0, 126, 3, { side: 'floor', variation: 0, seed: 1, made: 'line' }),
+  areas: [
+    area(1, 'ground', 0.73, 0.05),
+    ...[
+      [0.84, 0.5],
+      [0.5, 0.16],
+      [0.16, 0.5],
+      [0.5, 0.84],
+      [0.74, 0.74],
+      [0.74, 0.26],
+      [0.26, 0.26],
+      [0.26, 0.74],
+    ].map(([x, y], i) => area(2 + i, '', x, y)),
+    area(10, 'middle', 0.5, 0.5),
+  ],
+}
+
+/** A picture whose lines are cut and filled, and the areas between them glazed by bulb. */
+export const estuaryPlate = (): Piece => ({
+  ...demoPiece({
+    id: 'estuary-plate',
+    tags: ['porch'],
+    name: 'Estuary plate',
+    use: 'display',
+    bodyId: 'dune-buff',
+    form: presetForm('plate'),
+    prefix: 'estuary',
+    done: 17,
+    steps: [
+      build.bring('leatherHard'),
+      build.incise('narrowLoop', followed(ESTUARY, estuaryMotif), 0.9),
+      build.bring('boneDry'),
+      build.fire('bisque', '04'),
+      build.wipeDust(),
+      build.fill('marsh-black', wholeOf('floor', 'inside')),
+      build.wipe(wholeOf('floor', 'inside')),
+      build.fire('decoration', '04'),
+      build.wipeDust(),
+      build.glaze('clear-stoneware', OUTSIDE, 'brush', { coats: 2 }),
+      glazed(ESTUARY, 'opaque-white-stoneware', 1, 3, 6, 8),
+      glazed(ESTUARY, 'clear-stoneware', 9, 11, 12),
+      glazed(ESTUARY, 'pale-green', 4, 7, 10),
+      glazed(ESTUARY, 'iron-brown', 2, 5),
+      build.pick(wholeOf('floor', 'inside')),
+      build.cleanFoot(),
+      build.fire('glaze', '6'),
+    ],
+  }),
+  drawings: [ESTUARY],
+})
+
+/** Lines filled on bisque fence amber petals from a white ground. */
+export const fencedTiles = (): Piece => ({
+  ...demoPiece({
+    id: 'fence-tiles',
+    tags: ['porch'],
+    name: 'Fenced tiles',
+    count: 9,
+    use: 'display',
+    bodyId: 'chalk-white',
+    form: presetForm('tile'),
+    prefix: 'tile',
+    done: 4,
+    steps: [
+      build.bring('leatherHard'),
+      build.incise('narrowLoop', followed(FLOWER, FLOWER.motif), 0.9),
+      build.bring('boneDry'),
+      build.fire('bisque', '04'),
+      build.wipeDust(),
+      build.fill('marsh-black', wholeOf('floor')),
+      build.wipe(wholeOf('floor')),
+      build.fire('decoration', '04'),
+      build.wipeDust(),
+      { ...glazed(FLOWER, 'opaque-white', 1, 10), tool: 'bulb' },
+      { ...glazed(FLOWER, 'amber', 2, 3, 4, 5, 6, 7, 8, 9), tool: 'bulb' },
+      build.pick(wholeOf('floor')),
+      build.cleanFoot(),
+      build.fire('glaze', '05'),
+    ],
+  }),
+  drawings: [FLOWER],
+})

@@ -59,40 +59,6 @@ export const techniquePieces = (): Piece[] => [
       build.fire('glaze', '6'),
     ],
   }),
-  // Lines filled on bisque fence an amber ground from a clear one.
-  demoPiece({
-    id: 'fence-tiles',
-    tags: ['porch'],
-    name: 'Fenced tiles',
-    count: 9,
-    use: 'display',
-    bodyId: 'chalk-white',
-    form: presetForm('tile'),
-    prefix: 'tile',
-    done: 4,
-    steps: [
-      build.bring('leatherHard'),
-      build.incise(
-        'narrowLoop',
-        build.motif('petals', 1, 0, 126, 3, { side: 'floor', variation: 0, seed: 1, made: 'line' }),
-        0.9,
-      ),
-      build.bring('boneDry'),
-      build.fire('bisque', '04'),
-      build.wipeDust(),
-      build.fill('marsh-black', wholeOf('floor')),
-      build.wipe(wholeOf('floor')),
-      build.fire('decoration', '04'),
-      build.wipeDust(),
-      build.glaze('opaque-white', wholeOf('floor'), 'brush', { coats: 2 }),
-      build.glaze('amber', { parts: ['floor'], band: null, sectors: { of: 8, take: [1, 3, 5, 7] } }, 'brush', {
-        coats: 2,
-      }),
-      build.pick(wholeOf('floor')),
-      build.cleanFoot(),
-      build.fire('glaze', '05'),
-    ],
-  }),
   // White glaze, wax, feathers scratched through, amber in the lines.
   demoPiece({
     id: 'feather-jar',

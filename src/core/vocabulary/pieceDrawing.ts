@@ -24,7 +24,8 @@ export type TakenArea = z.infer<typeof takenAreaSchema>
 /** An area between the lines of a drawing, known by a place in it; what is told of it goes with it. */
 const drawnAreaSchema = z.strictObject({
   ...takenAreaSchema.shape,
-  name: z.string().max(40),
+  /** What the artist calls it; empty while it has its number only. */
+  called: z.string().max(40),
   note: z.string().max(400),
 })
 

@@ -186,7 +186,7 @@ export const glazeCoats = (how: Glazing, coats: number): number => (GLAZING[how]
 /** What glaze comes to, in brushed coats. */
 export const glazeWorth = (how: Glazing, coats: number): number => GLAZING[how].worth * glazeCoats(how, coats)
 
-export const AREA_TOOLS = ['fineBrush', 'needle', 'bulb'] as const
+export const AREA_TOOLS = ['fineBrush', 'needleBottle', 'bulb'] as const
 
 export type AreaTool = (typeof AREA_TOOLS)[number]
 
@@ -220,7 +220,7 @@ export const AREA_TOOL: Readonly<Record<AreaTool, AreaToolDefinition>> = {
     waste: 0.1,
     flows: false,
   },
-  needle: {
+  needleBottle: {
     name: 'needle bottle',
     gain: 3,
     words: 'let the drop touch before the tip does; run along the outline, then fill the middle',

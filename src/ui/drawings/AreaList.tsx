@@ -24,7 +24,7 @@ export function AreaList({
   jars: ReadonlyMap<number, readonly string[]>
 }) {
   const length = (mm: number) => formatLength(mm, studio.settings.length)
-  const tellOf = (id: number, told: { name?: string; note?: string }) => {
+  const tellOf = (id: number, told: { called?: string; note?: string }) => {
     const kept = keepingAreas(drawing, view.areas)
     const areas = kept.areas.map((area) => (area.id === id ? { ...area, ...told } : area))
     run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...kept, areas } })
@@ -33,16 +33,16 @@ export function AreaList({
     <details className="border border-base-content/40">
       <summary className="cursor-pointer px-2 py-1 text-sm">Names and notes of its areas</summary>
       <ul className="space-y-1.5 px-2 pb-2">
-        {view.areas.map(({ id, name, note, mm2, widthMm }) => (
+        {view.areas.map(({ id, called, note, mm2, widthMm }) => (
           <li key={id} className="grid grid-cols-[2rem_6rem_1fr] items-center gap-1.5 text-[13px]">
             <span className="numbers font-bold">{id}</span>
             <TextInput
               label={`Name of area ${id}`}
-              value={name}
+              value={called}
               maxLength={40}
               placeholder="name"
               valid={() => true}
-              onCommit={(own) => tellOf(id, { name: own })}
+              onCommit={(own) => tellOf(id, { called: own })}
             />
             <TextInput
               label={`Note on area ${id}`}

@@ -55,7 +55,7 @@ export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak 
     context.putImageData(image, 0, 0)
   }, [view, colourOf, chosen])
   return (
-    <div className="relative" role="group" aria-label={label} data-testid="area-map">
+    <div className="relative max-w-md" role="group" aria-label={label} data-testid="area-map">
       <canvas
         ref={canvas}
         width={view.width}
@@ -68,13 +68,13 @@ export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak 
           if (id > 0) onPress(id)
         }}
       />
-      {view.areas.map(({ id, on, name, widthMm }) => (
+      {view.areas.map(({ id, on, called, widthMm }) => (
         <button
           key={id}
           type="button"
           aria-pressed={chosen.has(id)}
-          aria-label={`Area ${id}${name ? `, ${name}` : ''}: ${words(id)}`}
-          title={name || undefined}
+          aria-label={`Area ${id}${called ? `, ${called}` : ''}: ${words(id)}`}
+          title={called || undefined}
           onClick={() => onPress(id)}
           className={clsx(
             // The pointer presses the map itself; the buttons are for the keyboard, and bear the numbers.

@@ -68,6 +68,9 @@ export function DrawingsSheet({ piece, studio, form, onStep }: DrawingsProps) {
           )}
         </Field>
       )}
+      {chosen && (
+        <OneDrawing key={chosen.id} piece={piece} studio={studio} form={form} drawing={chosen} onStep={onStep} />
+      )}
       <details className="border border-base-content/40" open={piece.drawings.length === 0}>
         <summary className="cursor-pointer px-2 py-1 text-sm">New drawing</summary>
         <div className="flex flex-wrap gap-2 px-2 pb-2">
@@ -122,9 +125,6 @@ export function DrawingsSheet({ piece, studio, form, onStep }: DrawingsProps) {
           ))}
         </div>
       </details>
-      {chosen && (
-        <OneDrawing key={chosen.id} piece={piece} studio={studio} form={form} drawing={chosen} onStep={onStep} />
-      )}
     </section>
   )
 }

@@ -45,7 +45,7 @@ export function FindingsPanel({
       aria-label="Findings"
       className={clsx(
         'shrink-0 overflow-y-auto border-t border-base-content/70 px-5 py-3 max-lg:max-h-none',
-        low ? 'max-h-[22%]' : 'max-h-[46%]',
+        low ? 'max-h-[5.5rem]' : 'max-h-[46%]',
       )}
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">

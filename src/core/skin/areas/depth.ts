@@ -25,12 +25,6 @@ function distanceTo(
         d = Math.min(d, far[before + x] + rowMm, far[before + l] + aslant, far[before + r] + aslant)
       far[row + x] = d
     }
-    // Back along the row: what came from above spreads both ways.
-    for (let k = 0; k < 2 * width; k++) {
-      const x = (((from - step * k) % width) + width) % width
-      const ahead = step === 1 ? (x === width - 1 ? 0 : x + 1) : x === 0 ? width - 1 : x - 1
-      far[row + x] = Math.min(far[row + x], far[row + ahead] + beside)
-    }
   }
   for (let y = 0; y < height; y++) sweep(y, 0, 1)
   for (let y = height - 1; y >= 0; y--) sweep(y, width - 1, -1)

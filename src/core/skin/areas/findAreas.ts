@@ -129,7 +129,7 @@ export function listAreas(parted: AreasOf, { side }: Motif, known: readonly Draw
   }
   const unread = owner.flatMap((area, l) => (area ? [] : [{ l, key: reading(l) }]))
   for (const { l } of unread.sort((a, b) => a.key[0] - b.key[0] || a.key[1] - b.key[1]))
-    owner[l] = { id: next++, name: '', note: '', ...places.placeOf(spotOf(l)) }
+    owner[l] = { id: next++, called: '', note: '', ...places.placeOf(spotOf(l)) }
   const near = neighboursOf(raster, labels)
   const areas = owner.flatMap((area, label): FoundArea[] =>
     area

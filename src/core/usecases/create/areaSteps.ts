@@ -29,7 +29,7 @@ export function jarsOfAreas(piece: Piece, drawingId: string): ReadonlyMap<number
 export const paleness = ({ optics: { K, S } }: Medium): number =>
   K.reduce((sum, k, i) => sum + infiniteReflectance(k, S[i]), 0) / K.length
 
-const plain = ({ id, name, note, copy, at }: DrawnArea): DrawnArea => ({ id, name, note, copy, at })
+const plain = ({ id, called, note, copy, at }: DrawnArea): DrawnArea => ({ id, called, note, copy, at })
 
 /** A drawing that keeps the areas as they are found now: what is told of known ones stays, new ones come to them. */
 export const keepingAreas = (drawing: PieceDrawing, found: readonly DrawnArea[]): PieceDrawing => {

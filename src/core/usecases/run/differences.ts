@@ -1,8 +1,8 @@
 import type { Difference } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import type { Mishap } from '../../plan/mishap'
-import { isHandwork, stepSchema, type Step } from '../../plan/step'
-import { APPLICATOR, APPLICATORS, GLAZINGS, TOOL, TOOLS } from '../../vocabulary/tools'
+import { isAreaWork, isHandwork, stepSchema, type Step } from '../../plan/step'
+import { APPLICATOR, APPLICATORS, AREA_TOOL, AREA_TOOLS, GLAZINGS, TOOL, TOOLS } from '../../vocabulary/tools'
 
 /** One way in which a step can go otherwise than planned: a press at the bench. */
 export interface Otherwise {
@@ -15,7 +15,16 @@ export interface Otherwise {
 }
 
 /** Acts that leave something that a hand can smudge while it is wet. */
-const SMUDGEABLE: ReadonlySet<Step['act']> = new Set(['coat', 'draw', 'fill', 'glaze', 'touchUp', 'wipe'])
+const SMUDGEABLE: ReadonlySet<Step['act']> = new Set([
+  'coat',
+  'draw',
+  'colourIn',
+  'fill',
+  'glaze',
+  'glazeIn',
+  'touchUp',
+  'wipe',
+])
 
 /** What is done to something that must have dried or set first, and what that is called when it was not waited for. */
 const EARLY: Partial<Readonly<Record<Step['act'], string>>> = {
@@ -78,6 +87,10 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
   if (step.act === 'glaze')
     for (const how of GLAZINGS)
       if (how !== step.how) list.push(made(`tool-${how}`, GLAZED[how], `${GLAZED[how].toLowerCase()} instead`, { how }))
+  if (isAreaWork(step))
+    for (const tool of AREA_TOOLS)
+      if (tool !== step.tool)
+        list.push(made(`tool-${tool}`, AREA_TOOL[tool].name, `with a ${AREA_TOOL[tool].name}`, { tool }))
   if ('tool' in step && typeof step.tool === 'string' && step.tool in TOOL)
     for (const tool of TOOLS)
       if (tool !== step.tool) list.push(made(`tool-${tool}`, TOOL[tool].name, `with a ${TOOL[tool].name}`, { tool }))

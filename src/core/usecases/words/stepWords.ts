@@ -35,7 +35,7 @@ function areaNotes(step: Step, drawings: Piece['drawings']): string {
   const known = drawings.find(({ id }) => id === step.motif.of)?.areas ?? []
   const told = step.take.flatMap(({ id }) => {
     const area = known.find((a) => a.id === id)
-    const words = [area?.name, area?.note].filter(Boolean).join(', ')
+    const words = [area?.called, area?.note].filter(Boolean).join(', ')
     return words ? [`${id}: ${words}`] : []
   })
   return told.length ? ` (${told.join('; ')})` : ''

@@ -142,7 +142,7 @@ function StepAreas({ piece, studio, step, drawing }: FieldsProps<AreaStep> & { d
       <p className="numbers text-[13px] text-base-content/80">
         {own.length ? `${own.length} of ${view.areas.length} areas, ${cm2.toFixed(0)} cm². ` : 'No area is taken yet. '}
         {own.length > 0 &&
-          `About ${minutes('fineBrush', 3)} min by brush in 3 coats, ${minutes('needle', 1)} by needle bottle, ` +
+          `About ${minutes('fineBrush', 3)} min by brush in 3 coats, ${minutes('needleBottle', 1)} by needle bottle, ` +
             `${minutes('bulb', 1)} by bulb.`}
       </p>
       {narrow.length > 0 && (
