@@ -5,7 +5,7 @@ import { lid } from './surfaces/lid'
 import type { Named, Surface, SurfaceZone } from './surfaces/surface'
 import { tube, type TubeShape } from './surfaces/tube'
 import { facing, PART_ZONES, surfaceNames, ZONE_NAMES } from './zoneNames'
-import { aroundMm, profileAt, ZONES, type TurnedForm, type ZoneName } from './turnedForm'
+import { aroundMm, profileAt, ZONES, type TurnedForm } from './turnedForm'
 
 /** The id of the wall among the surfaces of a piece. */
 export const WALL = 'wall'

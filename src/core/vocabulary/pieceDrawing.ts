@@ -2,7 +2,7 @@ import { z } from '../base/zod'
 import { motifSchema, type Drawing, type Motif } from './motif'
 
 /** The id of a drawing of a piece. */
-export const drawingId = z
+const drawingId = z
   .string()
   .min(1)
   .max(64)

@@ -56,10 +56,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
     },
     [topJar],
   )
-  const chosen = useMemo(
-    () => new Set(jar ? [...jars].filter(([, ids]) => ids.includes(jar)).map(([id]) => id) : []),
-    [jars, jar],
-  )
+  const chosen = new Set(jar ? [...jars].filter(([, ids]) => ids.includes(jar)).map(([id]) => id) : [])
   if (problem) return <p role="alert">{problem}</p>
   if (!view)
     return <p className="text-sm text-base-content/75">{busy ? 'Looking for its areas…' : 'Its surface is gone.'}</p>

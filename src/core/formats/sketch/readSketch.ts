@@ -189,7 +189,7 @@ function smoothed(points: readonly Point[], closed: boolean): Point[] {
 }
 
 /** Points of a line without those that lie within a distance of it (Douglas and Peucker 1973, from memory). */
-export function simplified(points: readonly Point[], within: number): Point[] {
+function simplified(points: readonly Point[], within: number): Point[] {
   if (points.length < 3) return points.slice()
   const keep = new Uint8Array(points.length)
   keep[0] = keep[points.length - 1] = 1

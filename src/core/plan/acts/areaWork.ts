@@ -52,7 +52,7 @@ export const partedBy = (drawing: PieceDrawing | null, motif: Beginning['motif']
 const MOST_NAMED = 6
 
 /** The areas of a step in words: their numbers, or how many there are. */
-export function areasWords(take: readonly TakenArea[]): string {
+function areasWords(take: readonly TakenArea[]): string {
   if (!take.length) return 'no areas yet'
   const ids = take.map(({ id }) => id).toSorted((a, b) => a - b)
   if (ids.length === 1) return `area ${ids[0]}`

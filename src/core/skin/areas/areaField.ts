@@ -49,7 +49,7 @@ export function partedBy(grid: SkinGrid, motif: Motif): AreasOf {
 }
 
 /** A seeded unevenness from 0 to 1 with features of a size in mm, in plain millimetres on flat parts. */
-export function unevenness(grid: SkinGrid, sizeMm: number, seed: number): (column: number, row: number) => number {
+function unevenness(grid: SkinGrid, sizeMm: number, seed: number): (column: number, row: number) => number {
   const { width, rowMm, radiusMm, columnMm, form } = grid
   const knots = Math.max(4, Math.round((Math.max(...columnMm) * width) / sizeMm))
   const flat = Array.from({ length: grid.height }, (_, y) => isFlatRow(grid, y))

@@ -8,7 +8,7 @@ const SHARED_MM = 1.5
 const BROAD_MM = 6
 
 /** Pairs of areas that lie at the same line, each with how much of it they share, mm: found across it by rows and columns. */
-export function sharedLines(raster: AreaRaster, { label, count }: Labels): Map<number, number> {
+function sharedLines(raster: AreaRaster, { label, count }: Labels): Map<number, number> {
   const { width, top, bottom, rowMm, columnMm } = raster
   const height = bottom - top
   const shared = new Map<number, number>()

@@ -14,7 +14,7 @@ import { placedStep } from './newStep'
 /** Work on areas of a drawing: one step a jar. */
 export type AreaStep = StepOf<'colourIn'> | StepOf<'glazeIn'>
 
-export const areaStepsOf = (piece: Piece, drawingId: string): AreaStep[] =>
+const areaStepsOf = (piece: Piece, drawingId: string): AreaStep[] =>
   piece.steps.filter(isAreaWork).filter(({ motif }) => motif.of === drawingId)
 
 /** The jars of each area of a drawing, in the order in which they are laid. */
@@ -26,7 +26,7 @@ export function jarsOfAreas(piece: Piece, drawingId: string): ReadonlyMap<number
 }
 
 /** How light a jar fires by itself, 0–1: the mean of what an opaque film reflects. */
-export const paleness = ({ optics: { K, S } }: Medium): number =>
+const paleness = ({ optics: { K, S } }: Medium): number =>
   K.reduce((sum, k, i) => sum + infiniteReflectance(k, S[i]), 0) / K.length
 
 const plain = ({ id, called, note, copy, at }: DrawnArea): DrawnArea => ({ id, called, note, copy, at })
