@@ -110,20 +110,12 @@ test('cupboard', async ({ page }) => {
   await page.screenshot(shot('cupboard'))
 })
 
-test('tiles', async ({ page }) => {
-  await open(page, '/tiles')
-  await page.getByRole('radio', { name: 'ask and enter' }).click()
-  await page.getByLabel('Does').selectOption({ label: 'Tide blue' })
-  await page.getByRole('button', { name: 'Lay it out' }).click()
-  await page.getByRole('button', { name: 'Make this tile' }).click()
-  for (const [i, lab] of ['58 -10 -24', '49 -10 -32', '46 -10 -35', '45 -10 -36', '62 -9 -21', '54 -9 -29'].entries()) {
-    const field = page.getByLabel(`Square ${i + 1} as fired, in figures`)
-    await field.fill(lab)
-    await field.press('Enter')
-  }
-  await page.getByRole('button', { name: 'See what that teaches' }).click()
-  await expect(page.getByTestId('after')).toBeVisible({ timeout: 30_000 })
-  await page.screenshot(shot('tiles'))
+test('a drawing and its areas', async ({ page }) => {
+  await openPlan(page, 'estuary-plate')
+  await page.getByRole('radio', { name: 'drawings', exact: true }).click()
+  await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
+  await settled(page)
+  await page.screenshot(shot('drawings'))
 })
 
 test('the wall of tiles', async ({ page }) => {

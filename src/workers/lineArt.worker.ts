@@ -23,11 +23,11 @@ export interface SketchAnswer extends SketchedDrawing, Sketch {}
 /** The longest side to which a photograph is made smaller, px: no finer than a sheet needs. */
 const LONGEST_PX = 3000
 
-let lastPhoto: { readonly file: Blob; readonly photo: GreyPicture } | null = null
+let lastPhoto: { readonly file: Blob; readonly name: string; readonly photo: GreyPicture } | null = null
 
 /** A photograph in grey, upright; null if it is none. The last one is kept while its corners are moved. */
-async function greyOf(file: Blob): Promise<GreyPicture | null> {
-  if (lastPhoto?.file.size === file.size && lastPhoto.file.type === file.type) return lastPhoto.photo
+async function greyOf(file: Blob, name: string): Promise<GreyPicture | null> {
+  if (lastPhoto?.name === name && lastPhoto.file.size === file.size) return lastPhoto.photo
   let bitmap: ImageBitmap
   try {
     bitmap = await createImageBitmap(file)
@@ -45,7 +45,7 @@ async function greyOf(file: Blob): Promise<GreyPicture | null> {
   const grey = Uint8Array.from({ length: width * height }, (_, i) =>
     Math.round(0.2126 * data[4 * i] + 0.7152 * data[4 * i + 1] + 0.0722 * data[4 * i + 2]),
   )
-  lastPhoto = { file, photo: { width, height, grey } }
+  lastPhoto = { file, name, photo: { width, height, grey } }
   return lastPhoto.photo
 }
 
@@ -58,7 +58,7 @@ const api = {
   areas: (piece: Pick<Piece, 'form'>, drawing: PieceDrawing) => viewAreas(piece, drawing),
   /** The lines of a sketch in a photograph; corners as shares of its width and height. */
   async sketch(file: Blob, name: string, { corners, sheet, slider }: SketchAsked): Promise<Answer<SketchAnswer>> {
-    const photo = await greyOf(file)
+    const photo = await greyOf(file, name)
     if (!photo) {
       const head = new Uint8Array(await file.slice(0, 64).arrayBuffer())
       return { ok: false, issue: isHeic(head) ? { code: 'heic', name } : { code: 'no-picture', name } }

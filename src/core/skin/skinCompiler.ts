@@ -19,10 +19,12 @@ import {
   swipeField,
   textureField,
 } from './applicatorFields'
+import { inBath, type BathPlane } from './bath'
 import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
 import type { SkinGrid } from './grid'
-import type { MoltenAreas } from './areas/mingleField'
-import { addedUp, cutTo, inArcs, levelField, type FieldSource } from './levelField'
+import { areaField, type AreaWork } from './areas/areaField'
+import { mingleField, type Meeting, type MoltenAreas } from './areas/mingleField'
+import { addedUp, inArcs, levelField, type FieldSource } from './levelField'
 import type { MarkEdge } from './loops/strokeRaster'
 import type { MediaTable, MixturePart } from './mediaTable'
 import { MarkPainter } from './motifs/markPainter'
@@ -30,6 +32,7 @@ import { marksField } from './motifs/marksField'
 import { motifStretch } from './motifs/motifCopies'
 import type { SkinOperation } from './operation'
 import { arcsOn, stretchesOn, wholeSkin } from './place'
+import { common, meet, without } from './stretchSets'
 
 /** Something that will come off in the next fire, and where. */
 interface Flaking {
@@ -74,58 +77,8 @@ const STRAY = 0.2
 /** How far tacky wax is dragged, mm. Common practice, no source. */
 const SMUDGE_MM = 1.6
 
-/** What a bath wets: between two planes that rise to one side, given by their heights at the axis. */
-export interface BathPlane {
-  readonly lowMm: number
-  readonly highMm: number
-  /** How steep they are, degrees, and to which side they rise, degrees from the front. */
-  readonly tiltDeg: number
-  readonly towardDeg: number
-}
-
-/** A field of which only what lies in a bath acts. */
-function inBath(grid: SkinGrid, field: FieldSource, { lowMm, highMm, tiltDeg, towardDeg }: BathPlane): FieldSource {
-  const { surface, rowMm, width } = grid
-  const rise = Math.tan((tiltDeg * Math.PI) / 180)
-  const toward = (towardDeg * Math.PI) / 180
-  const [sx, sz] = [rise * Math.sin(toward), rise * Math.cos(toward)]
-  let row = -1
-  let ring: ReturnType<typeof surface.ring> | null = null
-  return cutTo(grid, field, `bath:${lowMm.toFixed(2)}:${highMm.toFixed(2)}:${tiltDeg}:${towardDeg}`, (x, y) => {
-    if (y !== row || !ring) [row, ring] = [y, surface.ring((y + 0.5) * rowMm)]
-    const [px, py, pz] = ring((x + 0.5) / width)
-    const height = py - px * sx - pz * sz
-    return height >= lowMm && height <= highMm
-  })
-}
-
 /** A film may build up to this much more than its nominal coats. */
 const UNEVEN = 1.4
-
-/** What lies in both of two lists of stretches. */
-const common = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
-  a.flatMap((s) =>
-    b.flatMap((t) => {
-      const [from, to] = [Math.max(s.from, t.from), Math.min(s.to, t.to)]
-      return from < to ? [{ from, to }] : []
-    }),
-  )
-
-/** What of a stretch lies in none of some others. */
-const without = (stretch: Stretch, others: readonly Stretch[]): Stretch[] =>
-  others.reduce<Stretch[]>(
-    (left, other) =>
-      left.flatMap((s) =>
-        [
-          { from: s.from, to: Math.min(s.to, other.from) },
-          { from: Math.max(s.from, other.to), to: s.to },
-        ].filter(({ from, to }) => from < to),
-      ),
-    [stretch],
-  )
-
-const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
-  a.some((s) => b.some((t) => s.from < t.to && t.from < s.to))
 
 /**
  * Turns the steps of a plan into operations on the skin, one step after another, and remembers what they have come to: what is
@@ -226,6 +179,16 @@ export class SkinCompiler {
 
   marks(motif: Motif, edge: MarkEdge): FieldSource {
     return marksField(this.grid, motif, edge)
+  }
+
+  /** Areas between the lines of a drawing, as far as what holds lets a hand. */
+  inAreas(work: Omit<AreaWork, 'seed'>): FieldSource {
+    return areaField(this.grid, { ...work, seed: this.seed }, this.holds)
+  }
+
+  /** Where one molten glaze takes up another beside it. */
+  meeting(own: MoltenAreas, other: MoltenAreas, how: Meeting): FieldSource {
+    return mingleField(this.grid, own, other, how, this.holds)
   }
 
   /** The shape of a resist: a motif, or all of a place. */

@@ -1,8 +1,6 @@
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Stage } from '../../clay/stages'
-import { WALL } from '../../form/assembly'
-import { areaField } from '../../skin/areas/areaField'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Settling } from '../../skin/acts'
 import type { SkinCompiler } from '../../skin/skinCompiler'
@@ -100,9 +98,8 @@ export const areaTakes = (step: AreaStep, { kind }: Pick<Medium, 'kind'>): Taken
 export function compileAreas(skin: SkinCompiler, step: AreaStep, kind: MediumKind): void {
   const medium = skin.numberOf(step.mediumId)
   if (medium === undefined || skin.stage === 'fired' || !step.take.length) return
-  if ((step.motif.on ?? WALL) !== skin.grid.surface.id) return
   const { gain, flows } = AREA_TOOL[step.tool]
-  const field = areaField(skin.grid, { ...step, seed: skin.seed }, skin.holds)
+  const field = skin.inAreas(step)
   const { stretches } = field
   const thirsty = skin.stage === 'bisque' && !flows && kind !== 'glaze'
   const settles: Settling = skin.kindOf(medium).watery ? 'low' : thirsty ? 'skips' : 'even'

@@ -2,7 +2,6 @@ import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
-import { mingleField } from '../../skin/areas/mingleField'
 import { LINE_GAIN } from '../../skin/levels'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import { defineAct } from '../actDefinition'
@@ -126,8 +125,7 @@ function glazesMeet(skin: SkinCompiler): void {
               { mediumId: ids[1], parts: k },
             ]) ?? own.medium),
       )
-      const field = mingleField(skin.grid, own, other, { halfMm, sagMm }, skin.holds)
-      skin.push({ act: 'mingle', medium: own.medium, mixtures }, field, true)
+      skin.push({ act: 'mingle', medium: own.medium, mixtures }, skin.meeting(own, other, { halfMm, sagMm }), true)
     }
 }
 

@@ -36,7 +36,7 @@ function labsOf(medium: Medium) {
 }
 
 /** How far two jars are apart after firing, in the light in which they are nearest; CIEDE2000. */
-export const leastApart = (a: Medium, b: Medium): number =>
+const leastApart = (a: Medium, b: Medium): number =>
   Math.min(...LIGHT_IDS.map((light) => ciede2000(labsOf(a)[light], labsOf(b)[light])))
 
 /** Share of the coloured areas that fires light, by area; null while nothing is coloured. */

@@ -8,7 +8,7 @@ import type { Drawing, Motif } from '../../vocabulary/motif'
 type Point = [number, number]
 
 /** A motif as one’s own line art: outlines and strokes of its first copy, in units of its height. */
-export function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
+function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
   if (motif.drawing) return motif.drawing
   const widthMm = motifWidth(grid, motif)
   const { heightMm } = motif
