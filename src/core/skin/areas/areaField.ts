@@ -35,10 +35,17 @@ const ONTO_FENCE = 0.12
 
 const parted = new Map<string, AreasOf>()
 
+/** What tells rasters of unlike surfaces apart: size, length, plan and some of its radii. */
+function shapeOf({ surface, width, height, form, radiusMm }: SkinGrid): string {
+  const radii = [0.15, 0.3, 0.45, 0.6, 0.75, 0.9].map((t) => radiusMm[Math.floor(t * height)].toFixed(3))
+  const { kind, ratio } = form.plan.plan
+  return `${surface.id} ${width} ${height} ${form.totalMm} ${kind} ${ratio} ${radii.join(' ')}`
+}
+
 /** The areas of a drawing on a raster; those of the last few are kept. */
 export function partedBy(grid: SkinGrid, motif: Motif): AreasOf {
   const { lineMm: _, made: __, ground: ___, only: ____, of: _____, ...lines } = motif
-  const key = `${grid.surface.id} ${grid.width} ${grid.height} ${grid.form.totalMm} ${grid.columnMm[0]} ${JSON.stringify(lines)}`
+  const key = `${shapeOf(grid)} ${JSON.stringify(lines)}`
   let known = parted.get(key)
   if (!known) {
     known = partAreas(grid, motif)
@@ -97,7 +104,7 @@ export function areaField(grid: SkinGrid, work: AreaWork, holds: readonly FieldS
       const { straysMm, tipMm, flows } = AREA_TOOL[tool]
       const wobble = unevenness(grid, 4, seed)
       const strokes = unevenness(grid, flows ? 14 : 2.2, seed + 1)
-      const held = holdMask(width, top, label.length, holds)
+      const held = holdMask(grid, top, label.length, holds)
       const levels = new Uint8Array(label.length)
       const lay = (i: number, past: number, room: number) => {
         const x = i % width
@@ -124,9 +131,10 @@ export function areaField(grid: SkinGrid, work: AreaWork, holds: readonly FieldS
 const masks = new Map<string, Uint8Array>()
 
 /** 1 where a fence stands or a groove lies; null where there are none. The last few are kept. */
-export function holdMask(width: number, top: number, size: number, holds: readonly FieldSource[]): Uint8Array | null {
+export function holdMask(grid: SkinGrid, top: number, size: number, holds: readonly FieldSource[]): Uint8Array | null {
   if (!holds.length) return null
-  const key = `${width} ${top} ${size} ${holds.map((hold) => hold.key).join('+')}`
+  const { width } = grid
+  const key = `${shapeOf(grid)} ${top} ${size} ${holds.map((hold) => hold.key).join('+')}`
   let held = masks.get(key)
   if (held) return held
   held = new Uint8Array(size)

@@ -59,7 +59,7 @@ export function mingleField(
       const { label } = labels
       const mine = labelsOf(areas, own.take)
       const theirs = labelsOf(areas, other.take)
-      const held = holdMask(width, top, label.length, holds)
+      const held = holdMask(grid, top, label.length, holds)
       const reach = Math.min(FARTHEST_MM, 2 * halfMm + sagMm + lineMm)
       const sources = [...theirs].flatMap((l) => edges[l]).filter((i) => !held?.[i])
       const { texels, far, from } = flood(
