@@ -54,7 +54,7 @@ const coat = async (page: Page, colour: string, coats: number) => {
 }
 
 const glaze = async (page: Page, name: string, coats: number) => {
-  await addStep(page, 'Glaze')
+  await addStep(page, 'Glaze', 'Glaze')
   const select = page.getByTestId('step-sheet').getByLabel('Glaze', { exact: true })
   await select.selectOption(await select.locator('option', { hasText: name }).first().getAttribute('value'))
   await press(page, 'brush')
