@@ -7,9 +7,9 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import {
   alikeNeighbours,
+  allInTurn,
   colourAreas,
   inAllCopies,
-  inTurn,
   jarsOfAreas,
   keepingAreas,
   neighboursApart,
@@ -193,17 +193,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
           className="btn px-2 font-normal btn-sm"
           disabled={palette.length < 2 || drawing.motif.repeats < 2}
           title="The jars in the hand one after another, as one goes round"
-          onClick={() => {
-            const wanted = new Map<number, string>()
-            const seen = new Set<number>()
-            for (const area of areas) {
-              if (seen.has(area.id) || area.mm2 > 20 * areas[0].mm2) continue
-              const same = inAllCopies(area, areas)
-              same.forEach(({ id }) => seen.add(id))
-              if (same.length > 1) inTurn(same, palette).forEach((own, id) => wanted.set(id, own))
-            }
-            give(wanted)
-          }}
+          onClick={() => give(allInTurn(areas, palette))}
         >
           in turn round
         </button>

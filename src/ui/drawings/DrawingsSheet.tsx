@@ -7,6 +7,7 @@ import type { Studio } from '@/core/model/studio'
 import { ACTS } from '@/core/plan/acts'
 import type { Step } from '@/core/plan/step'
 import { drawnSide, motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
+import { drawingOfStep } from '@/core/usecases/create/areaSteps'
 import { placedStep } from '@/core/usecases/create/newStep'
 import { motifName } from '@/core/skin/motifs/motifName'
 import type { Drawing, Motif } from '@/core/vocabulary/motif'
@@ -104,20 +105,9 @@ export function DrawingsSheet({ piece, studio, form, onStep }: DrawingsProps) {
               className="btn font-normal btn-sm"
               title="Other steps can then follow the same lines"
               onClick={() => {
-                if (!('motif' in step) || !step.motif) return
-                const { motif } = step
                 const id = newId()
-                const drawing = { id, name: motifName(motif), motif, areas: [] }
-                const commands = [
-                  { type: 'drawing.set' as const, pieceId: piece.id, drawing },
-                  {
-                    type: 'step.change' as const,
-                    pieceId: piece.id,
-                    stepId: step.id,
-                    changes: { motif: followed(drawing, motif) },
-                  },
-                ]
-                if (!run({ type: 'batch', label: 'make a drawing', commands })) setChosenId(id)
+                const command = drawingOfStep(piece, step, id)
+                if (command && !run(command)) setChosenId(id)
               }}
             >
               The {'motif' in step && step.motif ? motifName(step.motif) : i} of step {piece.steps.indexOf(step) + 1}

@@ -4,7 +4,7 @@ import { STARTER_MEDIA } from '../../cupboard/media'
 import { buildForm } from '../../form/buildForm'
 import { presetForm } from '../../model/presetForm'
 import { listAreas, partAreas, type FoundArea } from '../../skin/areas/findAreas'
-import { shareAt } from '../../skin/areas/mingleField'
+import { mingleField, shareAt } from '../../skin/areas/mingleField'
 import { areaWeights, skinGrid, texelArea } from '../../skin/grid'
 import { MediaTable, mixed } from '../../skin/mediaTable'
 import { SkinSimulation } from '../../skin/simulation'
@@ -187,6 +187,50 @@ describe('two runny glazes side by side', () => {
     const stiff = run([glazeIn('stiff', left), glazeIn('right', right), fired])
     const runny = run([...both, fired])
     expect(stiff.mixed).toBeLessThan(0.55 * runny.mixed)
+  })
+
+  it('on a wall the upper one runs down over the lower', () => {
+    const jar = buildForm(presetForm('cylinderJar'))
+    if (!jar.ok) throw new Error('no jar')
+    const wall = skinGrid(jar.value, 1024, 512)
+    const bands: Motif = {
+      ...motif,
+      side: 'outside',
+      upMm: 30,
+      heightMm: 60,
+      drawing: {
+        ...halves,
+        shapes: halves.shapes.map((shape) =>
+          shape.kind === 'stroke'
+            ? {
+                ...shape,
+                lines: [
+                  shape.lines[0],
+                  [
+                    [0, 0.5],
+                    [1, 0.5],
+                  ],
+                ],
+              }
+            : shape,
+        ),
+      },
+    }
+    const inner = listAreas(partAreas(wall, bands), bands, []).areas.filter(({ mm2 }) => mm2 < 2500)
+    const [lower, upper] = inner.toSorted((a, b) => a.at[1] - b.at[1])
+    const rows = [lower.spot[1], upper.spot[1]]
+    /** Sixteenths of the other glaze, from the middle of one to the middle of the other. */
+    const taking = (own: FoundArea, other: FoundArea) => {
+      const areas = [own, other].map((area) => ({ motif: bands, take: [area] }))
+      const { levels, top } = mingleField(wall, areas[0], areas[1], { halfMm: 1.2, sagMm: 3 }, []).make()
+      const column = Math.floor(own.spot[0])
+      return levels.reduce((sum, level, i) => {
+        const row = top + Math.floor(i / wall.width)
+        return i % wall.width === column && row > rows[0] && row < rows[1] ? sum + level : sum
+      }, 0)
+    }
+    expect(taking(lower, upper)).toBeGreaterThan(30)
+    expect(taking(lower, upper)).toBeGreaterThan(3 * taking(upper, lower))
   })
 
   it('mix as layers do: K and S add up, and not the colours', () => {

@@ -45,7 +45,8 @@ export function mingleField(
   const stretch = partedStretch(grid, own.motif)
   const { lineMm: _, ...lines } = own.motif
   const ids = (areas: MoltenAreas) => areas.take.map(({ copy, at }) => `${copy}:${at.join(':')}`).join('_')
-  const key = `mingle:${halfMm.toFixed(2)}:${sagMm.toFixed(1)}:${ids(own)}|${ids(other)}:${holds.map((h) => h.key).join('+')}:${JSON.stringify(lines)}`
+  const way = `${halfMm.toFixed(2)}:${sagMm.toFixed(1)}:${holds.map((h) => h.key).join('+')}`
+  const key = `mingle:${way}:${ids(own)}|${ids(other)}:${JSON.stringify(lines)}`
   const downward = own.motif.side === 'outside' ? -1 : 1
   return {
     key,

@@ -8,9 +8,10 @@ import { gridOf, viewAreas } from '../view/areasView'
 import { lightShare, nearestNeighbours, proposePalettes } from './areaPalettes'
 import {
   alikeNeighbours,
+  allInTurn,
   colourAreas,
+  drawingOfStep,
   inAllCopies,
-  inTurn,
   jarsOfAreas,
   keepingAreas,
   neighboursApart,
@@ -95,7 +96,21 @@ describe('areas that get jars', () => {
     if (!middle) throw new Error('no middle')
     const same = inAllCopies(middle, found)
     expect(same.map(({ copy }) => copy).sort()).toEqual([0, 1, 2, 3])
-    expect([...inTurn(same, ['a', 'b']).values()]).toEqual(['a', 'b', 'a', 'b'])
+    const turns = allInTurn(found, ['a', 'b'])
+    expect(same.map(({ id }) => turns.get(id))).toEqual(['a', 'b', 'a', 'b'])
+  })
+
+  it('the lines of a step become a drawing that it follows', () => {
+    const jugs = studio.pieces['reed-jugs']
+    const carve = jugs.steps.find(({ act }) => act === 'carve')
+    const command = carve && drawingOfStep(jugs, carve, 'reeds')
+    if (!command) throw new Error('no carving')
+    const result = applyCommand(studio, command)
+    if (!result.ok) throw new Error(JSON.stringify(result.issue))
+    const { drawings, steps } = result.value.pieces['reed-jugs']
+    expect(drawings.map(({ id }) => id)).toEqual(['reeds'])
+    expect(steps.find(({ id }) => id === carve.id)).toMatchObject({ motif: { of: 'reeds' } })
+    expect(drawingOfStep(jugs, jugs.steps[0], 'none')).toBeNull()
   })
 
   it('what was told of areas stays, new ones come to them', () => {

@@ -2,6 +2,7 @@ import type { TurnedForm } from '../../form/turnedForm'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
+import { motifName } from '../../skin/motifs/motifName'
 import type { FoundArea } from '../../skin/areas/findAreas'
 import { colourNeighbours } from '../../skin/areas/fourColours'
 import { actOf, isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
@@ -65,6 +66,21 @@ function lastGood(
   const good = [...times.keys()].filter((at) => actOf(step).fit(step, kindOf)?.fit[times[at].stage].fit === 'good')
   const fired = steps.findIndex(isFiring)
   return good.findLast((at) => fired < 0 || at <= fired) ?? good.at(-1) ?? 0
+}
+
+/** Makes a drawing of the lines of a step, which follows it from now on; null where it has none. */
+export function drawingOfStep({ id: pieceId }: Pick<Piece, 'id'>, step: Step, drawingId: string): Command | null {
+  if (!('motif' in step) || !step.motif) return null
+  const drawing = { id: drawingId, name: motifName(step.motif), motif: step.motif, areas: [] }
+  const changes = { motif: followed(drawing, step.motif) }
+  return {
+    type: 'batch',
+    label: 'make a drawing',
+    commands: [
+      { type: 'drawing.set', pieceId, drawing },
+      { type: 'step.change', pieceId, stepId: step.id, changes },
+    ],
+  }
 }
 
 /** What is known of a drawing’s areas when they are coloured. */
@@ -146,8 +162,21 @@ export const inAllCopies = (area: FoundArea, areas: readonly FoundArea[]): Found
   )
 
 /** Jars in turn over copies of the same area, as one goes round. */
-export const inTurn = (same: readonly FoundArea[], jars: readonly string[]): Map<number, string> =>
+const inTurn = (same: readonly FoundArea[], jars: readonly string[]): Map<number, string> =>
   new Map(same.toSorted((a, b) => a.copy - b.copy).map(({ id }, i) => [id, jars[i % jars.length]]))
+
+/** The jars in turn over every area that stands in several copies. */
+export function allInTurn(areas: readonly FoundArea[], jars: readonly string[]): Map<number, string> {
+  const wanted = new Map<number, string>()
+  const seen = new Set<number>()
+  for (const area of areas) {
+    if (seen.has(area.id)) continue
+    const same = inAllCopies(area, areas)
+    for (const { id } of same) seen.add(id)
+    if (same.length > 1) for (const [id, jar] of inTurn(same, jars)) wanted.set(id, jar)
+  }
+  return wanted
+}
 
 /** So many jars over areas that no neighbours share one; null if they are too few. */
 export function neighboursApart(areas: readonly FoundArea[], jars: readonly string[]): Map<number, string> | null {

@@ -3,13 +3,12 @@
 import { useCallback, useMemo } from 'react'
 import type { StepOf } from '@/core/plan/step'
 import { areaMinutes } from '@/core/plan/acts/areaWork'
-import { keepingAreas } from '@/core/usecases/create/areaSteps'
+import { drawingOfStep, keepingAreas } from '@/core/usecases/create/areaSteps'
 import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
 import { followed, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS } from '@/core/vocabulary/tools'
 import { useAreas } from '@/store/drawings'
 import { newId, run } from '@/store/studioStore'
-import { motifName } from '@/core/skin/motifs/motifName'
 import { AreaMap } from '@/ui/drawings/AreaMap'
 import { swatchOf } from '@/ui/kit/colours'
 import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
@@ -79,20 +78,8 @@ export function AreaFields(props: FieldsProps<AreaStep>) {
           type="button"
           className="btn font-normal btn-sm"
           onClick={() => {
-            const made = { id: newId(), name: motifName(step.motif), motif: step.motif, areas: [] }
-            run({
-              type: 'batch',
-              label: 'make a drawing',
-              commands: [
-                { type: 'drawing.set', pieceId: piece.id, drawing: made },
-                {
-                  type: 'step.change',
-                  pieceId: piece.id,
-                  stepId: step.id,
-                  changes: { motif: followed(made, step.motif) },
-                },
-              ],
-            })
+            const command = drawingOfStep(piece, step, newId())
+            if (command) run(command)
           }}
         >
           Make a drawing of its lines, to choose areas

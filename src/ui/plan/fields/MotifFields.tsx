@@ -6,11 +6,13 @@ import { useMemo, useRef } from 'react'
 import { surfacesOf, WALL } from '@/core/form/assembly'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import { repeatAdvice } from '@/core/form/repeats'
-import { followed, lineNames, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
+import { followed } from '@/core/vocabulary/pieceDrawing'
 import { hasOwnWidths, MOTIF_KINDS, MOTIF_SIDES, type Motif } from '@/core/vocabulary/motif'
 import { MOTIFS } from '@/core/skin/motifs/library'
 import { motifAspect } from '@/core/skin/motifs/motifAspect'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
+import { FollowedMotif } from './FollowedMotif'
+import { GroundChoice } from './GroundChoice'
 import { MotifMark } from '@/ui/kit/MotifMark'
 import { SvgFile } from '@/ui/kit/SvgFile'
 import type { FieldsProps } from './types'
@@ -56,67 +58,6 @@ export function MotifFields(props: MotifProps) {
       ) : (
         <OwnMotif {...props} />
       )}
-    </>
-  )
-}
-
-/** How a step works the lines of a drawing: which of them, how broad, the shape or what lies round it. */
-function FollowedMotif({
-  drawing,
-  motif,
-  onMotif,
-  ground,
-}: Omit<MotifProps, 'piece' | 'form'> & { drawing: PieceDrawing }) {
-  const names = lineNames(drawing.motif.drawing)
-  const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })
-  const taken = motif.only ?? names
-  const all = ({ only: _, ...rest }: Motif): Motif => rest
-  return (
-    <>
-      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <span className="w-24">
-          <Field label="Line">
-            {(id) => (
-              <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />
-            )}
-          </Field>
-        </span>
-        <Check
-          label="outlines only"
-          checked={motif.made === 'line'}
-          onChange={(on) => set({ made: on ? 'line' : 'filled' })}
-        />
-      </div>
-      {names.length > 1 && (
-        <div role="group" aria-label="Which lines" className="flex flex-wrap gap-x-4">
-          {names.map((name) => (
-            <Check
-              key={name}
-              label={name}
-              checked={taken.includes(name)}
-              onChange={(on) => {
-                const only = on ? [...taken, name] : taken.filter((other) => other !== name)
-                if (only.length) onMotif(only.length === names.length ? all(motif) : { ...motif, only })
-              }}
-            />
-          ))}
-        </div>
-      )}
-      {ground && (
-        <Segments
-          small
-          label="Shape or ground"
-          value={motif.ground ? 'ground' : 'shape'}
-          choices={[
-            ['shape', ground[0]],
-            ['ground', ground[1]],
-          ]}
-          onChange={(which) => set({ ground: which === 'ground' })}
-        />
-      )}
-      <p className="text-[13px] text-base-content/75">
-        Where it stands and how large it is belongs to the drawing; dragged on the form, all its steps move.
-      </p>
     </>
   )
 }
@@ -248,18 +189,7 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
           onChange={(widths) => motif.drawing && set({ drawing: { ...motif.drawing, widths } })}
         />
       )}
-      {ground && (
-        <Segments
-          small
-          label="Shape or ground"
-          value={motif.ground ? 'ground' : 'shape'}
-          choices={[
-            ['shape', ground[0]],
-            ['ground', ground[1]],
-          ]}
-          onChange={(which) => set({ ground: which === 'ground' })}
-        />
-      )}
+      <GroundChoice motif={motif} words={ground} set={set} />
       <details className="border border-base-content/40" open={motif.rows > 1 || motif.alternate !== 'none'}>
         <summary className="cursor-pointer px-2 py-1 text-sm">Rows and turns</summary>
         <div className="grid grid-cols-3 gap-3 px-2 pb-2">

@@ -1,0 +1,61 @@
+'use client'
+
+import type { Motif } from '@/core/vocabulary/motif'
+import { lineNames, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
+import { Check, Field, LengthInput } from '@/ui/kit/fields'
+import { GroundChoice } from './GroundChoice'
+
+/** How a step works the lines of a drawing: which of them, how broad, the shape or what lies round it. */
+export function FollowedMotif({
+  drawing,
+  motif,
+  onMotif,
+  ground,
+}: {
+  drawing: PieceDrawing
+  motif: Motif
+  onMotif: (motif: Motif) => void
+  ground: readonly [string, string] | false
+}) {
+  const names = lineNames(drawing.motif.drawing)
+  const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })
+  const taken = motif.only ?? names
+  const all = ({ only: _, ...rest }: Motif): Motif => rest
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <span className="w-24">
+          <Field label="Line">
+            {(id) => (
+              <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />
+            )}
+          </Field>
+        </span>
+        <Check
+          label="outlines only"
+          checked={motif.made === 'line'}
+          onChange={(on) => set({ made: on ? 'line' : 'filled' })}
+        />
+      </div>
+      {names.length > 1 && (
+        <div role="group" aria-label="Which lines" className="flex flex-wrap gap-x-4">
+          {names.map((name) => (
+            <Check
+              key={name}
+              label={name}
+              checked={taken.includes(name)}
+              onChange={(on) => {
+                const only = on ? [...taken, name] : taken.filter((other) => other !== name)
+                if (only.length) onMotif(only.length === names.length ? all(motif) : { ...motif, only })
+              }}
+            />
+          ))}
+        </div>
+      )}
+      <GroundChoice motif={motif} words={ground} set={set} />
+      <p className="text-[13px] text-base-content/75">
+        Where it stands and how large it is belongs to the drawing; dragged on the form, all its steps move.
+      </p>
+    </>
+  )
+}
