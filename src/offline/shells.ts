@@ -4,6 +4,7 @@ export const SHELLS: readonly string[] = [
   '/',
   '/days',
   '/bench',
+  '/sheets',
   '/fired',
   '/cupboard',
   '/tiles',

@@ -5,12 +5,16 @@ import { listPdf, type PrintedList } from '@/core/formats/handOn/listPdf'
 import { potCardsPdf, type PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import { ticketsPdf, type PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
 import type { CardFonts, Paper } from '@/core/formats/paper'
+import { sheetsPdf } from '@/core/formats/sheets/sheetsPdf'
+import { sheetSvg } from '@/core/formats/sheets/sheetSvg'
+import type { SheetPaper } from '@/core/formats/sheets/tiles'
 import { tileLabelsPdf, type TileLabel } from '@/core/formats/tileLabelsPdf'
 import { judge } from '@/core/judge/judge'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { makeBenchCard } from '@/core/usecases/bench/makeBenchCard'
 import { goesWrongOn, type GoesWrong } from '@/core/usecases/whatIf/whatIfs'
+import { sheetsFor, type SheetAsked } from '@/core/usecases/sheets/makeSheets'
 import { alive } from './supervise'
 
 async function sent(bytes: Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
@@ -33,6 +37,21 @@ const api = {
   },
   /** All that goes wrong on a piece when a step is done otherwise. */
   goesWrong: (piece: Piece, studio: Studio): GoesWrong[] => goesWrongOn(piece, studio),
+  /** A sheet at true size, for the screen. */
+  sheets: (asked: SheetAsked, studio: Studio) => sheetsFor(asked, studio),
+  /** Sheets as one PDF. */
+  sheetsPdf: (asked: readonly SheetAsked[], studio: Studio, fonts: CardFonts, paper: SheetPaper) => {
+    const printed = asked.flatMap((one) => {
+      const { sheets, foot } = sheetsFor(one, studio)
+      return sheets.map((sheet) => ({ sheet, foot }))
+    })
+    return sent(sheetsPdf(printed, fonts, paper, studio.settings.printer ?? undefined))
+  },
+  /** Sheets as SVG, one file each. */
+  sheetsSvg: (asked: SheetAsked, studio: Studio, face: Uint8Array) => {
+    const { sheets, foot } = sheetsFor(asked, studio)
+    return sheets.map((sheet) => ({ title: sheet.title, svg: sheetSvg(sheet, foot, face) }))
+  },
   /** The bench card of a piece as PDF bytes. */
   async benchCard(
     piece: Piece,

@@ -29,46 +29,40 @@ export interface StageDefinition {
   readonly sign: string
   /** Water still in the wall, 1 wet to 0 dry: the thickness of the wedge on the rail. */
   readonly water: number
-  /** How much of the drying shrinkage has happened, 0–1: nearly all before the end of leather-hard. */
-  readonly shrunk: number
   /** Suction of the surface for the water of a coat, µm/√s [fitted to common practice]. */
   readonly suction: number
 }
 
 /** Stages of clay. Common practice, no source; suction values fitted to common waits. */
 export const STAGE: Readonly<Record<Stage, StageDefinition>> = {
-  wet: { name: 'wet', sign: 'sticky, bends, takes a print', water: 1, shrunk: 0, suction: 0.3 },
+  wet: { name: 'wet', sign: 'sticky, bends, takes a print', water: 1, suction: 0.3 },
   softLeatherHard: {
     name: 'soft leather-hard',
     sign: 'tacky, prints under a finger',
     water: 0.66,
-    shrunk: 0.4,
     suction: 1.5,
   },
   leatherHard: {
     name: 'leather-hard',
     sign: 'firm, cool to the touch, darker, carves like cheese',
     water: 0.42,
-    shrunk: 0.75,
     suction: 3,
   },
   hardLeatherHard: {
     name: 'hard leather-hard',
     sign: 'stiff, crisp edges, colour starting to lighten',
     water: 0.24,
-    shrunk: 0.98,
     suction: 5,
   },
   boneDry: {
     name: 'bone dry',
     sign: 'pale, chalky, no longer cool against the cheek',
     water: 0.04,
-    shrunk: 1,
     suction: 15,
   },
-  bisque: { name: 'bisque', sign: 'porous and thirsty, rings when tapped', water: 0, shrunk: 1, suction: 120 },
-  glazedRaw: { name: 'glazed raw', sign: 'a chalky coat that rubs off', water: 0, shrunk: 1, suction: 120 },
-  fired: { name: 'fired', sign: 'glass', water: 0, shrunk: 1, suction: 0 },
+  bisque: { name: 'bisque', sign: 'porous and thirsty, rings when tapped', water: 0, suction: 120 },
+  glazedRaw: { name: 'glazed raw', sign: 'a chalky coat that rubs off', water: 0, suction: 120 },
+  fired: { name: 'fired', sign: 'glass', water: 0, suction: 0 },
 }
 
 export const stageIndex = (stage: Stage): number => STAGES.indexOf(stage)

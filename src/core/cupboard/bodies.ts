@@ -17,6 +17,7 @@ export const STARTER_BODIES: readonly Body[] = [
     firingShrinkage: 0.045,
     grain: 'fine',
     water: 'fineWhite',
+    bars: null,
   },
   {
     id: 'estuary-red',
@@ -29,6 +30,7 @@ export const STARTER_BODIES: readonly Body[] = [
     firingShrinkage: 0.05,
     grain: 'fine',
     water: 'red',
+    bars: null,
   },
   {
     id: 'dune-buff',
@@ -41,6 +43,7 @@ export const STARTER_BODIES: readonly Body[] = [
     firingShrinkage: 0.06,
     grain: 'grogged',
     water: 'grogged',
+    bars: null,
   },
   {
     id: 'peat-dark',
@@ -53,6 +56,7 @@ export const STARTER_BODIES: readonly Body[] = [
     firingShrinkage: 0.062,
     grain: 'grogged',
     water: 'grogged',
+    bars: null,
   },
   {
     id: 'shell-porcelain',
@@ -65,5 +69,6 @@ export const STARTER_BODIES: readonly Body[] = [
     firingShrinkage: 0.085,
     grain: 'fine',
     water: 'porcelain',
+    bars: null,
   },
 ]

@@ -214,3 +214,18 @@ describe('a document of version 7', () => {
     expect(migrateEdit(added, 7)).toEqual({ ...added, command: { ...added.command, piece: pieces['swift-mugs'] } })
   })
 })
+
+describe('a document of version 8', () => {
+  it('opens with clays of which no bar was read and a printer that was not measured', () => {
+    const frozen = readFileSync(new URL('./fixtures/studio.v8.json', import.meta.url), 'utf8')
+    const read = readVerniceFile(frozen)
+    if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
+    const { bodies, settings, pieces } = read.value.studio
+    const { studio: before } = JSON.parse(frozen) as { studio: { bodies: typeof bodies; settings: typeof settings; pieces: typeof pieces } }
+    for (const [id, body] of Object.entries(bodies)) expect(body).toEqual({ ...before.bodies[id], bars: null })
+    expect(settings).toEqual({ ...before.settings, printer: null })
+    expect(pieces).toEqual(before.pieces)
+    const added = { kind: 'do', command: { type: 'body.set', body: before.bodies['estuary-red'] } }
+    expect(migrateEdit(added, 8)).toEqual({ ...added, command: { ...added.command, body: bodies['estuary-red'] } })
+  })
+})

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 
 /** The version this program writes. Raise it together with a migration and a frozen document of the version before. */
-export const CURRENT_VERSION = 8
+export const CURRENT_VERSION = 9
 
 /** A named, deterministic step from one version of a record to the next. */
 export interface Migration {
@@ -184,6 +184,12 @@ const ADDED_6: Added = [
 /** To a piece. */
 const ADDED_8: Added = [[PIECE_4, 'drawings', []]]
 
+/** To a clay, and to the settings of a studio. */
+const ADDED_9: Added = [
+  [['reflectance', 'dryingShrinkage', 'firingShrinkage', 'grain', 'water'], 'bars', null],
+  [['length', 'temperature', 'clock', 'theme'], 'printer', null],
+]
+
 /** What was added to a record, as entries. */
 const addedTo = (value: Loose, added: Added) =>
   added.filter(([beside]) => beside.every((key) => Object.hasOwn(value, key))).map(([, key, plain]) => [key, plain])
@@ -200,6 +206,7 @@ const adding = (added: Added) =>
 const from4 = adding(ADDED_5)
 const from5 = adding(ADDED_6)
 const from7 = adding(ADDED_8)
+const from8 = adding(ADDED_9)
 
 const isLoose = (value: unknown): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -274,6 +281,12 @@ export const MIGRATIONS: readonly Migration[] = [
     name: 'drawings: line art that steps follow, and the areas between its lines',
     migrate: (record) => from7(record) as Loose,
     edit: from7,
+  },
+  {
+    from: 8,
+    name: 'sheets: shrinkage bars read of a clay, what a printer makes of a length',
+    migrate: (record) => from8(record) as Loose,
+    edit: from8,
   },
 ]
 

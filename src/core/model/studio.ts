@@ -11,6 +11,8 @@ export const settingsSchema = z.strictObject({
   temperature: z.enum(['C', 'F']),
   clock: z.enum(['24', '12']),
   theme: z.enum(['system', 'light', 'dark']),
+  /** What the printer makes of a length, as shares; null while it was not measured. */
+  printer: z.strictObject({ across: z.number().min(0.9).max(1.1), down: z.number().min(0.9).max(1.1) }).nullable(),
 })
 
 export type Settings = z.infer<typeof settingsSchema>
@@ -81,7 +83,7 @@ export const WAY_CHOICES: {
   },
 }
 
-export const DEFAULT_SETTINGS: Settings = { length: 'mm', temperature: 'C', clock: '24', theme: 'system' }
+export const DEFAULT_SETTINGS: Settings = { length: 'mm', temperature: 'C', clock: '24', theme: 'system', printer: null }
 
 export const DEFAULT_WAYS: Ways = {
   foot: 'underglazeAllowed',

@@ -16,6 +16,12 @@ const spectrum = (max: number) => z.array(z.number().min(0).max(max)).length(BAN
 
 const coneRangeSchema = z.strictObject({ from: z.enum(CONES), to: z.enum(CONES) })
 
+/** What a bar of two lines drawn 100 mm apart on wet clay read later, mm. */
+const barReadingSchema = z.strictObject({
+  stage: z.enum(['boneDry', 'bisque', 'fired']),
+  mm: z.number().min(60).max(110),
+})
+
 /** A clay. Reflectance is measured matte and fired; shrinkages are linear shares. */
 export const bodySchema = z.strictObject({
   id,
@@ -29,6 +35,13 @@ export const bodySchema = z.strictObject({
   grain: z.enum(['fine', 'grogged']),
   /** Which kind of clay it dries like. */
   water: z.enum(CLAY_WATER_KINDS),
+  /** Shrinkage bars read in this studio, the latest last, and the figures before the first: what it shrinks is what they say. */
+  bars: z
+    .strictObject({
+      from: z.strictObject({ drying: z.number().min(0).max(0.2), firing: z.number().min(0).max(0.2) }),
+      read: z.array(barReadingSchema).min(1).max(200),
+    })
+    .nullable(),
 })
 
 export type Body = z.infer<typeof bodySchema>

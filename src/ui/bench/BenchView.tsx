@@ -10,6 +10,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { localClock, localDay, sessionsBetween, type Session } from '@/core/schedule/sessions'
 import { pieceItems, sessionItems } from '@/core/usecases/run/benchItems'
+import { sessionSheets } from '@/core/usecases/sheets/sessionSheets'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { useNow, usePlannedStudio } from '@/store/days'
 import { writeAddress } from '@/ui/frame/useAddress'
@@ -74,6 +75,11 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                     title={sessionWords(session, studio)}
                     words={items.length ? `${items.length} acts: ${names.join(', ')}` : 'only covers change'}
                   />
+                  {sessionSheets(studio, session.id).length > 0 && (
+                    <Link className="link mt-1 inline-block text-sm" href={`/sheets?session=${session.id}`}>
+                      Its sheets at true size
+                    </Link>
+                  )}
                 </li>
               )
             })}

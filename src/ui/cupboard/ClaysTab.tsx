@@ -163,7 +163,7 @@ function BodyFields({ body }: { body: Body }) {
             max={20}
             step={0.1}
             unit="%"
-            onCommit={(n) => set({ dryingShrinkage: n / 100 })}
+            onCommit={(n) => set({ dryingShrinkage: n / 100, bars: null })}
           />
         )}
       </Field>
@@ -176,7 +176,7 @@ function BodyFields({ body }: { body: Body }) {
             max={20}
             step={0.1}
             unit="%"
-            onCommit={(n) => set({ firingShrinkage: n / 100 })}
+            onCommit={(n) => set({ firingShrinkage: n / 100, bars: null })}
           />
         )}
       </Field>

@@ -58,6 +58,7 @@ const VIEWS = [
   ['/', 'Rack'],
   ['/days', 'Days'],
   ['/bench', 'Bench'],
+  ['/sheets', 'Sheets'],
   ['/fired', 'Fired'],
   ['/cupboard', 'Cupboard'],
   ['/tiles', 'Tiles'],

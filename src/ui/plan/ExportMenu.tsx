@@ -1,5 +1,6 @@
 'use client'
 
+import { useRouter } from 'next/navigation'
 import { useState, type RefObject } from 'react'
 import { Download, X } from 'lucide-react'
 import { pieceMesh } from '@/core/picture/lathe'
@@ -40,6 +41,7 @@ async function keep(picture: Promise<Blob | null> | undefined, name: string): Pr
 export function ExportMenu({ piece, studio, form, skin, request, pictures }: ExportProps) {
   const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
   const [sizing, setSizing] = useState(false)
+  const router = useRouter()
   const big = () => {
     const cancel = startBigPicture(request, {
       onProgress: (share) => setJob((now) => now && { ...now, share }),
@@ -77,6 +79,11 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     }
   }
   const items: readonly MenuItem[] = [
+    {
+      word: 'Sheets at true size',
+      words: 'wheel, strips, tracings, stencils, gauges: PDF and SVG',
+      act: () => router.push(`/sheets?piece=${piece.id}`),
+    },
     {
       word: 'Bench card',
       words: 'PDF to print on A4, with boxes to tally coats, for each pot',

@@ -1,6 +1,8 @@
 'use client'
 
+import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { Ruler } from 'lucide-react'
 import { STAGE } from '@/core/clay/stages'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { LotPiece } from '@/core/model/lots'
@@ -13,6 +15,8 @@ import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
 import { conditionsOf } from '@/core/usecases/run/conditions'
 import { recorded, stepEntry, undoneEntry } from '@/core/model/runEntries'
+import { SHEETS } from '@/core/sheets/kinds'
+import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
 import { windowWords } from '@/core/usecases/words/timeWords'
 import { instantNow, useDrying, useNow } from '@/store/days'
@@ -56,6 +60,7 @@ export function StepSheet({
   const { value: hands } = useHands(piece, studio)
   const difference = lot?.lot.otherwise.find(({ stepId }) => stepId === step.id)
   const open = drying && stepWindows(own, drying).find((w) => w.stepId === step.id)
+  const sheet = sheetOfStep(piece, studio, step)
   const tick = (done: boolean) => {
     const known = { now: instantNow(), by: '', conditions: conditionsOf(roomOf(studio, own), drying, now) }
     const numbers = pots ?? []
@@ -99,6 +104,11 @@ export function StepSheet({
         index={index}
         waits={(one) => waitMinutes(one, time.surface, studio, evaporation)}
       />
+      {sheet && (
+        <Link href={`/sheets?piece=${piece.id}&step=${step.id}`} className="btn font-normal btn-sm">
+          <Ruler size={15} aria-hidden /> {SHEETS[sheet.kind].word} at true size
+        </Link>
+      )}
       <Check label="Done up to here" checked={own.steps[index]?.done ?? false} onChange={tick} />
       {whatIf}
     </section>

@@ -12,11 +12,15 @@ import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 import { KeepingPanel } from './KeepingPanel'
 import { PacePanel } from './PacePanel'
+import { PrinterPanel } from './PrinterPanel'
 import { TextInput } from '@/ui/kit/TextInput'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
+/** Settings that are one of a few words. */
+type ChosenSetting = Exclude<keyof Settings, 'printer'>
+
 const SETTING_CHOICES: {
-  readonly [K in keyof Settings]: {
+  readonly [K in ChosenSetting]: {
     readonly word: string
     readonly choices: readonly (readonly [Settings[K], string])[]
   }
@@ -102,7 +106,7 @@ export function StudioView() {
           <h2 id="units" className="text-lg font-bold">
             Units and light
           </h2>
-          {(Object.keys(SETTING_CHOICES) as (keyof Settings)[]).map((key) => (
+          {(Object.keys(SETTING_CHOICES) as ChosenSetting[]).map((key) => (
             <div key={key}>
               <p className="text-[13px] text-base-content/75">{SETTING_CHOICES[key].word}</p>
               <Segments<string>
@@ -161,6 +165,7 @@ export function StudioView() {
             (JSON Schema)
           </p>
         </section>
+        <PrinterPanel studio={studio} />
         <KeepingPanel />
         <section aria-labelledby="cautions" className="space-y-2 text-sm">
           <h2 id="cautions" className="text-lg font-bold">

@@ -67,7 +67,7 @@ export const MOISTURE_STAGES = [
 export type MoistureStage = (typeof MOISTURE_STAGES)[number]
 
 /** Dryness ω at which a stage begins, by its upper end. Common practice, no source. */
-const BEGINS_AT_OMEGA = { softLeatherHard: 0.75, leatherHard: 0.45, hardLeatherHard: 0.12 } as const
+export const BEGINS_AT_OMEGA = { softLeatherHard: 0.75, leatherHard: 0.45, hardLeatherHard: 0.12 } as const
 
 /** Clay is workable down to this share of the water at its shrinkage limit. */
 const TOO_FIRM_SHARE = 0.6

@@ -1,4 +1,4 @@
-import { STAGE } from '../../clay/stages'
+import { shrunkIn } from '../../clay/stageScale'
 import { hiddenPatches, type HiddenPatch } from '../../form/parts'
 import { aroundMm } from '../../form/turnedForm'
 import { firedLength } from '../../form/shrinkage'
@@ -66,7 +66,7 @@ export const motifRules: readonly Rule[] = [
           motif.lineMm,
           plan.body.dryingShrinkage,
           plan.body.firingShrinkage,
-          STAGE[time.stage].shrunk,
+          shrunkIn(plan.body.water, time.stage),
         )
         if (fired >= LEGIBLE_LINE_MM) return []
         return [

@@ -1,5 +1,4 @@
 import { seedFromText, seededRandom } from '../../base/random'
-import { aroundMm } from '../../form/turnedForm'
 import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
@@ -9,17 +8,14 @@ import { MOTIFS } from './library'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import {
   copies,
-  flatHand,
   FLAT_MM,
   flatRadius,
-  lengthAlong,
   liesFlat,
   marksOf,
-  motifMiddle,
   motifStretch,
   motifWidth,
-  turnedOver,
 } from './motifCopies'
+import { flatPlacer, wallPlacer } from './placers'
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
 export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldSource {
@@ -45,19 +41,10 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2
   const top = Math.max(0, Math.floor((from - margin) / grid.rowMm))
   const bottom = Math.min(grid.height, Math.ceil((to + margin) / grid.rowMm))
-  const closes = !motif.drawing && MOTIFS[motif.kind].closes
   const widthMm = motifWidth(grid, motif)
-  const middleRadius = motifMiddle(grid, motif).radiusMm
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
-  const placed = copies(motif).map((copy): PlacedMarks => {
-    const place: Placer = (x, y) => {
-      const [mx, my] = turnedOver(motif, copy, x, y)
-      const row = lengthAlong(grid.form, motif, my) / grid.rowMm
-      const radius = closes ? middleRadius : grid.radiusMm[Math.min(grid.height - 1, Math.max(0, Math.floor(row)))]
-      return [copy.across * grid.width + (mx / aroundMm(grid.form, radius)) * grid.width, row]
-    }
-    return { marks: marksOf(motif, widthMm, random), place }
-  })
+  const placer = wallPlacer(grid, motif)
+  const placed = copies(motif).map((copy) => ({ marks: marksOf(motif, widthMm, random), place: placer(copy) }))
   const levels = paintCopies(placed, (own = edge) => MarkPainter.onSkin(grid, top, bottom, own, motif.seed))
   return levelField(grid, key, top, levels)
 }
@@ -74,14 +61,11 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const sheet: Raster = { width: size, top: 0, bottom: size, rowMm: stepMm, columnMm: () => stepMm, wraps: false }
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
-  const hand = flatHand(motif)
   const placed = copies(motif).map((copy): PlacedMarks => {
-    const angle = 2 * Math.PI * copy.across
-    const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
+    const plane = flatPlacer(motif, copy)
     const place: Placer = (x, y) => {
-      const [mx, my] = turnedOver(motif, copy, x, y)
-      const out = my - motif.heightMm / 2 + motif.upMm
-      return [(reach + hand * mx * cos + out * sin) / stepMm, (reach + out * cos - hand * mx * sin) / stepMm]
+      const [px, pz] = plane(x, y)
+      return [(reach + px) / stepMm, (reach + pz) / stepMm]
     }
     return { marks: marksOf(motif, widthMm, random), place }
   })

@@ -72,8 +72,16 @@ export const flatHand = ({ side }: Motif): 1 | -1 => (side === 'base' ? 1 : -1)
 export const firstShare = ({ repeats, side, upMm, heightMm }: Motif): number =>
   repeats > 1 ? 0.5 / repeats : (side === 'floor' || side === 'base') && upMm < heightMm / 2 ? 0.5 : 0
 
-/** Each copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
-export function copies(motif: Motif): { across: number; row: number; flipX: boolean; flipY: boolean }[] {
+/** A copy of a motif: how far round it stands (share of a turn), its row, and whether it is turned over. */
+export interface MotifCopy {
+  readonly across: number
+  readonly row: number
+  readonly flipX: boolean
+  readonly flipY: boolean
+}
+
+/** Each copy of a motif, row by row. */
+export function copies(motif: Motif): MotifCopy[] {
   const list = []
   for (let row = 0; row < motif.rows; row++) {
     const shift = motif.startDeg / 360 + (motif.alternate === 'offset' && row % 2 ? 0.5 / motif.repeats : 0)

@@ -1,4 +1,4 @@
-import { STAGE } from '../../clay/stages'
+import { shrunkIn } from '../../clay/stageScale'
 import { firedLength } from '../../form/shrinkage'
 import type { TurnedForm } from '../../form/turnedForm'
 import { chartOf, looseAtlas } from '../../skin/atlas'
@@ -24,7 +24,7 @@ export function lineWeights(piece: Piece, body: Body, form: TurnedForm): LineWei
     for (const drawnMm of [thinnestMm, boldestMm].map((mm) => Number(mm.toFixed(1))))
       weights.set(drawnMm, {
         drawnMm,
-        firedMm: firedLength(drawnMm, body.dryingShrinkage, body.firingShrinkage, STAGE[times[i].stage].shrunk),
+        firedMm: firedLength(drawnMm, body.dryingShrinkage, body.firingShrinkage, shrunkIn(body.water, times[i].stage)),
       })
   })
   return [...weights.values()].sort((a, b) => a.drawnMm - b.drawnMm)

@@ -1,0 +1,104 @@
+import { boxOf } from '../../sheets/pen'
+import type { Sheet, SheetItem } from '../../sheets/sheet'
+
+/** Paper that sheets are printed on. A roll is as long as it must be. */
+export const SHEET_PAPERS = ['a4', 'letter', 'a3', 'roll'] as const
+
+export type SheetPaper = (typeof SHEET_PAPERS)[number]
+
+export const SHEET_PAPER_WORDS: Readonly<Record<SheetPaper, string>> = {
+  a4: 'A4',
+  letter: 'Letter',
+  a3: 'A3',
+  roll: 'roll, 610 mm',
+}
+
+/** Width and height, mm. A4 and A3: ISO 216; Letter: ANSI/ASME Y14.1; roll: 24 inches. Values from memory. */
+const PAPER: Readonly<Record<Exclude<SheetPaper, 'roll'>, readonly [number, number]>> = {
+  a4: [210, 297],
+  letter: [215.9, 279.4],
+  a3: [297, 420],
+}
+
+const ROLL_WIDTH = 609.6
+/** The longest page that readers of the format take: 14 400 points. */
+const ROLL_MOST = 5080
+
+/** What printers leave white; room for the bars at the right and for the words at the foot, mm [ours]. */
+const MARGIN = 8
+const RIGHT_BAR = 8
+export const FOOT = 24
+/** Pages lap over one another by so much. */
+export const OVERLAP = 15
+/** What reaches over by less is no page of its own, mm. */
+const SLIVER = 1
+
+/** A page and what of the sheet is on it, mm. */
+export interface Tile {
+  readonly column: number
+  readonly row: number
+  /** Upper left corner of what is shown, on the sheet. */
+  readonly left: number
+  readonly top: number
+}
+
+export interface Tiling {
+  /** The page, and what of it the sheet takes. */
+  readonly page: readonly [width: number, height: number]
+  readonly shown: readonly [width: number, height: number]
+  readonly columns: number
+  readonly rows: number
+  readonly tiles: readonly Tile[]
+  readonly margin: number
+}
+
+const pagesFor = (length: number, room: number): number =>
+  length <= room + SLIVER ? 1 : Math.max(2, Math.ceil((length - SLIVER - OVERLAP) / (room - OVERLAP)))
+
+/** Parts a sheet over pages, the way round that takes fewer; empty pages are left out. */
+export function tiling(sheet: Sheet, paper: SheetPaper): Tiling {
+  if (paper === 'roll') {
+    // On a roll the long side runs with it.
+    const height = Math.min(ROLL_MOST, Math.max(sheet.heightMm + 2 * MARGIN + FOOT, 160))
+    return laid(sheet, [ROLL_WIDTH, height])
+  }
+  const [w, h] = PAPER[paper]
+  const upright = laid(sheet, [w, h])
+  const lying = laid(sheet, [h, w])
+  return lying.tiles.length < upright.tiles.length ? lying : upright
+}
+
+function laid(sheet: Sheet, [w, h]: readonly [number, number]): Tiling {
+  const shown = [w - 2 * MARGIN - RIGHT_BAR, h - 2 * MARGIN - FOOT] as const
+  const columns = pagesFor(sheet.widthMm, shown[0])
+  const rows = pagesFor(sheet.heightMm, shown[1])
+  const boxes = sheet.items.map(boxOf)
+  const tiles: Tile[] = []
+  for (let row = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++) {
+      const left = column * (shown[0] - OVERLAP)
+      const top = row * (shown[1] - OVERLAP)
+      const used = boxes.some(([l, t, r, b]) => r >= left && l <= left + shown[0] && b >= top && t <= top + shown[1])
+      if (used) tiles.push({ column, row, left, top })
+    }
+  return { page: [w, h], shown, columns, rows, tiles, margin: MARGIN }
+}
+
+/** Whether a text is to be written on a tile: on the one that holds most of it, moved so that all of it is there. */
+export function wordsWithin(item: SheetItem & { kind: 'text' }, tile: Tile, { shown, tiles }: Tiling): SheetItem | null {
+  const [l, t, r, b] = boxOf(item)
+  const seen = (one: Tile) =>
+    Math.max(0, Math.min(r, one.left + shown[0]) - Math.max(l, one.left)) *
+    Math.max(0, Math.min(b, one.top + shown[1]) - Math.max(t, one.top))
+  const whole = (one: Tile) =>
+    l >= one.left && r <= one.left + shown[0] && t >= one.top && b <= one.top + shown[1]
+  if (whole(tile)) return item
+  if (tiles.some(whole)) return null
+  const most = tiles.reduce((best, one) => (seen(one) > seen(best) ? one : best))
+  if (most !== tile || seen(tile) === 0) return null
+  const shift = (low: number, high: number, from: number, to: number) =>
+    low < from ? from - low : high > to ? to - high : 0
+  const dx = shift(l, r, tile.left, tile.left + shown[0])
+  const dy = shift(t, b, tile.top, tile.top + shown[1])
+  return { ...item, at: [item.at[0] + dx, item.at[1] + dy] }
+}

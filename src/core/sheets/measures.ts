@@ -1,0 +1,25 @@
+import { fromMillimetres } from '../base/units'
+import { profileAt, type TurnedForm } from '../form/turnedForm'
+import type { SheetInput } from './sheetInput'
+
+/** A length on a sheet: to a tenth of a millimetre, or a hundredth of an inch. */
+export const said = (mm: number, { unit }: Pick<SheetInput, 'unit'>): string =>
+  unit === 'in' ? `${fromMillimetres(mm, 'in').toFixed(2)} in` : `${Number(mm.toFixed(1))} mm`
+
+/** Where millimetres up the outside are along the skin. */
+export const alongOutside = (form: TurnedForm, upMm: number): number =>
+  Math.min(form.zones.outside.to, form.zones.outside.from + upMm)
+
+/** Radius of the foot and of the widest place, mm as made. */
+export function radii(form: TurnedForm): { readonly foot: number; readonly widest: number; readonly rim: number } {
+  const foot = profileAt(form, form.zones.base.to).r
+  let widest = 0
+  for (let s = form.zones.outside.from; s <= form.zones.outside.to; s += 1) widest = Math.max(widest, profileAt(form, s).r)
+  return { foot, widest: Math.max(widest, foot), rim: profileAt(form, form.zones.outside.to).r }
+}
+
+/** How much a length may differ while the stage lasts, in words; empty where it cannot. */
+export const spanWords = (mm: number, input: Pick<SheetInput, 'scale' | 'least' | 'most' | 'unit'>): string => {
+  const span = (mm * (input.most - input.least)) / 2 / input.scale
+  return span < 0.3 ? '' : `±${said(span, input)} in ${said(mm, input)} while this stage lasts`
+}

@@ -1,0 +1,119 @@
+import { flatBand } from '../form/flat/band'
+import { aroundMm, profileAt } from '../form/turnedForm'
+import { TO_THE_EDGE_MM } from '../vocabulary/place'
+import { marksRound } from './drawnFlat'
+import { drawnItems } from './drawnItems'
+import { alongOutside, said } from './measures'
+import { arrow, fitted, line, path, polyline, text, type Spot } from './pen'
+import type { Sheet, SheetItem } from './sheet'
+import type { SheetInput } from './sheetInput'
+
+/** Paper that laps over where a strip closes, mm [ours]. */
+const OVERLAP_MM = 10
+
+/** Thickness of paper, mm, from memory: a strip lies on the wall, and is longer by π times as much. */
+const PAPER_MM = 0.1
+
+/** Points of an edge to a tooth. */
+const FINE = 24
+
+/** How an edge swings, −½ to ½, over a tooth, 0 to 1. */
+const SWING: Readonly<Record<'zigzag' | 'scallop' | 'wave', (t: number) => number>> = {
+  zigzag: (t) => 0.5 - Math.abs(2 * t - 1),
+  scallop: (t) => Math.sqrt(Math.max(0, 1 - (2 * t - 1) ** 2)) - 0.5,
+  wave: (t) => -Math.cos(2 * Math.PI * t) / 2,
+}
+
+/** The measures of a zigzag of tape: pitch, length of a leg, thickness of the tape in the leg, and how many come from one tape. */
+export function zigzag(aroundMm: number, teeth: number, swingMm: number, bandMm: number, tapeMm: number) {
+  const pitchMm = aroundMm / teeth
+  const legMm = Math.hypot(pitchMm / 2, swingMm)
+  return {
+    pitchMm,
+    legMm,
+    thickMm: (bandMm * pitchMm) / 2 / legMm,
+    // Nested in one another, not one above the other.
+    fromOneTape: Math.max(0, Math.floor((tapeMm - swingMm) / bandMm)),
+  }
+}
+
+/** A strip round the wall at a height, with its divisions and what stands on it. */
+export function bandStrip(input: SheetInput): Sheet[] {
+  const { form, options, scale } = input
+  const s = alongOutside(form, options.upMm)
+  const { highMm: high, sectors } = options
+  // Teeth swing on top of what stays whole.
+  const band = flatBand(form, s, high)
+  const grown = 1 + (Math.PI * 2 * PAPER_MM) / 2 / band.lengthMm / scale
+  const lay = (share: number, up: number): Spot => {
+    const [x, y] = band.at(share, up)
+    return [x * scale * grown, -y * scale]
+  }
+  const over = OVERLAP_MM / (band.lengthMm * scale)
+  const toothed = options.edge === 'zigzag' || options.edge === 'scallop' || options.edge === 'wave'
+  const swing = toothed ? options.swingMm / scale : 0
+  const items: SheetItem[] = []
+  const run = (from: number, to: number, up: (share: number) => number, fine: number): Spot[] =>
+    Array.from({ length: fine + 1 }, (_, i) => {
+      const share = from + ((to - from) * i) / fine
+      return lay(share, up(share))
+    })
+  const fine = toothed ? sectors * FINE : band.arc ? 180 : 1
+  const edgeAt = (share: number) => {
+    if (!toothed) return high / 2
+    const t = ((((share * sectors) % 1) + 1) % 1)
+    return high / 2 + swing * SWING[options.edge as 'wave'](t)
+  }
+  const lowerAt = (share: number) => (toothed && options.tapeMm > 0 ? edgeAt(share) - high : -high / 2)
+  // The end follows its edges on, so that teeth meet where it laps over.
+  const last = 1 + over
+  const top = run(0, last, edgeAt, Math.ceil(fine * last))
+  const bottom = run(0, last, lowerAt, Math.ceil(fine * last))
+  items.push(path('cut', polyline([...top, ...[...bottom].reverse()], true)))
+  items.push(path('mark', line(lay(1, lowerAt(1)), lay(1, edgeAt(1))), { dash: [2, 1.5] }))
+  items.push(text(lay(1 + over / 2, 0), 'lap', 2.4, { anchor: 'middle', turn: -90 }))
+  for (let k = 0; k < sectors; k++) {
+    const share = k / sectors
+    items.push(path('mark', line(lay(share, lowerAt(share)), lay(share, edgeAt(share)))))
+    const [x, y] = lay(share + 0.5 / sectors, lowerAt(share + 0.5 / sectors) + Math.min(2, high * 0.12))
+    items.push(text([x, y], `${k + 1}`, Math.min(3.5, Math.max(2, high * 0.25)), { anchor: 'middle' }))
+  }
+  const words = [
+    `${said(band.lengthMm * scale, input)} round, ${sectors} parts of ${said((band.lengthMm * scale) / sectors, input)}; ${said(OVERLAP_MM, input)} to lap over.`,
+    band.arc
+      ? `A part of a cone: radius ${said(band.arc.radiusMm * scale, input)}, ${Number(((band.arc.angle * 180) / Math.PI).toFixed(1))}°.`
+      : 'Straight: the wall hardly narrows here.',
+  ]
+  const worst = Math.max(...band.endsMm.map(Math.abs), Math.abs(band.lengthMm - band.aroundMm)) * scale
+  if (worst > 0.3)
+    words.push(`The wall curves under it: it is off by up to ${said(worst, input)} once round, most of it at its edges.`)
+  if (toothed) {
+    const measures = zigzag(band.lengthMm * scale, sectors, options.swingMm, high * scale, options.tapeMm)
+    words.push(
+      `${sectors} teeth of ${said(measures.pitchMm, input)}. ` +
+        (measures.fromOneTape > 0
+          ? `${measures.fromOneTape} such strips nest in tape ${said(options.tapeMm, input)} wide.`
+          : `Tape ${said(options.tapeMm, input)} wide is too narrow for it.`),
+    )
+  }
+  if (options.edge === 'motif') items.push(...motifOnStrip(input, s, lay))
+  items.push(arrow([0, -high * scale - 6], [0, -high * scale - 14]), text([3, -high * scale - 8], 'to the rim', 2.6))
+  return [{ title: `Strip at ${said(options.upMm * scale, input)}`, words, ...fitted(items) }]
+}
+
+/** The lines that are chosen, where they lie on the strip. */
+function motifOnStrip(input: SheetInput, s: number, lay: (share: number, up: number) => Spot): SheetItem[] {
+  const chosen = input.lines.find(({ id }) => id === input.options.of) ?? input.lines[0]
+  if (!chosen || chosen.motif.side !== 'outside' || chosen.motif.on) return []
+  return drawnItems(marksRound(input, chosen.motif, (share, along) => lay(share, along - s)))
+}
+
+/** Strips where the plan has bands: their upper and lower edges, as one sheet each. */
+export const bandEdges = (band: { readonly fromMm: number; readonly toMm: number }): { upMm: number; highMm: number } => {
+  const to = Math.min(band.toMm, TO_THE_EDGE_MM)
+  return { upMm: (band.fromMm + to) / 2, highMm: Math.max(4, to - band.fromMm) }
+}
+
+/** Length once round at millimetres up the outside, mm as made. */
+export const roundAt = ({ form }: Pick<SheetInput, 'form'>, upMm: number): number =>
+  aroundMm(form, profileAt(form, alongOutside(form, upMm)).r)

@@ -1,0 +1,203 @@
+import type { Part } from '../form/parts'
+import { sectorChord } from '../form/repeats'
+import { profileAt } from '../form/turnedForm'
+import { arc, circle, cross, fitted, line, mapped, path, polyline, text, type Spot } from './pen'
+import { alongOutside, radii, said } from './measures'
+import type { Segment, Sheet, SheetItem } from './sheet'
+import type { SheetInput } from './sheetInput'
+
+const RING_MM = 10
+/** The wheel reaches this far out of the widest place. */
+const BEYOND_MM = 14
+const HOLE_MM = 4
+
+const deg = (radians: number) => (radians * 180) / Math.PI
+
+/** Handles, spouts and lugs, that stand at a direction of the wall. */
+const joinedAt = (parts: readonly Part[]) => parts.filter(({ kind }) => kind !== 'lid' && kind !== 'feet')
+
+/** Half the angle that a joint takes at a radius, radians: asin(b ⁄ 2r). */
+export const halfJoint = (widthMm: number, radiusMm: number): number =>
+  Math.asin(Math.min(1, widthMm / 2 / Math.max(radiusMm, 1e-6)))
+
+/** Shares of a turn at which rays stand: from the first joint, or from the front; between, half a sector on. */
+export function rayShares({ options, parts }: Pick<SheetInput, 'options' | 'parts'>): number[] {
+  const first = (joinedAt(parts)[0]?.degrees ?? 0) / 360
+  const begin = first + (options.between ? 0.5 / options.sectors : 0)
+  return Array.from({ length: options.sectors }, (_, k) => (((begin + k / options.sectors) % 1) + 1) % 1)
+}
+
+/** Everything of a wheel about 0, 0, seen from above, its front below. */
+function wheelItems(input: SheetInput): SheetItem[] {
+  const { form, parts, scale, options } = input
+  const { plan } = form
+  const round = plan.plan.kind === 'round'
+  const { foot, widest, rim } = radii(form)
+  const reach = widest * scale + BEYOND_MM
+  const at = (share: number, radius: number): Spot => {
+    const [x, z] = plan.at(share)
+    return [x * radius, z * radius]
+  }
+  const outline = (radius: number): Segment[] =>
+    round ? circle([0, 0], radius) : polyline(Array.from({ length: 240 }, (_, i) => at(i / 240, radius)), true)
+  const items: SheetItem[] = []
+  items.push(path('cut', round ? circle([0, 0], reach) : outline(reach)))
+  items.push(path('cut', circle([0, 0], HOLE_MM / 2)))
+  for (let r = RING_MM; r < reach - 2; r += RING_MM) {
+    items.push(path('guide', outline(r)))
+    if (r % 20 === 0) items.push(text([at(0.125, r)[0], at(0.125, r)[1]], `${r}`, 2.4, { anchor: 'middle' }))
+  }
+  const rings = [
+    [foot, 'foot'],
+    [widest, 'widest'],
+    ...(Math.abs(rim - widest) > 2 && Math.abs(rim - foot) > 2 ? [[rim, 'rim'] as const] : []),
+  ] as const
+  rings.forEach(([radius, word], i) => {
+    items.push(path('mark', outline(radius * scale), { dash: [4, 2], widthMm: 0.3 }))
+    const [x, y] = at(0.43 - 0.05 * i, radius * scale)
+    items.push(text([x, y - 1], `${word} ${said(2 * radius * scale, input)}`, 3, { anchor: 'middle', bold: true }))
+  })
+  const shares = rayShares(input)
+  shares.forEach((share, k) => {
+    const [x, y] = at(share, reach)
+    const far = Math.hypot(x, y)
+    const inner: Spot = [(x / far) * 6, (y / far) * 6]
+    items.push(path('mark', line(inner, [x, y]), { widthMm: 0.3 }))
+    const angle = Math.atan2(x, y)
+    const label = at(share + 0.004 * Math.max(1, 90 / reach), reach - 4)
+    items.push(text(label, `${k + 1}`, 4, { bold: true }))
+    const [lx, ly] = at(share, reach - 9.5)
+    const between = deg(((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
+    items.push(
+      text([lx + 1, ly], `${Number(between.toFixed(2))}°`, 2.6, { turn: deg(Math.atan2(y, x)) > 90 || deg(Math.atan2(y, x)) < -90 ? 0 : 0 }),
+    )
+  })
+  for (const part of joinedAt(parts)) {
+    const radius = profileAt(form, alongOutside(form, part.upMm)).r * scale
+    const half = halfJoint(part.widthMm * scale, radius)
+    const middle = (part.degrees / 360) * 2 * Math.PI
+    for (const side of [-1, 1]) {
+      const angle = middle + side * half
+      items.push(
+        path('mark', line([Math.sin(angle) * (radius - 6), Math.cos(angle) * (radius - 6)], [Math.sin(angle) * reach, Math.cos(angle) * reach]), {
+          dash: [1.5, 1],
+        }),
+      )
+    }
+    const [x, y] = [Math.sin(middle), Math.cos(middle)]
+    items.push(
+      path('mark', arc([0, 0], reach - 2, Math.PI / 2 - middle - half, Math.PI / 2 - middle + half), { widthMm: 0.8 }),
+      text([x * (radius + 4), y * (radius + 4) + 1], part.name ?? part.kind, 3, { anchor: 'middle' }),
+    )
+  }
+  items.push(text([0, reach - 1.5], 'front', 3, { anchor: 'middle', bold: true }), cross([0, 0], 8))
+  const { sectors } = options
+  if (round)
+    for (const [radius, word] of rings)
+      items.push(
+        text(
+          [0, -radius * scale * 0.5 - (word === 'foot' ? 0 : 5)],
+          `chord at the ${word}: ${said(sectorChord(radius * scale, sectors), input)}`,
+          3,
+          { anchor: 'middle' },
+        ),
+      )
+  return items
+}
+
+/** A wheel of equal sectors to stand under a piece. */
+export function sectorWheel(input: SheetInput): Sheet[] {
+  const { options, form, scale } = input
+  const { widest } = radii(form)
+  const words = [
+    `${options.sectors} sectors of ${Number((360 / options.sectors).toFixed(2))}°, counted the way the wheel is read from above.`,
+    form.plan.plan.kind === 'round'
+      ? 'Centre the foot on its ring, then carry each ray up the wall with a square.'
+      : 'Not round: rays stand at equal lengths of the outline, not at equal angles.',
+    spanWordsOf(2 * widest * scale, input),
+  ].filter(Boolean)
+  if (options.half) return [halfWheel(input, words)]
+  return [{ title: `Sector wheel, ${options.sectors}`, words, ...fitted(wheelItems(input)) }]
+}
+
+const spanWordsOf = (mm: number, { scale, least, most, unit }: SheetInput): string => {
+  const span = (mm * (most - least)) / 2 / scale
+  return span < 0.3 ? '' : `The widest place may be ${said(span, { unit })} more or less while this stage lasts.`
+}
+
+/**
+ * Half a wheel: laid along the diameter and turned end for end. With an odd number the other half falls between its rays: those are
+ * dashed.
+ */
+function halfWheel(input: SheetInput, words: string[]): Sheet {
+  const { options, form, scale } = input
+  const { widest } = radii(form)
+  const reach = widest * scale + BEYOND_MM
+  const n = options.sectors
+  const items: SheetItem[] = [
+    path('cut', [...arc([0, 0], reach, Math.PI, 2 * Math.PI), ...line([reach, 0], [-reach, 0]).map((s): Segment => s[0] === 'M' ? ['L', s[1], s[2]] : s), ['Z']]),
+    path('cut', [...arc([0, 0], HOLE_MM / 2, Math.PI, 2 * Math.PI)]),
+  ]
+  for (let r = RING_MM; r < reach - 2; r += RING_MM) items.push(path('guide', arc([0, 0], r, Math.PI, 2 * Math.PI)))
+  items.push(path('mark', arc([0, 0], widest * scale, Math.PI, 2 * Math.PI), { dash: [4, 2], widthMm: 0.3 }))
+  const ray = (degrees: number, dashed: boolean) => {
+    const angle = Math.PI + (degrees * Math.PI) / 180
+    const [x, y] = [Math.cos(angle), Math.sin(angle)]
+    items.push(path('mark', line([x * 6, y * 6], [x * reach, y * reach]), { widthMm: 0.3, ...(dashed ? { dash: [2, 1.5] } : {}) }))
+    items.push(text([x * (reach - 8), y * (reach - 8) - 0.8], `${Number(degrees.toFixed(2))}°`, 2.8, { anchor: 'middle' }))
+  }
+  for (const [degrees, dashed] of halfRays(n)) ray(degrees, dashed)
+  items.push(
+    text([0, -reach * 0.45], `chord at the widest: ${said(sectorChord(widest * scale, n), input)}`, 3, { anchor: 'middle' }),
+  )
+  return {
+    title: `Half wheel, ${n}`,
+    words: [
+      ...words,
+      n % 2
+        ? 'Mark the whole lines; turn it end for end and mark the dashed ones.'
+        : 'Mark the lines; turn it end for end and mark them again.',
+    ],
+    ...fitted(items),
+  }
+}
+
+/** Angles of the rays of a half wheel, and whether they are for its second laying. */
+export const halfRays = (n: number): [degrees: number, second: boolean][] =>
+  n % 2
+    ? [
+        ...Array.from({ length: Math.floor(n / 2) + 1 }, (_, k): [number, boolean] => [(k * 360) / n, false]),
+        ...Array.from({ length: Math.floor(n / 2) + 1 }, (_, k): [number, boolean] => [((k + 0.5) * 360) / n, true]),
+      ]
+    : Array.from({ length: n / 2 + 1 }, (_, k): [number, boolean] => [(k * 360) / n, false])
+
+/** One sector as a card, to step round the rim with. */
+export function wedgeCard(input: SheetInput): Sheet[] {
+  const { options, form, scale } = input
+  const { widest } = radii(form)
+  const reach = widest * scale + BEYOND_MM
+  const half = Math.PI / options.sectors
+  const items: SheetItem[] = [
+    path('cut', [
+      ['M', 0, 0],
+      ...arc([0, 0], reach, -Math.PI / 2 - half, -Math.PI / 2 + half, 'L'),
+      ['Z'],
+    ]),
+    path('mark', arc([0, 0], widest * scale, -Math.PI / 2 - half, -Math.PI / 2 + half), { dash: [4, 2], widthMm: 0.3 }),
+    path('mark', line([0, 0], [0, -reach]), { dash: [2, 1.5] }),
+    text([0, -reach + 8], `1/${options.sectors}`, 5, { anchor: 'middle', bold: true }),
+    text([0, -widest * scale * 0.7], `${Number((360 / options.sectors).toFixed(2))}°`, 4, { anchor: 'middle' }),
+    text([0, -widest * scale * 0.6], `chord ${said(sectorChord(widest * scale, options.sectors), input)}`, 3, {
+      anchor: 'middle',
+    }),
+  ]
+  for (let r = RING_MM; r < reach - 2; r += RING_MM)
+    items.push(path('guide', arc([0, 0], r, -Math.PI / 2 - half, -Math.PI / 2 + half)))
+  return [
+    {
+      title: `Wedge card, 1/${options.sectors}`,
+      words: ['Step it round from mark to mark; its middle line halves a sector.'],
+      ...fitted(items.map((item) => (item.kind === 'path' ? { ...item, d: mapped(item.d, (p) => p) } : item))),
+    },
+  ]
+}

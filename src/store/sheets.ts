@@ -1,0 +1,60 @@
+import type { SheetPaper } from '@/core/formats/sheets/tiles'
+import type { Studio } from '@/core/model/studio'
+import type { MadeSheets, SheetAsked } from '@/core/usecases/sheets/makeSheets'
+import { cards, LONG_MS, SOON_MS } from '@/workers/clients'
+import { useAsked, type Asked, type Question } from './asking'
+import { download, fileName } from './download'
+import { font } from './exports'
+import { tell } from './studioStore'
+
+/** A studio with only the pieces that sheets are asked of: to send the others takes time. */
+const only = (studio: Studio, asked: readonly SheetAsked[]): Studio => ({
+  ...studio,
+  pieces: Object.fromEntries(asked.map(({ piece }) => [piece.id, piece])),
+  order: asked.map(({ piece }) => piece.id),
+  tiles: {},
+})
+
+const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | 'media' | 'settings'>, MadeSheets> => ({
+  name: 'sheets',
+  what: 'The sheet could not be made',
+  ask: ({ piece, kind, options, size }) => {
+    const asked = { piece, kind, options, size }
+    return cards.ask((worker) => worker.sheets(asked, only(studio, [asked])), { limitMs: SOON_MS })
+  },
+})
+
+/** A sheet for the screen. */
+export function useSheets(asked: SheetAsked, studio: Studio): Asked<MadeSheets> {
+  const { bodies, media, settings } = studio
+  return useAsked(SHEETS(studio), { ...asked, bodies, media, settings })
+}
+
+const failed = (what: string, error: unknown) =>
+  tell('problem', `${what} could not be made (${error instanceof Error ? error.message : 'unknown'}); reload and try again.`)
+
+/** Hands over sheets as one PDF. */
+export async function saveSheetsPdf(asked: readonly SheetAsked[], studio: Studio, paper: SheetPaper, name: string): Promise<void> {
+  try {
+    const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
+    const bytes = await cards.ask(
+      (worker) => worker.sheetsPdf(asked, only(studio, asked), { regular, bold }, paper),
+      { limitMs: LONG_MS },
+    )
+    download(fileName(name, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
+  } catch (error) {
+    failed('The sheets', error)
+  }
+}
+
+/** Hands over a sheet as SVG, each layer of it as a file. */
+export async function saveSheetSvg(asked: SheetAsked, studio: Studio): Promise<void> {
+  try {
+    const face = await font('/fonts/card-regular.ttf')
+    const files = await cards.ask((worker) => worker.sheetsSvg(asked, only(studio, [asked]), face), { limitMs: SOON_MS })
+    for (const { title, svg } of files)
+      download(fileName(`${asked.piece.name} ${title}`, 'svg'), new Blob([svg], { type: 'image/svg+xml' }))
+  } catch (error) {
+    failed('The drawing', error)
+  }
+}
