@@ -31,16 +31,23 @@ export function useSheets(asked: SheetAsked, studio: Studio): Asked<MadeSheets> 
 }
 
 const failed = (what: string, error: unknown) =>
-  tell('problem', `${what} could not be made (${error instanceof Error ? error.message : 'unknown'}); reload and try again.`)
+  tell(
+    'problem',
+    `${what} could not be made (${error instanceof Error ? error.message : 'unknown'}); reload and try again.`,
+  )
 
 /** Hands over sheets as one PDF. */
-export async function saveSheetsPdf(asked: readonly SheetAsked[], studio: Studio, paper: SheetPaper, name: string): Promise<void> {
+export async function saveSheetsPdf(
+  asked: readonly SheetAsked[],
+  studio: Studio,
+  paper: SheetPaper,
+  name: string,
+): Promise<void> {
   try {
     const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
-    const bytes = await cards.ask(
-      (worker) => worker.sheetsPdf(asked, only(studio, asked), { regular, bold }, paper),
-      { limitMs: LONG_MS },
-    )
+    const bytes = await cards.ask((worker) => worker.sheetsPdf(asked, only(studio, asked), { regular, bold }, paper), {
+      limitMs: LONG_MS,
+    })
     download(fileName(name, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
   } catch (error) {
     failed('The sheets', error)
@@ -51,7 +58,9 @@ export async function saveSheetsPdf(asked: readonly SheetAsked[], studio: Studio
 export async function saveSheetSvg(asked: SheetAsked, studio: Studio): Promise<void> {
   try {
     const face = await font('/fonts/card-regular.ttf')
-    const files = await cards.ask((worker) => worker.sheetsSvg(asked, only(studio, [asked]), face), { limitMs: SOON_MS })
+    const files = await cards.ask((worker) => worker.sheetsSvg(asked, only(studio, [asked]), face), {
+      limitMs: SOON_MS,
+    })
     for (const { title, svg } of files)
       download(fileName(`${asked.piece.name} ${title}`, 'svg'), new Blob([svg], { type: 'image/svg+xml' }))
   } catch (error) {

@@ -24,7 +24,9 @@ const MIDDLE_OMEGA = { wet: 1, softLeatherHard: 0.6, leatherHard: 0.285, hardLea
 /** Share of the drying shrinkage that has happened at a dryness ω, 0 as thrown to 1 where shrinkage ends. */
 export function shrunkAt(kind: ClayWaterKind, omega: number): number {
   const clay = CLAY_WATER[kind]
-  return dryingShrinkage(clay, contentAt(clay, Math.min(1, Math.max(0, omega)))) / dryingShrinkage(clay, contentAt(clay, 0))
+  return (
+    dryingShrinkage(clay, contentAt(clay, Math.min(1, Math.max(0, omega)))) / dryingShrinkage(clay, contentAt(clay, 0))
+  )
 }
 
 /** The same in the middle of a stage; all of it from bone dry on. */

@@ -221,7 +221,9 @@ describe('a document of version 8', () => {
     const read = readVerniceFile(frozen)
     if (!read.ok || read.value.format !== 'vernice.studio') throw new Error('not read')
     const { bodies, settings, pieces } = read.value.studio
-    const { studio: before } = JSON.parse(frozen) as { studio: { bodies: typeof bodies; settings: typeof settings; pieces: typeof pieces } }
+    const { studio: before } = JSON.parse(frozen) as {
+      studio: { bodies: typeof bodies; settings: typeof settings; pieces: typeof pieces }
+    }
     for (const [id, body] of Object.entries(bodies)) expect(body).toEqual({ ...before.bodies[id], bars: null })
     expect(settings).toEqual({ ...before.settings, printer: null })
     expect(pieces).toEqual(before.pieces)

@@ -83,7 +83,13 @@ export const WAY_CHOICES: {
   },
 }
 
-export const DEFAULT_SETTINGS: Settings = { length: 'mm', temperature: 'C', clock: '24', theme: 'system', printer: null }
+export const DEFAULT_SETTINGS: Settings = {
+  length: 'mm',
+  temperature: 'C',
+  clock: '24',
+  theme: 'system',
+  printer: null,
+}
 
 export const DEFAULT_WAYS: Ways = {
   foot: 'underglazeAllowed',

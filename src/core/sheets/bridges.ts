@@ -53,7 +53,8 @@ export function holdIslands(frame: Polygon, windows: readonly Polygon[], bridgeM
   const lost = rawPieces.filter((piece) => !holds(piece))
   const solid = rawPieces.filter((piece) => !lost.includes(piece)).flat()
   const at = nodes.findIndex(([outer]) => touchesFrame(outer, frame))
-  if (at < 0 || nodes.length === 0) return { kept: raw, windows: cut, bridges: [], islands: 0, lost: [], whole: rawPieces.length === 1 }
+  if (at < 0 || nodes.length === 0)
+    return { kept: raw, windows: cut, bridges: [], islands: 0, lost: [], whole: rawPieces.length === 1 }
   const samples = nodes.flatMap((piece, node) => samplesOf(piece, node, node === at ? frame : null, bridgeMm))
   const bridges = tree(samples, nodes, at)
   let deeper = Math.min(bridgeMm, 1.5)
@@ -68,7 +69,8 @@ export function holdIslands(frame: Polygon, windows: readonly Polygon[], bridgeM
     if (piecesOf(grown(kept, -(bridgeMm / 2 - 0.1))).length <= 1) break
   }
   const pieces = piecesOf(opened(kept, CRUMB_MM)).sort((a, b) => areaOf(b) - areaOf(a))
-  const main = pieces.slice(0, 1).flat()
+  // Opening rounds the corners of the sheet itself, which are sharp.
+  const main = united(pieces.slice(0, 1).flat(), without([frame], grown([frame], -1)))
   const crumbs = pieces.slice(1).filter((piece) => areaOf(piece) > 1)
   return {
     kept: main,
@@ -80,7 +82,8 @@ export function holdIslands(frame: Polygon, windows: readonly Polygon[], bridgeM
   }
 }
 
-const within = ([outer, ...holes]: readonly Polygon[], p: Spot) => inside(outer, p) && !holes.some((hole) => inside(hole, p))
+const within = ([outer, ...holes]: readonly Polygon[], p: Spot) =>
+  inside(outer, p) && !holes.some((hole) => inside(hole, p))
 
 const middleOf = (p: Polygon): Spot => [
   p.reduce((sum, [x]) => sum + x, 0) / p.length,
@@ -193,11 +196,20 @@ function tree(samples: readonly Sample[], nodes: readonly (readonly Polygon[])[]
     })
   }
   const more: Link[] = []
+  const parent = new Map(links.map(({ from, to }) => [from.node, to.node]))
+  const hangingOn = (node: number): Set<number> => {
+    const under = new Set([node])
+    // Links come in the order of the tree: parents before what hangs on them.
+    for (const { from } of links) if (under.has(parent.get(from.node) ?? -1)) under.add(from.node)
+    return under
+  }
   nodes.forEach((piece, node) => {
     if (node === frameAt) return
     const own = of[node]
-    const others = samples.filter((s) => s.node !== node)
-    const ends = [...links, ...more].flatMap(({ from, to }) => (from.node === node ? [from.share] : to.node === node ? [to.share] : []))
+    // What hangs on it does not hold it.
+    const hanging = hangingOn(node)
+    const others = samples.filter((s) => !hanging.has(s.node))
+    const ends = links.flatMap(({ from }) => (from.node === node ? [from.share] : []))
     const area = areaOf(piece)
     const wants = area > THIRD_MM2 ? 3 : area > SECOND_MM2 ? 2 : 1
     for (let have = ends.length; have < wants; have++) {

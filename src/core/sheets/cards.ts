@@ -16,7 +16,8 @@ const CARD_MM = 62
 const NOTCH_MM = 5
 
 /** Heights above the shelf, mm as made, of millimetres up the outside. */
-export const heightAt = ({ form }: Pick<SheetInput, 'form'>, upMm: number): number => profileAt(form, alongOutside(form, upMm)).z
+export const heightAt = ({ form }: Pick<SheetInput, 'form'>, upMm: number): number =>
+  profileAt(form, alongOutside(form, upMm)).z
 
 /** A card that stands beside a piece: notches at the heights of its bands, teeth for groove and glaze. */
 export function heightGauge(input: SheetInput): Sheet[] {
@@ -36,7 +37,9 @@ export function heightGauge(input: SheetInput): Sheet[] {
     top.push([x, -tall], [x, -tall - mm], [x - 8, -tall - mm], [x - 8, -tall])
   })
   const items: SheetItem[] = [path('cut', polyline([[0, 0], [CARD_MM, 0], [CARD_MM, -tall], ...top, [0, -tall]], true))]
-  teeth.forEach(({ words }, i) => items.push(text([CARD_MM - 16 - i * 22, -tall + 4], words, 2.6, { anchor: 'middle' })))
+  teeth.forEach(({ words }, i) =>
+    items.push(text([CARD_MM - 16 - i * 22, -tall + 4], words, 2.6, { anchor: 'middle' })),
+  )
   let last = -Infinity
   for (const { z, words } of heights) {
     // Notches on the right edge, the straight side up: that side is the height.
@@ -103,7 +106,10 @@ export function practiceSheet(input: SheetInput): Sheet[] {
   const items: SheetItem[] = []
   let y = 0
   for (const { mm, tool } of input.ladder) {
-    items.push(path('mark', line([0, y], [LADDER_MM, y]), { widthMm: mm }), text([LADDER_MM + 4, y + 1.2], `${tool}, ${said(mm, input)}`, 3.2))
+    items.push(
+      path('mark', line([0, y], [LADDER_MM, y]), { widthMm: mm }),
+      text([LADDER_MM + 4, y + 1.2], `${tool}, ${said(mm, input)}`, 3.2),
+    )
     y += STEP_MM
   }
   y += 6
@@ -122,14 +128,14 @@ export function practiceSheet(input: SheetInput): Sheet[] {
     const drawn = drawnItems(flat.marks, { broad: true })
     const { items: own } = fitted(drawn, 0)
     items.push(text([0, y + 3], chosen.name, 3.2, { bold: true }))
-    for (const item of own)
-      if (item.kind === 'path')
-        items.push({ ...item, d: item.d.map((s) => moved(s, 0, y + 8)) })
+    for (const item of own) if (item.kind === 'path') items.push({ ...item, d: item.d.map((s) => moved(s, 0, y + 8)) })
   }
   return [
     {
       title: 'Practice sheet',
-      words: ['Trace it on a slab of the same clay at the same stage, each line three times: slowly, at ease, without the sheet.'],
+      words: [
+        'Trace it on a slab of the same clay at the same stage, each line three times: slowly, at ease, without the sheet.',
+      ],
       ...fitted(items),
     },
   ]
@@ -141,7 +147,18 @@ const moved = <S extends readonly unknown[]>(segment: S, dx: number, dy: number)
 /** Two lines 100 mm apart to draw on wet clay, and how to read them after each firing. */
 export function shrinkageBar(input: SheetInput): Sheet[] {
   const items: SheetItem[] = [
-    path('cut', polyline([[-14, -16], [BAR_MM + 14, -16], [BAR_MM + 14, 16], [-14, 16]], true)),
+    path(
+      'cut',
+      polyline(
+        [
+          [-14, -16],
+          [BAR_MM + 14, -16],
+          [BAR_MM + 14, 16],
+          [-14, 16],
+        ],
+        true,
+      ),
+    ),
     path('mark', line([0, -10], [0, 10]), { widthMm: 0.3 }),
     path('mark', line([BAR_MM, -10], [BAR_MM, 10]), { widthMm: 0.3 }),
     path('mark', line([0, 0], [BAR_MM, 0]), { widthMm: 0.3 }),
@@ -152,14 +169,20 @@ export function shrinkageBar(input: SheetInput): Sheet[] {
   ]
   // A scale to lay on the fired bar: what it has shrunk stands beside the line that it reaches.
   const below = 30
-  items.push(path('mark', line([0, below], [BAR_MM, below])), path('mark', line([0, below - 6], [0, below + 6]), { widthMm: 0.3 }))
+  items.push(
+    path('mark', line([0, below], [BAR_MM, below])),
+    path('mark', line([0, below - 6], [0, below + 6]), { widthMm: 0.3 }),
+  )
   for (let percent = 0; percent <= 16; percent += 1) {
     const x = BAR_MM - percent
     const long = percent % 5 === 0
     items.push(path('mark', line([x, below], [x, below + (long ? 6 : 3)])))
-    if (long) items.push(text([x, below + 10], `${percent} %`, 3, { anchor: 'middle' }))
+    if (long) items.push(text([x, below + 9.5], `${percent}`, 2.8, { anchor: 'middle' }))
   }
-  items.push(text([0, below + 16], 'lay this on the fired bar, left lines together', 3))
+  items.push(
+    text([BAR_MM + 4, below + 9.5], '% shrunk', 2.8),
+    text([0, below + 16], 'lay this on the fired bar, left lines together', 3),
+  )
   return [
     {
       title: 'Shrinkage bar',
@@ -176,7 +199,19 @@ export function shrinkageBar(input: SheetInput): Sheet[] {
 export function printerCheck(): Sheet[] {
   const [w, h] = PRINTER_MM
   const items: SheetItem[] = [
-    path('mark', polyline([[0, 0], [w, 0], [w, h], [0, h]], true), { widthMm: 0.2 }),
+    path(
+      'mark',
+      polyline(
+        [
+          [0, 0],
+          [w, 0],
+          [w, h],
+          [0, h],
+        ],
+        true,
+      ),
+      { widthMm: 0.2 },
+    ),
     cross([0, 0], 4),
     cross([w, h], 4),
     text([w / 2, 10], `${w} mm across`, 5, { anchor: 'middle', bold: true }),

@@ -34,6 +34,8 @@ export interface FlatDrawing {
   readonly at: (spot: readonly [column: number, row: number]) => Spot | null
   /** Radius of the flat part round 0, 0, if it is one, and its outline for shares of a turn. */
   readonly edge: ((share: number) => Spot) | null
+  /** The same for where the wall that rises from it ends, laid out round it. */
+  readonly rim?: (share: number) => Spot
   /** Which way the clay’s front or rim is from the middle of the sheet, and what it is called. */
   readonly toward: { readonly word: 'rim' | 'front' | 'up'; readonly way: Spot }
   /** How far lines may be off, mm. */
@@ -73,7 +75,11 @@ export function gridFor({ form, parts }: Pick<SheetInput, 'form' | 'parts'>, on 
  *
  * @param copy which copy, from 0; null for all
  */
-export function drawnFlat(input: Pick<SheetInput, 'form' | 'parts' | 'scale'>, motif: Motif, copy: number | null): FlatDrawing | null {
+export function drawnFlat(
+  input: Pick<SheetInput, 'form' | 'parts' | 'scale'>,
+  motif: Motif,
+  copy: number | null,
+): FlatDrawing | null {
   const grid = gridFor(input, motif.on)
   if (!grid) return null
   const widthMm = motifWidth(grid, motif)
@@ -147,6 +153,15 @@ function inPlane(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale: 
       const [ux, uz] = form.plan.at(share)
       return lay([ux * edgeMm, uz * edgeMm])
     },
+    ...(below || form.flat
+      ? {}
+      : {
+          rim: (share: number) => {
+            const [ux, uz] = form.plan.at(share)
+            const far = form.totalMm - form.zones.rim.to
+            return lay([ux * far, uz * far])
+          },
+        }),
     toward: { word: 'front', way: [0, 1] },
     offMm: 0,
     grid,
@@ -223,7 +238,8 @@ export function flatStretch(
   share: number,
 ): { readonly at: (s: number, share: number) => Spot; readonly offMm: number } {
   if (form.plan.plan.kind === 'round') {
-    const gore = flatGore(form, stretch, 1 / share)
+    // A drawing is laid on along its middle line, which is true then.
+    const gore = flatGore(form, stretch, 1 / share, 0)
     return { at: (s, off) => gore.at(s, 2 * Math.PI * off), offMm: gore.error.shiftMm }
   }
   const flat = flatOutline(form, stretch, spine, share)

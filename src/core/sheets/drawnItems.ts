@@ -22,10 +22,14 @@ export function drawnItems(marks: readonly FlatMark[], look: LineLook = {}): She
   const { layer = 'mark', dotsMm = 0, broad = false, dash } = look
   const lines = (points: readonly Spot[], closed: boolean, paper: boolean): SheetItem =>
     dotsMm > 0
-      ? path(layer, dotsAlong(closed ? [...points, points[0]] : points, dotsMm).flatMap((spot) => circle(spot, DOT_MM)), {
-          fill: '#000000',
-          widthMm: 0,
-        })
+      ? path(
+          layer,
+          dotsAlong(closed ? [...points, points[0]] : points, dotsMm).flatMap((spot) => circle(spot, DOT_MM)),
+          {
+            fill: '#000000',
+            widthMm: 0,
+          },
+        )
       : path(layer, polyline(points, closed), { ...(paper ? { dash: [0.8, 0.8] } : dash ? { dash } : {}) })
   const under: SheetItem[] = []
   const over: SheetItem[] = []

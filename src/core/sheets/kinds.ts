@@ -1,3 +1,4 @@
+import { radii } from './measures'
 import { heightGauge, practiceSheet, printerCheck, profileRib, shrinkageBar } from './cards'
 import type { Sheet } from './sheet'
 import type { SheetInput, SheetOption } from './sheetInput'
@@ -40,7 +41,9 @@ const nothing = () => null
 const round = ({ form }: SheetInput): string | null => (form.flat ? 'A slab has no wall to go round.' : null)
 
 const drawn = (input: SheetInput): string | null =>
-  chosenLines(input) ? null : 'This piece has no lines yet: draw one under Drawings, or add a step that cuts or draws a motif.'
+  chosenLines(input)
+    ? null
+    : 'This piece has no lines yet: draw one under Drawings, or add a step that cuts or draws a motif.'
 
 export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
   wheel: {
@@ -54,7 +57,8 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     word: 'Wedge card',
     hint: 'one sector, to step round the rim',
     asks: ['sectors'],
-    missing: ({ form }) => (form.plan.plan.kind === 'round' ? null : 'A wedge steps round a round piece only; take the sector wheel.'),
+    missing: ({ form }) =>
+      form.plan.plan.kind === 'round' ? null : 'A wedge steps round a round piece only; take the sector wheel.',
     make: wedgeCard,
   },
   strip: {
@@ -76,7 +80,9 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     hint: 'well and rim in one sheet, darts cut out where the rim rises',
     asks: ['sectors'],
     missing: ({ form }) =>
-      form.flat || form.closed || form.plan.plan.kind !== 'round' ? 'Only for round plates and bowls with an open rim.' : null,
+      form.flat || form.closed || form.plan.plan.kind !== 'round' || form.heightMm > radii(form).rim
+        ? 'Only for round plates and shallow bowls: lay the wall of this piece flat instead.'
+        : null,
     make: darted,
   },
   tracing: {
@@ -92,7 +98,9 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     asks: ['of'],
     missing: (input) =>
       drawn(input) ??
-      (input.areas.length ? null : 'No areas: these lines enclose none, or they are not a drawing of the piece. Choose a drawing.'),
+      (input.areas.length
+        ? null
+        : 'No areas: these lines enclose none, or they are not a drawing of the piece. Choose a drawing.'),
     make: byNumber,
   },
   stencil: {
@@ -141,4 +149,3 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
 
 /** Kinds whose size is that of paper: no stage of clay changes them. */
 export const OF_PAPER: ReadonlySet<SheetKind> = new Set(['bar', 'printer'])
-

@@ -14,7 +14,8 @@ export const alongOutside = (form: TurnedForm, upMm: number): number =>
 export function radii(form: TurnedForm): { readonly foot: number; readonly widest: number; readonly rim: number } {
   const foot = profileAt(form, form.zones.base.to).r
   let widest = 0
-  for (let s = form.zones.outside.from; s <= form.zones.outside.to; s += 1) widest = Math.max(widest, profileAt(form, s).r)
+  for (let s = form.zones.outside.from; s <= form.zones.outside.to; s += 1)
+    widest = Math.max(widest, profileAt(form, s).r)
   return { foot, widest: Math.max(widest, foot), rim: profileAt(form, form.zones.outside.to).r }
 }
 

@@ -12,7 +12,12 @@ const toWhole = (polygons: readonly Polygon[]): ClipperLib.Paths =>
 
 const toMm = (paths: ClipperLib.Paths): Polygon[] => paths.map((p) => p.map(({ X, Y }): Spot => [X / UM, Y / UM]))
 
-function combine(type: ClipperLib.ClipType, a: readonly Polygon[], b: readonly Polygon[], rule: 'nonzero' | 'evenodd'): Polygon[] {
+function combine(
+  type: ClipperLib.ClipType,
+  a: readonly Polygon[],
+  b: readonly Polygon[],
+  rule: 'nonzero' | 'evenodd',
+): Polygon[] {
   const clipper = new ClipperLib.Clipper()
   const fill = rule === 'evenodd' ? ClipperLib.PolyFillType.pftEvenOdd : ClipperLib.PolyFillType.pftNonZero
   clipper.AddPaths(toWhole(a), ClipperLib.PolyType.ptSubject, true)
@@ -23,8 +28,11 @@ function combine(type: ClipperLib.ClipType, a: readonly Polygon[], b: readonly P
 }
 
 /** Polygons joined; those of the first by a rule of filling. Outlines come counter to their holes. */
-export const united = (a: readonly Polygon[], b: readonly Polygon[] = [], rule: 'nonzero' | 'evenodd' = 'nonzero'): Polygon[] =>
-  combine(ClipperLib.ClipType.ctUnion, a, b, rule)
+export const united = (
+  a: readonly Polygon[],
+  b: readonly Polygon[] = [],
+  rule: 'nonzero' | 'evenodd' = 'nonzero',
+): Polygon[] => combine(ClipperLib.ClipType.ctUnion, a, b, rule)
 
 /** The first without the second. */
 export const without = (a: readonly Polygon[], b: readonly Polygon[]): Polygon[] =>
@@ -50,7 +58,8 @@ export const signedArea = (p: Polygon): number =>
     return sum + (x * ny - nx * y) / 2
   }, 0)
 
-export const areaOf = (polygons: readonly Polygon[]): number => Math.abs(polygons.reduce((sum, p) => sum + signedArea(p), 0))
+export const areaOf = (polygons: readonly Polygon[]): number =>
+  Math.abs(polygons.reduce((sum, p) => sum + signedArea(p), 0))
 
 /** Whether a point is within a polygon, by crossings. */
 export function inside(p: Polygon, [x, y]: Spot): boolean {

@@ -33,7 +33,11 @@ export function stencil(input: SheetInput): Sheet[] {
   const copy = copyOf(chosen.motif, options.copy)
   const layers = layersOf(chosen.motif, chosen.worked)
   const shapes = layers.map(({ motif, words }) => {
-    const flat = drawnFlat(input, { ...motif, made: motif.drawing && motif.made === 'line' ? 'line' : 'filled', ground: false }, copy)
+    const flat = drawnFlat(
+      input,
+      { ...motif, made: motif.drawing && motif.made === 'line' ? 'line' : 'filled', ground: false },
+      copy,
+    )
     return { words, windows: flat ? covered(flat.marks) : [] }
   })
   const points = shapes.flatMap(({ windows }) => windows.flat())
@@ -58,7 +62,10 @@ export function stencil(input: SheetInput): Sheet[] {
 }
 
 /** Layers in register: each different part of the drawing that is worked by itself. */
-function layersOf(motif: Motif, worked: readonly { readonly step: number; readonly title: string; readonly motif: Motif }[]) {
+function layersOf(
+  motif: Motif,
+  worked: readonly { readonly step: number; readonly title: string; readonly motif: Motif }[],
+) {
   const layers: { motif: Motif; words: string }[] = []
   const seen = new Set<string>()
   for (const { motif: own, step, title } of worked) {
@@ -82,7 +89,9 @@ function toldOf({ islands, bridges, lost, whole }: HeldSheet, input: SheetInput)
       ? `${lost.length === 1 ? '1 piece is' : `${lost.length} pieces are`} too thin to be held by bridges of ${said(bridgeMm, input)}, and cut away: marked with a ring.`
       : '',
     whole ? '' : 'Not all of it hangs together: make bridges wider.',
-    kerfMm > 0 ? `Windows are cut ${said(kerfMm / 2, input)} inside their outline, for what the cutter takes away.` : '',
+    kerfMm > 0
+      ? `Windows are cut ${said(kerfMm / 2, input)} inside their outline, for what the cutter takes away.`
+      : '',
   ].filter(Boolean)
 }
 
@@ -95,7 +104,10 @@ function stencilItems(frame: Polygon, held: HeldSheet, kerfMm: number, layer: nu
     ...held.bridges.map(({ from, to }) => path('guide', line(from, to))),
     ...held.lost.map((spot) => path('mark', circle(spot, 1.6))),
     // Three marks, no two alike and none opposite another: a sheet cannot be laid on turned or the wrong way up.
-    path('score', [...line([left + 6, top + 4], [left + 6, top + 8]), ...line([left + 4, top + 6], [left + 8, top + 6])]),
+    path('score', [
+      ...line([left + 6, top + 4], [left + 6, top + 8]),
+      ...line([left + 4, top + 6], [left + 8, top + 6]),
+    ]),
     path('score', [
       ...line([right - 8, top + 4], [right - 4, top + 8]),
       ...line([right - 4, top + 4], [right - 8, top + 8]),

@@ -61,7 +61,7 @@ export function bandStrip(input: SheetInput): Sheet[] {
   const fine = toothed ? sectors * FINE : band.arc ? 180 : 1
   const edgeAt = (share: number) => {
     if (!toothed) return high / 2
-    const t = ((((share * sectors) % 1) + 1) % 1)
+    const t = (((share * sectors) % 1) + 1) % 1
     return high / 2 + swing * SWING[options.edge as 'wave'](t)
   }
   const lowerAt = (share: number) => (toothed && options.tapeMm > 0 ? edgeAt(share) - high : -high / 2)
@@ -86,7 +86,9 @@ export function bandStrip(input: SheetInput): Sheet[] {
   ]
   const worst = Math.max(...band.endsMm.map(Math.abs), Math.abs(band.lengthMm - band.aroundMm)) * scale
   if (worst > 0.3)
-    words.push(`The wall curves under it: it is off by up to ${said(worst, input)} once round, most of it at its edges.`)
+    words.push(
+      `The wall curves under it: it is off by up to ${said(worst, input)} once round, most of it at its edges.`,
+    )
   if (toothed) {
     const measures = zigzag(band.lengthMm * scale, sectors, options.swingMm, high * scale, options.tapeMm)
     words.push(
@@ -109,7 +111,10 @@ function motifOnStrip(input: SheetInput, s: number, lay: (share: number, up: num
 }
 
 /** Strips where the plan has bands: their upper and lower edges, as one sheet each. */
-export const bandEdges = (band: { readonly fromMm: number; readonly toMm: number }): { upMm: number; highMm: number } => {
+export const bandEdges = (band: {
+  readonly fromMm: number
+  readonly toMm: number
+}): { upMm: number; highMm: number } => {
   const to = Math.min(band.toMm, TO_THE_EDGE_MM)
   return { upMm: (band.fromMm + to) / 2, highMm: Math.max(4, to - band.fromMm) }
 }

@@ -22,19 +22,29 @@ export const copyOf = (motif: Motif, copy: number): number | null =>
 
 /** The box of items, mm. */
 const boxAll = (items: readonly SheetItem[]) =>
-  items.map(boxOf).reduce(([a, b, c, d], [l, t, r, e]) => [Math.min(a, l), Math.min(b, t), Math.max(c, r), Math.max(d, e)] as const, [
-    Infinity,
-    Infinity,
-    -Infinity,
-    -Infinity,
-  ] as readonly [number, number, number, number])
+  items
+    .map(boxOf)
+    .reduce(([a, b, c, d], [l, t, r, e]) => [Math.min(a, l), Math.min(b, t), Math.max(c, r), Math.max(d, e)] as const, [
+      Infinity,
+      Infinity,
+      -Infinity,
+      -Infinity,
+    ] as readonly [number, number, number, number])
 
 /** The outline of the flat part, the direction of the clay, and marks to lay it on by the sectors of the wheel. */
-export function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem[], sectors: number): SheetItem[] {
+export function registration(
+  flat: FlatDrawing,
+  motif: Motif,
+  drawn: readonly SheetItem[],
+  sectors: number,
+): SheetItem[] {
   const items: SheetItem[] = []
   const { edge } = flat
   if (edge) {
-    items.push(path('guide', polyline(Array.from({ length: 181 }, (_, i) => edge(i / 180))), { widthMm: 0.15 }), cross([0, 0], 5))
+    items.push(
+      path('guide', polyline(Array.from({ length: 181 }, (_, i) => edge(i / 180))), { widthMm: 0.15 }),
+      cross([0, 0], 5),
+    )
     for (let k = 0; k < sectors; k++) {
       const [x, y] = edge(k / sectors)
       items.push(path('mark', line([x * 0.97, y * 0.97], [x * 1.02, y * 1.02])))
@@ -121,14 +131,17 @@ export function byNumber(input: SheetInput): Sheet[] {
   if (!flat) return []
   const drawn = drawnItems(flat.marks)
   const items: SheetItem[] = [...registration(flat, chosen.motif, drawn, options.sectors), ...drawn]
-  for (const { spot, jars: own, id, widthMm } of areas) {
+  for (const { spot, jars: own, id, called, widthMm } of areas) {
     const at = flat.at(spot)
     if (!at) continue
     const size = Math.max(1.8, Math.min(5, widthMm * input.scale * 0.6))
     const label = own.length ? own.join('+') : '–'
     items.push(text([at[0], at[1] + size * 0.35], label, size, { anchor: 'middle', bold: true }))
-    if (size > 3.4) items.push(text([at[0], at[1] + size * 0.35 + 2.6], `area ${id}`, 1.9, { anchor: 'middle' }))
+    if (size > 3.4)
+      items.push(text([at[0], at[1] + size * 0.35 + 3], called || `area ${id}`, 2.4, { anchor: 'middle' }))
   }
+  const beyond = areas.some(({ spot }) => flat.edge && isBeyond(flat, spot))
+  if (beyond && flat.rim) items.push(path('guide', polyline(Array.from({ length: 181 }, (_, i) => flat.rim!(i / 180)))))
   items.push(...legendItems(input, items))
   const named = areas.filter(({ called, note }) => called || note)
   const blank = areas.filter(({ jars: own }) => !own.length).length
@@ -145,6 +158,14 @@ export function byNumber(input: SheetInput): Sheet[] {
   ]
 }
 
+/** Whether a spot lies out of the flat part, on the wall that rises from it. */
+function isBeyond({ at, edge }: FlatDrawing, spot: readonly [number, number]): boolean {
+  const place = at(spot)
+  if (!place || !edge) return false
+  const [x, y] = edge(0)
+  return Math.hypot(...place) > Math.hypot(x, y)
+}
+
 const SWATCH_MM = 9
 const ROW_MM = 13
 const BOX_MM = 4.5
@@ -155,7 +176,19 @@ function legendItems({ jars }: SheetInput, drawn: readonly SheetItem[]): SheetIt
   const [left, , , bottom] = boxAll(drawn)
   const top = bottom + 12
   const swatch = ([x, y]: Spot, fill: string): SheetItem =>
-    path('mark', polyline([[x, y], [x + SWATCH_MM, y], [x + SWATCH_MM, y + SWATCH_MM], [x, y + SWATCH_MM]], true), { fill })
+    path(
+      'mark',
+      polyline(
+        [
+          [x, y],
+          [x + SWATCH_MM, y],
+          [x + SWATCH_MM, y + SWATCH_MM],
+          [x, y + SWATCH_MM],
+        ],
+        true,
+      ),
+      { fill },
+    )
   return [
     text([left + 8, top - 2], 'raw', 2.6),
     text([left + 18, top - 2], 'fired', 2.6),
@@ -169,7 +202,18 @@ function legendItems({ jars }: SheetInput, drawn: readonly SheetItem[]): SheetIt
         text([left + 30, y + 8.4], `step ${step}, ${tool}, ${coats === 1 ? '1 coat' : `${coats} coats`}`, 2.9),
         ...Array.from({ length: coats }, (_, k): SheetItem => {
           const x = left + 84 + k * (BOX_MM + 2)
-          return path('mark', polyline([[x, y + 2], [x + BOX_MM, y + 2], [x + BOX_MM, y + 2 + BOX_MM], [x, y + 2 + BOX_MM]], true))
+          return path(
+            'mark',
+            polyline(
+              [
+                [x, y + 2],
+                [x + BOX_MM, y + 2],
+                [x + BOX_MM, y + 2 + BOX_MM],
+                [x, y + 2 + BOX_MM],
+              ],
+              true,
+            ),
+          )
         }),
       ]
     }),

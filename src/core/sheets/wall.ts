@@ -44,7 +44,12 @@ function disc(input: SheetInput, key: 'floor' | 'base'): Sheet {
   }
   const round = plan.plan.kind === 'round'
   const outline = (r: number): Segment[] =>
-    round ? circle([0, 0], r) : polyline(Array.from({ length: 240 }, (_, i) => at(i / 240, r)), true)
+    round
+      ? circle([0, 0], r)
+      : polyline(
+          Array.from({ length: 240 }, (_, i) => at(i / 240, r)),
+          true,
+        )
   const items: SheetItem[] = [path('cut', outline(radius)), cross([0, 0], 6)]
   for (let r = LEVEL_MM; r < radius - 1; r += LEVEL_MM) items.push(path('guide', outline(r)))
   for (let k = 0; k < options.sectors; k++)
@@ -95,7 +100,12 @@ function gores(surface: Surface, stretch: Stretch, input: SheetInput): Omit<Shee
   for (const { at, spine } of placed) {
     const left = Array.from({ length: rows + 1 }, (_, i) => at(upTo(i), -shareOf / 2))
     const right = Array.from({ length: rows + 1 }, (_, i) => at(upTo(rows - i), shareOf / 2))
-    items.push(path('cut', polyline([...left, ...acrossAt(at, stretch.to), ...right, ...acrossAt(at, stretch.from).reverse()], true)))
+    items.push(
+      path(
+        'cut',
+        polyline([...left, ...acrossAt(at, stretch.to), ...right, ...acrossAt(at, stretch.from).reverse()], true),
+      ),
+    )
     for (let up = LEVEL_MM; up * 1 < (stretch.to - stretch.from) * scale - 1; up += LEVEL_MM) {
       const s = inside ? stretch.to - up / scale : stretch.from + up / scale
       items.push(path('guide', polyline(acrossAt(at, s))))
@@ -112,7 +122,8 @@ function gores(surface: Surface, stretch: Stretch, input: SheetInput): Omit<Shee
       )
     }
     const [tx, ty] = at(stretch.from + (stretch.to - stretch.from) * 0.04, 0)
-    if (count > 1) items.push(text([tx, ty], `${placed.findIndex((p) => p.at === at) + 1}`, 4, { anchor: 'middle', bold: true }))
+    if (count > 1)
+      items.push(text([tx, ty], `${placed.findIndex((p) => p.at === at) + 1}`, 4, { anchor: 'middle', bold: true }))
   }
   items.push(...linesOn(surface, stretch, input, placed, shareOf))
   if (surface.part === null && !inside) items.push(...bandsOn(input, stretch, placed, acrossAt))
@@ -131,12 +142,20 @@ interface Placed {
 }
 
 /** Lines of drawings and motifs where they lie, cut where a gore ends. */
-function linesOn(surface: Surface, { from, to }: Stretch, input: SheetInput, placed: readonly Placed[], shareOf: number): SheetItem[] {
+function linesOn(
+  surface: Surface,
+  { from, to }: Stretch,
+  input: SheetInput,
+  placed: readonly Placed[],
+  shareOf: number,
+): SheetItem[] {
   const wanted = input.lines.filter(({ motif }) => (motif.on ?? 'wall') === surface.id && !liesFlat(motif))
   return wanted.flatMap(({ motif }) => {
     if (!gridFor(input, motif.on) || (surface.foot && motif.side === 'outside')) return []
     const raw = marksRound(input, motif, (share, s) => [share, s])
-    const runs = raw.flatMap((mark) => (mark.kind === 'stroke' ? [mark.points] : mark.contours.map((c) => [...c, c[0]])))
+    const runs = raw.flatMap((mark) =>
+      mark.kind === 'stroke' ? [mark.points] : mark.contours.map((c) => [...c, c[0]]),
+    )
     return placed.flatMap(({ spine, at }) =>
       runs.flatMap((points) => {
         const pieces: Spot[][] = []

@@ -29,7 +29,7 @@ export function rayShares({ options, parts }: Pick<SheetInput, 'options' | 'part
 
 /** Everything of a wheel about 0, 0, seen from above, its front below. */
 function wheelItems(input: SheetInput): SheetItem[] {
-  const { form, parts, scale, options } = input
+  const { form, parts, scale } = input
   const { plan } = form
   const round = plan.plan.kind === 'round'
   const { foot, widest, rim } = radii(form)
@@ -39,7 +39,12 @@ function wheelItems(input: SheetInput): SheetItem[] {
     return [x * radius, z * radius]
   }
   const outline = (radius: number): Segment[] =>
-    round ? circle([0, 0], radius) : polyline(Array.from({ length: 240 }, (_, i) => at(i / 240, radius)), true)
+    round
+      ? circle([0, 0], radius)
+      : polyline(
+          Array.from({ length: 240 }, (_, i) => at(i / 240, radius)),
+          true,
+        )
   const items: SheetItem[] = []
   items.push(path('cut', round ? circle([0, 0], reach) : outline(reach)))
   items.push(path('cut', circle([0, 0], HOLE_MM / 2)))
@@ -52,25 +57,19 @@ function wheelItems(input: SheetInput): SheetItem[] {
     [widest, 'widest'],
     ...(Math.abs(rim - widest) > 2 && Math.abs(rim - foot) > 2 ? [[rim, 'rim'] as const] : []),
   ] as const
-  rings.forEach(([radius, word], i) => {
-    items.push(path('mark', outline(radius * scale), { dash: [4, 2], widthMm: 0.3 }))
-    const [x, y] = at(0.43 - 0.05 * i, radius * scale)
-    items.push(text([x, y - 1], `${word} ${said(2 * radius * scale, input)}`, 3, { anchor: 'middle', bold: true }))
-  })
-  const shares = rayShares(input)
-  shares.forEach((share, k) => {
+  for (const [radius] of rings) items.push(path('mark', outline(radius * scale), { dash: [4, 2], widthMm: 0.3 }))
+  rayShares(input).forEach((share, k) => {
     const [x, y] = at(share, reach)
     const far = Math.hypot(x, y)
-    const inner: Spot = [(x / far) * 6, (y / far) * 6]
-    items.push(path('mark', line(inner, [x, y]), { widthMm: 0.3 }))
-    const angle = Math.atan2(x, y)
-    const label = at(share + 0.004 * Math.max(1, 90 / reach), reach - 4)
-    items.push(text(label, `${k + 1}`, 4, { bold: true }))
-    const [lx, ly] = at(share, reach - 9.5)
-    const between = deg(((angle % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
-    items.push(
-      text([lx + 1, ly], `${Number(between.toFixed(2))}°`, 2.6, { turn: deg(Math.atan2(y, x)) > 90 || deg(Math.atan2(y, x)) < -90 ? 0 : 0 }),
-    )
+    items.push(path('mark', line([(x / far) * 6, (y / far) * 6], [x, y]), { widthMm: 0.3 }))
+    // Number and angle stand beside the ray, on its way round.
+    const beside = (mm: number, out: number): Spot => {
+      const [px, py] = at(share + mm / (2 * Math.PI * reach), reach - out)
+      return [px, py + 1]
+    }
+    const angle = deg(((Math.atan2(x, y) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
+    items.push(text(beside(4, 4), `${k + 1}`, 4, { anchor: 'middle', bold: true }))
+    items.push(text(beside(6, 9), `${Number(angle.toFixed(2))}°`, 2.4, { anchor: 'middle' }))
   })
   for (const part of joinedAt(parts)) {
     const radius = profileAt(form, alongOutside(form, part.upMm)).r * scale
@@ -79,9 +78,16 @@ function wheelItems(input: SheetInput): SheetItem[] {
     for (const side of [-1, 1]) {
       const angle = middle + side * half
       items.push(
-        path('mark', line([Math.sin(angle) * (radius - 6), Math.cos(angle) * (radius - 6)], [Math.sin(angle) * reach, Math.cos(angle) * reach]), {
-          dash: [1.5, 1],
-        }),
+        path(
+          'mark',
+          line(
+            [Math.sin(angle) * (radius - 6), Math.cos(angle) * (radius - 6)],
+            [Math.sin(angle) * reach, Math.cos(angle) * reach],
+          ),
+          {
+            dash: [1.5, 1],
+          },
+        ),
       )
     }
     const [x, y] = [Math.sin(middle), Math.cos(middle)]
@@ -91,18 +97,28 @@ function wheelItems(input: SheetInput): SheetItem[] {
     )
   }
   items.push(text([0, reach - 1.5], 'front', 3, { anchor: 'middle', bold: true }), cross([0, 0], 8))
-  const { sectors } = options
-  if (round)
-    for (const [radius, word] of rings)
-      items.push(
-        text(
-          [0, -radius * scale * 0.5 - (word === 'foot' ? 0 : 5)],
-          `chord at the ${word}: ${said(sectorChord(radius * scale, sectors), input)}`,
-          3,
-          { anchor: 'middle' },
-        ),
-      )
+  items.push(...ringTable(input, rings, [reach + 8, -reach + 6]))
   return items
+}
+
+/** What the dashed rings are, beside the wheel: their diameters, and the chord of a sector where the form is round. */
+function ringTable(
+  input: SheetInput,
+  rings: readonly (readonly [radius: number, word: string])[],
+  [x, top]: Spot,
+): SheetItem[] {
+  const { form, scale, options } = input
+  const isRound = form.plan.plan.kind === 'round'
+  return rings.flatMap(([radius, word], i) => {
+    const y = top + i * 13
+    const chord = `chord ${said(sectorChord(radius * scale, options.sectors), input)}`
+    return [
+      text([x, y], `${word} ${said(2 * radius * scale, input)}${isRound ? '' : ' on the narrow side'}`, 3.4, {
+        bold: true,
+      }),
+      ...(isRound ? [text([x, y + 4.6], chord, 3.2)] : []),
+    ]
+  })
 }
 
 /** A wheel of equal sectors to stand under a piece. */
@@ -135,7 +151,11 @@ function halfWheel(input: SheetInput, words: string[]): Sheet {
   const reach = widest * scale + BEYOND_MM
   const n = options.sectors
   const items: SheetItem[] = [
-    path('cut', [...arc([0, 0], reach, Math.PI, 2 * Math.PI), ...line([reach, 0], [-reach, 0]).map((s): Segment => s[0] === 'M' ? ['L', s[1], s[2]] : s), ['Z']]),
+    path('cut', [
+      ...arc([0, 0], reach, Math.PI, 2 * Math.PI),
+      ...line([reach, 0], [-reach, 0]).map((s): Segment => (s[0] === 'M' ? ['L', s[1], s[2]] : s)),
+      ['Z'],
+    ]),
     path('cut', [...arc([0, 0], HOLE_MM / 2, Math.PI, 2 * Math.PI)]),
   ]
   for (let r = RING_MM; r < reach - 2; r += RING_MM) items.push(path('guide', arc([0, 0], r, Math.PI, 2 * Math.PI)))
@@ -143,12 +163,21 @@ function halfWheel(input: SheetInput, words: string[]): Sheet {
   const ray = (degrees: number, dashed: boolean) => {
     const angle = Math.PI + (degrees * Math.PI) / 180
     const [x, y] = [Math.cos(angle), Math.sin(angle)]
-    items.push(path('mark', line([x * 6, y * 6], [x * reach, y * reach]), { widthMm: 0.3, ...(dashed ? { dash: [2, 1.5] } : {}) }))
-    items.push(text([x * (reach - 8), y * (reach - 8) - 0.8], `${Number(degrees.toFixed(2))}°`, 2.8, { anchor: 'middle' }))
+    items.push(
+      path('mark', line([x * 6, y * 6], [x * reach, y * reach]), {
+        widthMm: 0.3,
+        ...(dashed ? { dash: [2, 1.5] } : {}),
+      }),
+    )
+    items.push(
+      text([x * (reach - 8), y * (reach - 8) - 0.8], `${Number(degrees.toFixed(2))}°`, 2.8, { anchor: 'middle' }),
+    )
   }
   for (const [degrees, dashed] of halfRays(n)) ray(degrees, dashed)
   items.push(
-    text([0, -reach * 0.45], `chord at the widest: ${said(sectorChord(widest * scale, n), input)}`, 3, { anchor: 'middle' }),
+    text([0, -reach * 0.45], `chord at the widest: ${said(sectorChord(widest * scale, n), input)}`, 3, {
+      anchor: 'middle',
+    }),
   )
   return {
     title: `Half wheel, ${n}`,
@@ -178,11 +207,7 @@ export function wedgeCard(input: SheetInput): Sheet[] {
   const reach = widest * scale + BEYOND_MM
   const half = Math.PI / options.sectors
   const items: SheetItem[] = [
-    path('cut', [
-      ['M', 0, 0],
-      ...arc([0, 0], reach, -Math.PI / 2 - half, -Math.PI / 2 + half, 'L'),
-      ['Z'],
-    ]),
+    path('cut', [['M', 0, 0], ...arc([0, 0], reach, -Math.PI / 2 - half, -Math.PI / 2 + half, 'L'), ['Z']]),
     path('mark', arc([0, 0], widest * scale, -Math.PI / 2 - half, -Math.PI / 2 + half), { dash: [4, 2], widthMm: 0.3 }),
     path('mark', line([0, 0], [0, -reach]), { dash: [2, 1.5] }),
     text([0, -reach + 8], `1/${options.sectors}`, 5, { anchor: 'middle', bold: true }),

@@ -76,7 +76,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                     words={items.length ? `${items.length} acts: ${names.join(', ')}` : 'only covers change'}
                   />
                   {sessionSheets(studio, session.id).length > 0 && (
-                    <Link className="link mt-1 inline-block text-sm" href={`/sheets?session=${session.id}`}>
+                    <Link className="mt-1 inline-block link text-sm" href={`/sheets?session=${session.id}`}>
                       Its sheets at true size
                     </Link>
                   )}

@@ -34,12 +34,15 @@ export function BarReading({ body, piece, studio }: { body: Body; piece: Piece; 
           />
         )}
       </Field>
-      <Field label="Between its lines">{(id) => <LengthInput id={id} mm={mm} minMm={60} maxMm={110} onCommit={setMm} />}</Field>
+      <Field label="Between its lines">
+        {(id) => <LengthInput id={id} mm={mm} minMm={60} maxMm={110} onCommit={setMm} />}
+      </Field>
       <p className="text-sm">
         {body.name} is taken to shrink {percent(body.dryingShrinkage)} ± {percent(known.dryingSd)} % drying and{' '}
         {percent(body.firingShrinkage)} ± {percent(known.firingSd)} % in the fire
-        {count ? `, from ${count === 1 ? '1 bar' : `${count} bars`}` : ', from the maker’s figures'}. This reading makes it{' '}
-        {percent(after.drying)} ± {percent(after.dryingSd)} % and {percent(after.firing)} ± {percent(after.firingSd)} %.
+        {count ? `, from ${count === 1 ? '1 bar' : `${count} bars`}` : ', from the maker’s figures'}. This reading makes
+        it {percent(after.drying)} ± {percent(after.dryingSd)} % and {percent(after.firing)} ± {percent(after.firingSd)}{' '}
+        %.
       </p>
       <button
         type="button"
@@ -56,7 +59,8 @@ export function BarReading({ body, piece, studio }: { body: Body; piece: Piece; 
           type="button"
           className="btn w-full font-normal btn-sm"
           onClick={() => {
-            if (!run({ type: 'body.set', body: withoutBars(body) })) tellOfEdit(`The bars of ${body.name} are forgotten.`)
+            if (!run({ type: 'body.set', body: withoutBars(body) }))
+              tellOfEdit(`The bars of ${body.name} are forgotten.`)
           }}
         >
           Forget its bars

@@ -20,22 +20,29 @@ export function SheetPicture({
   label: string
 }) {
   const { shown, tiles } = tiled
-  const width = Math.max(sheet.widthMm, ...tiles.map(({ left }) => left + shown[0]))
-  const height = Math.max(sheet.heightMm, ...tiles.map(({ top }) => top + shown[1]))
+  // What fits on a page is shown by itself, as large as there is room.
+  const alone = tiles.length === 1 && !pxMm
+  const width = alone ? sheet.widthMm + 4 : Math.max(sheet.widthMm, ...tiles.map(({ left }) => left + shown[0]))
+  const height = alone ? sheet.heightMm + 4 : Math.max(sheet.heightMm, ...tiles.map(({ top }) => top + shown[1]))
+  const begin = alone ? -2 : 0
   const size = pxMm ? { width: width * pxMm, height: height * pxMm } : {}
   return (
     <svg
       role="img"
       aria-label={label}
       data-testid="sheet-picture"
-      viewBox={`0 0 ${width} ${height}`}
+      viewBox={`${begin} ${begin} ${width} ${height}`}
       className={pxMm ? 'block max-w-none' : 'block h-full max-h-full w-full'}
       style={size}
       preserveAspectRatio="xMidYMid meet"
     >
-      {tiles.map(({ left, top, column, row }) => (
-        <rect key={`${column}.${row}`} x={left} y={top} width={shown[0]} height={shown[1]} fill="#ffffff" />
-      ))}
+      {alone ? (
+        <rect x={begin} y={begin} width={width} height={height} fill="#ffffff" />
+      ) : (
+        tiles.map(({ left, top, column, row }) => (
+          <rect key={`${column}.${row}`} x={left} y={top} width={shown[0]} height={shown[1]} fill="#ffffff" />
+        ))
+      )}
       {sheet.items.map((item, i) => (
         <Item key={i} item={item} />
       ))}
@@ -87,7 +94,11 @@ function Item({ item }: { item: SheetItem }) {
       d={pathData(item.d)}
       fill={item.fill ?? 'none'}
       fillRule={item.rule}
-      stroke={wide === 0 ? 'none' : (item.colour ?? (item.layer === 'cut' ? CUT : item.layer === 'guide' ? '#8a8a8a' : '#161616'))}
+      stroke={
+        wide === 0
+          ? 'none'
+          : (item.colour ?? (item.layer === 'cut' ? CUT : item.layer === 'guide' ? '#8a8a8a' : '#161616'))
+      }
       strokeWidth={wide}
       strokeDasharray={item.dash?.join(' ')}
       strokeLinecap="round"

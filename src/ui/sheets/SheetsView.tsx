@@ -66,10 +66,19 @@ export function SheetsView() {
     : {
         pieceId: own.id,
         kind: ofStep?.kind ?? (isKind(kind) ? kind : (wantedSheets(own, studio)[0]?.kind ?? 'wheel')),
-        options: ofStep?.options ?? (isKind(kind) ? beginOptions(own, studio) : (wantedSheets(own, studio)[0]?.options ?? beginOptions(own, studio))),
-        size: { stage: step ? stageFor(own, step.id) : (wantedSheets(own, studio)[0]?.stage ?? stageFor(own, null)), measured: null },
+        options:
+          ofStep?.options ??
+          (isKind(kind)
+            ? beginOptions(own, studio)
+            : (wantedSheets(own, studio)[0]?.options ?? beginOptions(own, studio))),
+        size: {
+          stage: step ? stageFor(own, step.id) : (wantedSheets(own, studio)[0]?.stage ?? stageFor(own, null)),
+          measured: null,
+        },
       }
-  return <Sheets key={`${session}.${own.id}`} studio={studio} evening={evening} begin={begin} isEvening={session !== null} />
+  return (
+    <Sheets key={`${session}.${own.id}`} studio={studio} evening={evening} begin={begin} isEvening={session !== null} />
+  )
 }
 
 function Sheets({
@@ -97,15 +106,24 @@ function Sheets({
   })
   const asked: SheetAsked = { piece, kind: chosen.kind, options: chosen.options, size: chosen.size }
   const isOpen = (one: PieceSheet) =>
-    one.pieceId === piece.id && one.kind === chosen.kind && JSON.stringify(one.options) === JSON.stringify(chosen.options)
+    one.pieceId === piece.id &&
+    one.kind === chosen.kind &&
+    JSON.stringify(one.options) === JSON.stringify(chosen.options)
   const open = (kind: SheetKind) =>
     setChosen({ ...chosen, kind, options: { ...beginOptions(piece, studio), of: chosen.options.of } })
   return (
     <div className="grid h-full grid-cols-[17rem_minmax(0,1fr)_18rem] max-lg:block max-lg:h-auto">
-      <nav aria-label="Sheets" className="min-h-0 overflow-y-auto border-r border-base-content/70 py-4 max-lg:border-0 print:hidden">
+      <nav
+        aria-label="Sheets"
+        className="min-h-0 overflow-y-auto border-r border-base-content/70 py-4 max-lg:border-0 print:hidden"
+      >
         <h1 className="px-5 text-2xl font-bold">Sheets</h1>
-        <p className="px-5 text-sm text-base-content/80">At true size, for the clay as it is then. A ruler may check them.</p>
-        {!isEvening && <PieceChoice studio={studio} piece={piece} onPiece={(next) => setChosen(startOf(next, studio))} />}
+        <p className="px-5 text-sm text-base-content/80">
+          At true size, for the clay as it is then. A ruler may check them.
+        </p>
+        {!isEvening && (
+          <PieceChoice studio={studio} piece={piece} onPiece={(next) => setChosen(startOf(next, studio))} />
+        )}
         {wanted.length > 0 && (
           <section aria-labelledby="wanted" className="mt-3">
             <h2 id="wanted" className="px-5 text-[15px] font-bold">
@@ -139,7 +157,9 @@ function Sheets({
           </section>
         )}
         {isEvening && wanted.length === 0 && (
-          <p className="px-5 pt-3 text-sm">No step of this evening needs a sheet. Choose a piece on its plan instead.</p>
+          <p className="px-5 pt-3 text-sm">
+            No step of this evening needs a sheet. Choose a piece on its plan instead.
+          </p>
         )}
         <section aria-labelledby="kinds" className="mt-4">
           <h2 id="kinds" className="px-5 text-[15px] font-bold">
@@ -165,9 +185,14 @@ function Sheets({
         className="min-h-0 space-y-3 overflow-y-auto border-l border-base-content/70 px-5 py-4 max-lg:border-0 print:hidden"
       >
         <h2 className="text-[17px] leading-tight font-bold">{SHEETS[chosen.kind].word}</h2>
-        <p className="text-sm text-base-content/80">{SHEETS[chosen.kind].hint}.</p>
+        <p className="text-sm text-base-content/80 first-letter:uppercase">{SHEETS[chosen.kind].hint}.</p>
         {!OF_PAPER.has(chosen.kind) && (
-          <SizeFields piece={piece} studio={studio} size={chosen.size} onSize={(size) => setChosen({ ...chosen, size })} />
+          <SizeFields
+            piece={piece}
+            studio={studio}
+            size={chosen.size}
+            onSize={(size) => setChosen({ ...chosen, size })}
+          />
         )}
         <SheetOptionFields
           piece={piece}
@@ -200,7 +225,10 @@ function Sheets({
           </button>
         </div>
         <p className="text-xs text-base-content/75">
-          Print at 100 % (“actual size”). {studio.settings.printer ? 'Corrected for your printer.' : 'Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.'}
+          Print at 100 % (“actual size”).{' '}
+          {studio.settings.printer
+            ? 'Corrected for your printer.'
+            : 'Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.'}
         </p>
         <Link href={`/plan/${piece.id}`} className="btn w-full font-normal btn-sm">
           To the plan of {piece.name}
@@ -229,7 +257,9 @@ function PieceChoice({ studio, piece, onPiece }: { studio: Studio; piece: Piece;
           <Select
             id={id}
             value={piece.id}
-            choices={studio.order.flatMap((own) => (studio.pieces[own] ? [[own, studio.pieces[own].name] as const] : []))}
+            choices={studio.order.flatMap((own) =>
+              studio.pieces[own] ? [[own, studio.pieces[own].name] as const] : [],
+            )}
             onChange={(own) => onPiece(studio.pieces[own])}
           />
         )}
@@ -266,10 +296,15 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
   const sheet = value?.sheets[Math.min(layer, (value?.sheets.length ?? 1) - 1)]
   const tiled = sheet && tiling(sheet, paper)
   return (
-    <section aria-label="The sheet" className="flex min-h-0 min-w-0 flex-col bg-base-300/60 max-lg:min-h-[70vh]" data-testid="sheet-room" data-busy={busy}>
+    <section
+      aria-label="The sheet"
+      className="flex min-h-0 min-w-0 flex-col bg-base-300/60 max-lg:min-h-[70vh]"
+      data-testid="sheet-room"
+      data-busy={busy}
+    >
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-base-content/40 bg-base-100 px-4 py-2">
         <p className="text-sm">
-          <strong className="first-letter:uppercase">{sheet?.title ?? SHEETS[asked.kind].word}</strong>
+          <strong className="inline-block first-letter:uppercase">{sheet?.title ?? SHEETS[asked.kind].word}</strong>
           {value && <span className="text-base-content/80"> · {value.foot}</span>}
         </p>
         {value && value.sheets.length > 1 && (
@@ -313,8 +348,8 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
         <div className="border-t border-base-content/40 bg-base-100 px-4 py-2 text-sm">
           <p className="numbers">
             {inUnits(`${Math.round(sheet.widthMm)} mm`)} × {inUnits(`${Math.round(sheet.heightMm)} mm`)},{' '}
-            {tiled.tiles.length === 1 ? 'one page' : `${tiled.tiles.length} pages that lap over by ${inUnits('15 mm')}`} of{' '}
-            {SHEET_PAPER_WORDS[paper]}
+            {tiled.tiles.length === 1 ? 'one page' : `${tiled.tiles.length} pages that lap over by ${inUnits('15 mm')}`}{' '}
+            of {SHEET_PAPER_WORDS[paper]}
           </p>
           {sheet.words.length > 0 && (
             <p className="text-base-content/85">

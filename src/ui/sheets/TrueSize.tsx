@@ -14,7 +14,8 @@ export function TrueSize({ onLeave }: { onLeave: () => void }) {
     <section aria-label="True size on this screen" className="space-y-2 border border-base-content bg-base-100 p-4">
       <h2 className="text-[17px] font-bold">True size on this screen</h2>
       <p className="max-w-xl text-sm">
-        Lay a bank card on the box, or a ruler along it (85.6 mm), and make the box as wide. Arrow keys move it by a point.
+        Lay a bank card on the box, or a ruler along it (85.6 mm), and make the box as wide. Arrow keys move it by a
+        point.
       </p>
       <div
         aria-hidden
@@ -34,7 +35,7 @@ export function TrueSize({ onLeave }: { onLeave: () => void }) {
       <div className="flex gap-2">
         <button
           type="button"
-          className="btn btn-sm btn-primary"
+          className="btn btn-primary btn-sm"
           onClick={() => {
             measure(px / CARD_MM[0])
             onLeave()

@@ -18,7 +18,10 @@ export function PrinterPanel({ studio }: { studio: Studio }) {
     const next = { across: 1, down: 1, ...printer, ...changes }
     if (run({ type: 'studio.settings', changes: { printer: next } })) return
     if (Object.values(changes).some((share) => Math.abs(share - 1) > FITTED))
-      tell('news', 'That is more than 1 % off: was it printed with “fit to page”? Print at 100 % first; this only corrects the rest.')
+      tell(
+        'news',
+        'That is more than 1 % off: was it printed with “fit to page”? Print at 100 % first; this only corrects the rest.',
+      )
   }
   return (
     <section aria-labelledby="printer" className="space-y-2">
@@ -61,7 +64,8 @@ export function PrinterPanel({ studio }: { studio: Studio }) {
           type="button"
           className="btn font-normal btn-sm"
           onClick={() => {
-            if (!run({ type: 'studio.settings', changes: { printer: null } })) tellOfEdit('Sheets are printed uncorrected.')
+            if (!run({ type: 'studio.settings', changes: { printer: null } }))
+              tellOfEdit('Sheets are printed uncorrected.')
           }}
         >
           Print uncorrected

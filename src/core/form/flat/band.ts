@@ -36,7 +36,13 @@ export function flatBand(form: TurnedForm, s: number, heightMm: number, spread =
     lengthMm * (1 + (straight ? 0 : (slope * up) / r)) - aroundMm(form, profileAt(form, s + up).r)
   const endsMm = [edge(-heightMm / 2), edge(heightMm / 2)] as const
   if (straight)
-    return { at: (share, up) => [share * lengthMm, up], lengthMm, aroundMm: aroundMm(form, curve(s).r), arc: null, endsMm }
+    return {
+      at: (share, up) => [share * lengthMm, up],
+      lengthMm,
+      aroundMm: aroundMm(form, curve(s).r),
+      arc: null,
+      endsMm,
+    }
   const radius = r / Math.abs(slope)
   const angle = lengthMm / radius
   // Wide at the top, the middle of the arc lies under the strip.

@@ -37,9 +37,10 @@ const roundOff = (theta: number): readonly [number, number] =>
 /**
  * Flattens a stretch of a surface of revolution in n gores by the polyconic projection (Hassler; Snyder, Map Projections, 1987, ch. 18):
  * each parallel is an arc of the cone that touches there, as long as it is. Discs, cylinders and cones are exact with n = 1. Where the
- * surface is curved both ways edges come out too long by K w²/2; that is halved by taking as much from the spine.
+ * surface is curved both ways edges come out too long by K w²/2; half of that is taken from the
+ * spine, or so much of it as `fromSpine` says.
  */
-export function flatGore(form: TurnedForm, stretch: Stretch, count: number): Gore {
+export function flatGore(form: TurnedForm, stretch: Stretch, count: number, fromSpine = 0.5): Gore {
   const curve = profileCurve(form, stretch)
   const { from, to } = stretch
   const steps = Math.max(8, Math.ceil((to - from) / STEP_MM))
@@ -56,8 +57,8 @@ export function flatGore(form: TurnedForm, stretch: Stretch, count: number): Gor
   for (let i = 0; i < steps; i++) {
     const s = from + (i + 0.5) * ds
     const long = strain(s)
-    up[i + 1] = up[i] + (1 - long / 2) * ds
-    pinch = Math.max(pinch, Math.abs(long) / 2)
+    up[i + 1] = up[i] + (1 - long * fromSpine) * ds
+    pinch = Math.max(pinch, Math.abs(long) * (1 - fromSpine))
     const { r, slope } = curve(s)
     const steep = Math.sqrt(Math.max(0, 1 - slope * slope))
     standOffMm = Math.max(standOffMm, r * steep * (1 / Math.cos(Math.min(half, 1.2)) - 1))

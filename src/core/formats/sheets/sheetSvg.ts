@@ -1,4 +1,12 @@
-import { LAYER_MM, LAYERS, type Layer, type PathItem, type Segment, type Sheet, type TextItem } from '../../sheets/sheet'
+import {
+  LAYER_MM,
+  LAYERS,
+  type Layer,
+  type PathItem,
+  type Segment,
+  type Sheet,
+  type TextItem,
+} from '../../sheets/sheet'
 
 const number = (value: number): string => String(Number(value.toFixed(3)))
 
@@ -6,10 +14,14 @@ const number = (value: number): string => String(Number(value.toFixed(3)))
 export const pathData = (d: readonly Segment[]): string =>
   d.map(([letter, ...values]) => `${letter}${values.map((v) => number(v as number)).join(' ')}`).join('')
 
-const escaped = (words: string): string =>
-  words.replace(/[&<>"']/g, (c) => `&#${c.codePointAt(0)};`)
+const escaped = (words: string): string => words.replace(/[&<>"']/g, (c) => `&#${c.codePointAt(0)};`)
 
-const LAYER_COLOUR: Readonly<Record<Layer, string>> = { cut: '#d40000', score: '#0046d4', mark: '#000000', guide: '#7a7a7a' }
+const LAYER_COLOUR: Readonly<Record<Layer, string>> = {
+  cut: '#d40000',
+  score: '#0046d4',
+  mark: '#000000',
+  guide: '#7a7a7a',
+}
 
 /**
  * Writes a sheet as SVG whose units are millimetres, with a group for each layer, so that a cutter can be told what to do with each.
@@ -58,4 +70,3 @@ function base64(bytes: Uint8Array): string {
   for (let i = 0; i < bytes.length; i += 0x8000) binary += String.fromCharCode(...bytes.subarray(i, i + 0x8000))
   return btoa(binary)
 }
-

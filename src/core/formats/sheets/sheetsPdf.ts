@@ -67,7 +67,12 @@ export async function sheetsPdf(
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false })
   pdf.registerFontkit(fontkit)
-  pdf.setTitle(printed.map(({ sheet }) => sheet.title).join(', ').slice(0, 200))
+  pdf.setTitle(
+    printed
+      .map(({ sheet }) => sheet.title)
+      .join(', ')
+      .slice(0, 200),
+  )
   pdf.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None)
   const regular = await pdf.embedFont(fonts.regular, { subset: true })
   const bold = await pdf.embedFont(fonts.bold, { subset: true })
@@ -171,7 +176,9 @@ class PageWriter {
         ),
       )
     const lines = this.wrapped(sheet.words.join(' '), 2.7, w)
-    lines.slice(0, Math.floor((FOOT - 13) / 3.2)).forEach((words, i) => this.text(text([0, h + 17 + 3.2 * i], words, 2.7)))
+    lines
+      .slice(0, Math.floor((FOOT - 13) / 3.2))
+      .forEach((words, i) => this.text(text([0, h + 17 + 3.2 * i], words, 2.7)))
   }
 
   private wrapped(words: string, sizeMm: number, widthMm: number): string[] {
@@ -261,4 +268,3 @@ const operatorsOf = (d: readonly Segment[]): PDFOperator[] =>
         return closePath()
     }
   })
-

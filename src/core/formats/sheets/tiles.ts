@@ -85,13 +85,16 @@ function laid(sheet: Sheet, [w, h]: readonly [number, number]): Tiling {
 }
 
 /** Whether a text is to be written on a tile: on the one that holds most of it, moved so that all of it is there. */
-export function wordsWithin(item: SheetItem & { kind: 'text' }, tile: Tile, { shown, tiles }: Tiling): SheetItem | null {
+export function wordsWithin(
+  item: SheetItem & { kind: 'text' },
+  tile: Tile,
+  { shown, tiles }: Tiling,
+): SheetItem | null {
   const [l, t, r, b] = boxOf(item)
   const seen = (one: Tile) =>
     Math.max(0, Math.min(r, one.left + shown[0]) - Math.max(l, one.left)) *
     Math.max(0, Math.min(b, one.top + shown[1]) - Math.max(t, one.top))
-  const whole = (one: Tile) =>
-    l >= one.left && r <= one.left + shown[0] && t >= one.top && b <= one.top + shown[1]
+  const whole = (one: Tile) => l >= one.left && r <= one.left + shown[0] && t >= one.top && b <= one.top + shown[1]
   if (whole(tile)) return item
   if (tiles.some(whole)) return null
   const most = tiles.reduce((best, one) => (seen(one) > seen(best) ? one : best))

@@ -6,15 +6,7 @@ import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { laidField } from './laidField'
 import { MOTIFS } from './library'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
-import {
-  copies,
-  FLAT_MM,
-  flatRadius,
-  liesFlat,
-  marksOf,
-  motifStretch,
-  motifWidth,
-} from './motifCopies'
+import { copies, FLAT_MM, flatRadius, liesFlat, marksOf, motifStretch, motifWidth } from './motifCopies'
 import { flatPlacer, wallPlacer } from './placers'
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */

@@ -26,7 +26,8 @@ let known: { key: string; view: AreasView | null } | null = null
 
 /** The areas of the drawing that is coloured by number; the last ones are kept, since to find them takes a while. */
 function areasFor({ piece, kind, options }: SheetAsked): AreasView | null {
-  const drawing = kind === 'byNumber' ? piece.drawings.find(({ id }) => id === options.of) ?? piece.drawings[0] : undefined
+  const drawing =
+    kind === 'byNumber' ? (piece.drawings.find(({ id }) => id === options.of) ?? piece.drawings[0]) : undefined
   if (!drawing) return null
   const key = JSON.stringify([piece.form, drawing])
   if (known?.key !== key) known = { key, view: viewAreas(piece, drawing) }

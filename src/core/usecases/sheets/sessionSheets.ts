@@ -1,5 +1,6 @@
 import type { Studio } from '../../model/studio'
 import { timeline } from '../../plan/timeline'
+import { sizeStage } from './sheetInput'
 import { sheetOfStep, type WantedSheet } from './wantedSheets'
 
 /** A sheet that a piece calls for. */
@@ -19,7 +20,8 @@ export function sessionSheets(studio: Studio, sessionId: string): PieceSheet[] {
     if (at < 0) continue
     const wanted = sheetOfStep(piece, studio, piece.steps[at])
     const key = wanted && [pieceId, wanted.kind, JSON.stringify(wanted.options)].join()
-    if (wanted && key && !found.has(key)) found.set(key, { ...wanted, pieceId, stage: timeline(piece.steps)[at].stage })
+    if (wanted && key && !found.has(key))
+      found.set(key, { ...wanted, pieceId, stage: sizeStage(timeline(piece.steps)[at].stage) })
   }
   return [...found.values()]
 }

@@ -30,7 +30,10 @@ export interface SheetSize {
 }
 
 /** What a piece’s clay shrinks, and whether its glaze is fired no hotter than its bisque. */
-export function shrinksOf({ steps, bodyId }: Pick<Piece, 'steps' | 'bodyId'>, { bodies }: Pick<Studio, 'bodies'>): Shrinks {
+export function shrinksOf(
+  { steps, bodyId }: Pick<Piece, 'steps' | 'bodyId'>,
+  { bodies }: Pick<Studio, 'bodies'>,
+): Shrinks {
   const { dryingShrinkage, firingShrinkage, water, bisqueCone } = bodies[bodyId]
   const cones = steps.filter(isFiring).map(({ cone }) => coneIndex(cone))
   const first = cones[0] ?? coneIndex(bisqueCone)
@@ -123,15 +126,23 @@ export function heightsOf(piece: Piece, studio: Studio): MarkedHeight[] {
   for (const height of sorted) {
     const last = together.at(-1)
     if (last && height.upMm - last.upMm < 0.5) {
-      if (!last.words.includes(height.words)) together[together.length - 1] = { ...last, words: `${last.words}, ${height.words}` }
+      if (!last.words.includes(height.words))
+        together[together.length - 1] = { ...last, words: `${last.words}, ${height.words}` }
     } else together.push(height)
   }
   return together
 }
 
 /** Jars of the areas of a drawing and which areas each takes. */
-export function numbering(piece: Piece, studio: Studio, drawingId: string, view: AreasView | null): { areas: SheetArea[]; jars: SheetJar[] } {
-  const steps = piece.steps.flatMap((step, i) => (isAreaWork(step) && step.motif.of === drawingId ? [{ step, number: i + 1 }] : []))
+export function numbering(
+  piece: Piece,
+  studio: Studio,
+  drawingId: string,
+  view: AreasView | null,
+): { areas: SheetArea[]; jars: SheetJar[] } {
+  const steps = piece.steps.flatMap((step, i) =>
+    isAreaWork(step) && step.motif.of === drawingId ? [{ step, number: i + 1 }] : [],
+  )
   const body = studio.bodies[piece.bodyId]
   const cone = piece.steps.filter(isFiring).at(-1)?.cone ?? body.bisqueCone
   const jars = steps.map(({ step, number }): SheetJar => {
@@ -140,22 +151,22 @@ export function numbering(piece: Piece, studio: Studio, drawingId: string, view:
     return {
       name: medium?.name ?? 'a jar that is gone',
       raw: medium?.raw.dry ?? '#ffffff',
-      fired: medium ? firedHex(medium, studio, piece.bodyId, coats * AREA_TOOL[step.tool].gain, coneIndex(cone)) : '#ffffff',
+      fired: medium
+        ? firedHex(medium, studio, piece.bodyId, coats * AREA_TOOL[step.tool].gain, coneIndex(cone))
+        : '#ffffff',
       coats,
       tool: AREA_TOOL[step.tool].name,
       step: number,
     }
   })
-  const areas = (view?.areas ?? []).map(
-    ({ id, called, note, spot, widthMm }): SheetArea => ({
-      id,
-      called,
-      note,
-      spot,
-      widthMm,
-      jars: steps.flatMap(({ step }, i) => (step.take.some((taken) => taken.id === id) ? [i + 1] : [])),
-    }),
-  )
+  const areas = (view?.areas ?? []).map(({ id, called, note, spot, widthMm }): SheetArea => ({
+    id,
+    called,
+    note,
+    spot,
+    widthMm,
+    jars: steps.flatMap(({ step }, i) => (step.take.some((taken) => taken.id === id) ? [i + 1] : [])),
+  }))
   return { areas, jars }
 }
 
@@ -177,7 +188,9 @@ export function sheetInput(
   const lines = linesOf(piece, studio)
   const ofDrawing = piece.drawings.find(({ id }) => id === options.of) ?? (options.of ? null : piece.drawings[0])
   const cuts = piece.steps.filter(isCut).map(({ depthMm }) => depthMm)
-  const widths = lines.flatMap(({ worked }) => worked.map(({ motif, tool }) => ({ mm: motif.lineMm, tool: `${tool}, this plan` })))
+  const widths = lines.flatMap(({ worked }) =>
+    worked.map(({ motif, tool }) => ({ mm: motif.lineMm, tool: `${tool}, this plan` })),
+  )
   const ladder = [...TOOLS.map((tool) => ({ mm: TOOL[tool].lineMm, tool: TOOL[tool].name })), ...widths]
     .filter(({ mm, tool }, i, all) => all.findIndex((one) => one.mm === mm && one.tool === tool) === i)
     .sort((a, b) => a.mm - b.mm)
@@ -197,9 +210,12 @@ export function sheetInput(
   })
 }
 
+/** A stage as it decides a size: raw glaze does not change that of bisque. */
+export const sizeStage = (stage: Stage): Stage => (stage === 'glazedRaw' ? 'bisque' : stage)
+
 /** The stage at which a step is done, or the first step that decorates a piece. */
 export function stageFor(piece: Pick<Piece, 'steps'>, stepId: string | null): Stage {
   const times = timeline(piece.steps)
   const at = piece.steps.findIndex(({ id, act }) => (stepId ? id === stepId : act !== 'bring' && act !== 'fire'))
-  return times[Math.max(0, at)].stage
+  return sizeStage(times[Math.max(0, at)].stage)
 }

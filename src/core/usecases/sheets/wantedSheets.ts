@@ -9,7 +9,7 @@ import type { SheetKind } from '../../sheets/kinds'
 import { PLAIN_OPTIONS, type SheetOptions } from '../../sheets/sheetInput'
 import { liesFlat } from '../../skin/motifs/motifCopies'
 import { stepWords } from '../words/stepWords'
-import { linesOf } from './sheetInput'
+import { linesOf, sizeStage } from './sheetInput'
 
 /** A sheet that a plan calls for: of what kind, with what chosen, for which stage and why. */
 export interface WantedSheet {
@@ -27,7 +27,8 @@ export function beginOptions(piece: Piece, studio: Studio): SheetOptions {
   const { heightMm } = piece.form.sizes
   return {
     ...PLAIN_OPTIONS,
-    sectors: divided?.act === 'divide' ? divided.sectors : (lines.find(({ motif }) => motif.repeats > 2)?.motif.repeats ?? 12),
+    sectors:
+      divided?.act === 'divide' ? divided.sectors : (lines.find(({ motif }) => motif.repeats > 2)?.motif.repeats ?? 12),
     of: lines[0]?.id ?? '',
     upMm: wall ? Math.round(wall.motif.upMm + wall.motif.heightMm / 2) : Math.round(heightMm / 2),
     highMm: wall ? Math.round(wall.motif.heightMm + 4) : 20,
@@ -40,11 +41,16 @@ export function sheetOfStep(piece: Piece, studio: Studio, step: Step): Omit<Want
   const begin = beginOptions(piece, studio)
   const because = `step ${piece.steps.indexOf(step) + 1}, ${stepWords(step, studio, piece).title}`
   if (step.act === 'divide') return { kind: 'wheel', options: { ...begin, sectors: step.sectors }, because }
-  if (isAreaWork(step)) return step.motif.of ? { kind: 'byNumber', options: { ...begin, of: step.motif.of }, because } : null
+  if (isAreaWork(step))
+    return step.motif.of ? { kind: 'byNumber', options: { ...begin, of: step.motif.of }, because } : null
   if ('motif' in step && step.motif) {
     const of = step.motif.of ?? step.id
     const stencilled = step.act === 'mask' && step.material === 'stencil'
-    return { kind: stencilled ? 'stencil' : 'tracing', options: { ...begin, of, sectors: Math.max(2, step.motif.repeats) }, because }
+    return {
+      kind: stencilled ? 'stencil' : 'tracing',
+      options: { ...begin, of, sectors: Math.max(2, step.motif.repeats) },
+      because,
+    }
   }
   if ('place' in step && step.place.band && step.place.parts.includes('outside'))
     return { kind: 'strip', options: { ...begin, ...bandEdges(step.place.band), edge: 'plain' }, because }
@@ -61,8 +67,13 @@ export function wantedSheets(piece: Piece, studio: Studio): WantedSheet[] {
     const wanted = sheetOfStep(piece, studio, step)
     if (!wanted) return
     const { kind, options } = wanted
-    const key = [kind, kind === 'wheel' ? options.sectors : kind === 'strip' ? `${options.upMm}/${options.highMm}` : options.of, times[i].stage].join()
-    if (!found.has(key)) found.set(key, { ...wanted, stage: times[i].stage })
+    const stage = sizeStage(times[i].stage)
+    const key = [
+      kind,
+      kind === 'wheel' ? options.sectors : kind === 'strip' ? `${options.upMm}/${options.highMm}` : options.of,
+      stage,
+    ].join()
+    if (!found.has(key)) found.set(key, { ...wanted, stage })
   })
   const steps = [...found.values()]
   const begin = beginOptions(piece, studio)
