@@ -33,6 +33,8 @@ const VIEWS = [
   '/days?show=hours',
   '/days?show=rooms',
   '/bench',
+  '/sheets?piece=estuary-plate&kind=byNumber',
+  '/sheets?piece=reed-jugs&kind=bar',
   '/fired',
   '/fired?show=look',
   '/fired?show=wrong',

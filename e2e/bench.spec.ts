@@ -2,15 +2,24 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import JSZip from 'jszip'
 import { jpegParts } from '../src/core/formats/jpegParts'
-import { contents, expect, open, openPlan, openText, saved, settled, takeItIn, test } from './studio'
+import {
+  contents,
+  expect,
+  open,
+  openPlan,
+  openText,
+  saved,
+  setClock,
+  settled,
+  takeItIn,
+  test,
+  WEDNESDAY,
+} from './studio'
 
 test.use({ timezoneId: 'UTC' })
 
-/** A Wednesday afternoon, before the evening session. */
-const WEDNESDAY = Date.UTC(2026, 2, 4, 16)
 const MINUTE = 60_000
 
-const setClock = (page: Page, ms: number) => page.clock.setFixedTime(new Date(ms))
 const act = (page: Page) => page.getByTestId('bench').getByRole('heading', { level: 2 })
 /** What the page says went wrong. */
 const told = (page: Page) => page.locator('[role="alert"]:not(#__next-route-announcer__)')

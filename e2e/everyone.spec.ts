@@ -3,7 +3,16 @@ import { addStep, expect, open, openPlan, step, test } from './studio'
 
 /* Keyboard, small screens, units, addresses. */
 
-const VIEWS = ['/', '/plan/reed-jugs', '/days', '/cupboard', '/tiles', '/new', '/studio'] as const
+const VIEWS = [
+  '/',
+  '/plan/reed-jugs',
+  '/days',
+  '/cupboard',
+  '/tiles',
+  '/new',
+  '/sheets?piece=reed-jugs',
+  '/studio',
+] as const
 
 /** Views with what they have inside. */
 const SUB_VIEWS = [

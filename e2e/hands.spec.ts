@@ -12,6 +12,7 @@ const VIEWS: readonly (readonly [path: string, title: string])[] = [
   ['/cupboard?show=mix', 'Cupboard'],
   ['/tiles', 'Tiles'],
   ['/tiles?show=layers', 'Tiles'],
+  ['/sheets?piece=reed-jugs', 'Height gauge'],
   ['/studio', 'Studio'],
 ]
 

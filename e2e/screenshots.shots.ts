@@ -187,12 +187,12 @@ test('what would go wrong, on a piece', async ({ page }) => {
   await page.screenshot(shot('goes-wrong'))
 })
 
-test('kiln tickets', async ({ page }) => {
-  await open(page, '/fired?show=hand')
-  await page.getByLabel('Banded beakers').check()
-  await page.getByLabel('Swift mugs').check()
-  const first = page.getByTestId('ticket').first()
-  await first.getByLabel('Whose it is').fill('Ines Marek')
-  await first.getByLabel('Fragile, and where').fill('nothing')
-  await page.screenshot(shot('tickets'))
+test('a sheet at true size', async ({ page }) => {
+  await open(page, '/sheets?piece=estuary-plate')
+  await page
+    .getByRole('region', { name: 'What this plan needs' })
+    .getByRole('button', { name: /^Colour by number/ })
+    .click()
+  await expect(page.getByTestId('sheet-picture').getByText('Iron brown glaze')).toBeVisible()
+  await page.screenshot(shot('sheets'))
 })

@@ -128,3 +128,8 @@ export async function addStep(page: Page, family: string, act?: string): Promise
 /** Says yes to what a file would bring in. */
 export const takeItIn = (page: Page): Promise<void> =>
   page.getByTestId('question').getByRole('button', { name: 'Take it in' }).click()
+
+/** A Wednesday afternoon, before the evening session of the demo studio. */
+export const WEDNESDAY = Date.UTC(2026, 2, 4, 16)
+
+export const setClock = (page: Page, ms: number): Promise<void> => page.clock.setFixedTime(new Date(ms))

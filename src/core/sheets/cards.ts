@@ -9,8 +9,8 @@ import type { SheetInput } from './sheetInput'
 import { chosenLines, copyOf } from './tracing'
 
 /** Unglazed above the shelf, mm along the wall, and raw glaze of a good thickness. Common practice, no source. */
-export const FOOT_LINE_MM = 6
-export const RAW_GLAZE_MM = 1.3
+const FOOT_LINE_MM = 6
+const RAW_GLAZE_MM = 1.3
 
 const CARD_MM = 62
 const NOTCH_MM = 5

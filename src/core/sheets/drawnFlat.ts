@@ -34,8 +34,6 @@ export interface FlatDrawing {
   readonly at: (spot: readonly [column: number, row: number]) => Spot | null
   /** Radius of the flat part round 0, 0, if it is one, and its outline for shares of a turn. */
   readonly edge: ((share: number) => Spot) | null
-  /** The same for where the wall that rises from it ends, laid out round it. */
-  readonly rim?: (share: number) => Spot
   /** Which way the clay’s front or rim is from the middle of the sheet, and what it is called. */
   readonly toward: { readonly word: 'rim' | 'front' | 'up'; readonly way: Spot }
   /** How far lines may be off, mm. */
@@ -153,15 +151,6 @@ function inPlane(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale: 
       const [ux, uz] = form.plan.at(share)
       return lay([ux * edgeMm, uz * edgeMm])
     },
-    ...(below || form.flat
-      ? {}
-      : {
-          rim: (share: number) => {
-            const [ux, uz] = form.plan.at(share)
-            const far = form.totalMm - form.zones.rim.to
-            return lay([ux * far, uz * far])
-          },
-        }),
     toward: { word: 'front', way: [0, 1] },
     offMm: 0,
     grid,
@@ -231,7 +220,7 @@ function aboutCopy(grid: SkinGrid, motif: Motif, { own, marks }: Copied, widthMm
 const zoneOf = (form: TurnedForm, { side }: Motif): Stretch => form.zones[side]
 
 /** A stretch about one meridian on paper: as a gore if it is round from above, else by triangles. Shares count from the meridian. */
-export function flatStretch(
+function flatStretch(
   form: TurnedForm,
   stretch: Stretch,
   spine: number,

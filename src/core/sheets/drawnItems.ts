@@ -45,7 +45,7 @@ export function drawnItems(marks: readonly FlatMark[], look: LineLook = {}): She
 }
 
 /** Points at even distances along a line. */
-export function dotsAlong(points: readonly Spot[], everyMm: number): Spot[] {
+function dotsAlong(points: readonly Spot[], everyMm: number): Spot[] {
   const out: Spot[] = points.length ? [points[0]] : []
   let left = everyMm
   for (let i = 1; i < points.length; i++) {

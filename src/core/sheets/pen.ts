@@ -83,8 +83,7 @@ export const pointsOf = (d: readonly Segment[]): Spot[] =>
   })
 
 /** About how wide a text is, mm: over half its size a letter. */
-export const textWidth = ({ text: words, sizeMm }: Pick<TextItem, 'text' | 'sizeMm'>): number =>
-  words.length * sizeMm * 0.52
+const textWidth = ({ text: words, sizeMm }: Pick<TextItem, 'text' | 'sizeMm'>): number => words.length * sizeMm * 0.52
 
 /** The box round an item, mm. */
 export function boxOf(item: SheetItem): readonly [left: number, top: number, right: number, bottom: number] {

@@ -52,7 +52,7 @@ export function grown(polygons: readonly Polygon[], byMm: number): Polygon[] {
 export const opened = (polygons: readonly Polygon[], byMm: number): Polygon[] => grown(grown(polygons, -byMm), byMm)
 
 /** Area that a polygon encloses, mm²; below 0 for a hole. */
-export const signedArea = (p: Polygon): number =>
+const signedArea = (p: Polygon): number =>
   p.reduce((sum, [x, y], i) => {
     const [nx, ny] = p[(i + 1) % p.length]
     return sum + (x * ny - nx * y) / 2

@@ -13,7 +13,7 @@ import { chosenLines, copyOf } from './tracing'
 const FRAME_MM = 14
 
 /** What marks cover as polygons: shapes by their rule, lines as broad as they are, white taken away. */
-export function covered(marks: readonly FlatMark[]): Polygon[] {
+function covered(marks: readonly FlatMark[]): Polygon[] {
   let all: Polygon[] = []
   for (const mark of marks) {
     const own =

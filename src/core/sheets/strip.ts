@@ -1,5 +1,4 @@
 import { flatBand } from '../form/flat/band'
-import { aroundMm, profileAt } from '../form/turnedForm'
 import { TO_THE_EDGE_MM } from '../vocabulary/place'
 import { marksRound } from './drawnFlat'
 import { drawnItems } from './drawnItems'
@@ -118,7 +117,3 @@ export const bandEdges = (band: {
   const to = Math.min(band.toMm, TO_THE_EDGE_MM)
   return { upMm: (band.fromMm + to) / 2, highMm: Math.max(4, to - band.fromMm) }
 }
-
-/** Length once round at millimetres up the outside, mm as made. */
-export const roundAt = ({ form }: Pick<SheetInput, 'form'>, upMm: number): number =>
-  aroundMm(form, profileAt(form, alongOutside(form, upMm)).r)

@@ -32,12 +32,7 @@ const boxAll = (items: readonly SheetItem[]) =>
     ] as readonly [number, number, number, number])
 
 /** The outline of the flat part, the direction of the clay, and marks to lay it on by the sectors of the wheel. */
-export function registration(
-  flat: FlatDrawing,
-  motif: Motif,
-  drawn: readonly SheetItem[],
-  sectors: number,
-): SheetItem[] {
+function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem[], sectors: number): SheetItem[] {
   const items: SheetItem[] = []
   const { edge } = flat
   if (edge) {
@@ -132,7 +127,7 @@ export function byNumber(input: SheetInput): Sheet[] {
   const drawn = drawnItems(flat.marks)
   const items: SheetItem[] = [...registration(flat, chosen.motif, drawn, options.sectors), ...drawn]
   for (const { spot, jars: own, id, called, widthMm } of areas) {
-    const at = flat.at(spot)
+    const at = numberAt(flat, spot)
     if (!at) continue
     const size = Math.max(1.8, Math.min(5, widthMm * input.scale * 0.6))
     const label = own.length ? own.join('+') : '–'
@@ -140,8 +135,6 @@ export function byNumber(input: SheetInput): Sheet[] {
     if (size > 3.4)
       items.push(text([at[0], at[1] + size * 0.35 + 3], called || `area ${id}`, 2.4, { anchor: 'middle' }))
   }
-  const beyond = areas.some(({ spot }) => flat.edge && isBeyond(flat, spot))
-  if (beyond && flat.rim) items.push(path('guide', polyline(Array.from({ length: 181 }, (_, i) => flat.rim!(i / 180)))))
   items.push(...legendItems(input, items))
   const named = areas.filter(({ called, note }) => called || note)
   const blank = areas.filter(({ jars: own }) => !own.length).length
@@ -158,13 +151,15 @@ export function byNumber(input: SheetInput): Sheet[] {
   ]
 }
 
-/** Whether a spot lies out of the flat part, on the wall that rises from it. */
-function isBeyond({ at, edge }: FlatDrawing, spot: readonly [number, number]): boolean {
+/** Where the number of an area stands: what lies on the wall that rises from a flat part has it just outside. */
+function numberAt({ at, edge }: FlatDrawing, spot: readonly [number, number]): Spot | null {
   const place = at(spot)
-  if (!place || !edge) return false
-  const [x, y] = edge(0)
-  return Math.hypot(...place) > Math.hypot(x, y)
+  if (!place || !edge) return place
+  const [reach, far] = [Math.hypot(...edge(0)), Math.hypot(...place)]
+  return far > reach ? [(place[0] / far) * (reach + BESIDE_MM), (place[1] / far) * (reach + BESIDE_MM)] : place
 }
+
+const BESIDE_MM = 10
 
 const SWATCH_MM = 9
 const ROW_MM = 13

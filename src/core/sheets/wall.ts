@@ -15,7 +15,7 @@ const GAP_MM = 6
 const LEVEL_MM = 10
 
 /** The zone of a surface that is wanted, or its first. */
-export function zoneOf(surface: Surface, key: string) {
+function zoneOf(surface: Surface, key: string) {
   return surface.zones.find((zone) => zone.key === key) ?? surface.zones[0]
 }
 

@@ -69,7 +69,7 @@ function wheelItems(input: SheetInput): SheetItem[] {
     }
     const angle = deg(((Math.atan2(x, y) % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
     items.push(text(beside(4, 4), `${k + 1}`, 4, { anchor: 'middle', bold: true }))
-    items.push(text(beside(6, 9), `${Number(angle.toFixed(2))}°`, 2.4, { anchor: 'middle' }))
+    items.push(text(beside(6.5, 11.5), `${Number(angle.toFixed(2))}°`, 2.4, { anchor: 'middle' }))
   })
   for (const part of joinedAt(parts)) {
     const radius = profileAt(form, alongOutside(form, part.upMm)).r * scale
@@ -90,10 +90,12 @@ function wheelItems(input: SheetInput): SheetItem[] {
         ),
       )
     }
-    const [x, y] = [Math.sin(middle), Math.cos(middle)]
+    // Its name stands beside its edge, off the ray through its middle.
+    const off = middle - half - 4 / radius
+    const [x, y] = [Math.sin(off), Math.cos(off)]
     items.push(
       path('mark', arc([0, 0], reach - 2, Math.PI / 2 - middle - half, Math.PI / 2 - middle + half), { widthMm: 0.8 }),
-      text([x * (radius + 4), y * (radius + 4) + 1], part.name ?? part.kind, 3, { anchor: 'middle' }),
+      text([x * (radius + 6), y * (radius + 6) + 1], part.name ?? part.kind, 3, { anchor: 'middle' }),
     )
   }
   items.push(text([0, reach - 1.5], 'front', 3, { anchor: 'middle', bold: true }), cross([0, 0], 8))

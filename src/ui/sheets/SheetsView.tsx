@@ -98,6 +98,7 @@ function Sheets({
   const wanted: readonly PieceSheet[] = isEvening
     ? evening
     : wantedSheets(piece, studio).map((one) => ({ ...one, pieceId: piece.id }))
+  const inUnits = useInUnits()
   const askedOf = ({ pieceId, kind, options, stage }: PieceSheet): SheetAsked => ({
     piece: studio.pieces[pieceId],
     kind,
@@ -228,7 +229,7 @@ function Sheets({
           Print at 100 % (“actual size”).{' '}
           {studio.settings.printer
             ? 'Corrected for your printer.'
-            : 'Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.'}
+            : inUnits('Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.')}
         </p>
         <Link href={`/plan/${piece.id}`} className="btn w-full font-normal btn-sm">
           To the plan of {piece.name}
@@ -346,6 +347,7 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
       </div>
       {sheet && tiled && (
         <div className="border-t border-base-content/40 bg-base-100 px-4 py-2 text-sm">
+          <p className="hidden font-bold print:block">Not at true size here: print its PDF.</p>
           <p className="numbers">
             {inUnits(`${Math.round(sheet.widthMm)} mm`)} × {inUnits(`${Math.round(sheet.heightMm)} mm`)},{' '}
             {tiled.tiles.length === 1 ? 'one page' : `${tiled.tiles.length} pages that lap over by ${inUnits('15 mm')}`}{' '}
@@ -353,7 +355,7 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
           </p>
           {sheet.words.length > 0 && (
             <p className="text-base-content/85">
-              <Words text={sheet.words.join(' ')} />
+              <Words text={inUnits(sheet.words.join(' '))} />
             </p>
           )}
         </div>

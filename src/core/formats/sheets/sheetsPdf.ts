@@ -40,7 +40,7 @@ import { FOOT, OVERLAP, tiling, wordsWithin, type SheetPaper, type Tile, type Ti
 const POINTS = 72 / 25.4
 
 /** Length of the bars by which a print is checked, mm. */
-export const CHECK_MM = 100
+const CHECK_MM = 100
 
 /** A sheet with what stands at the foot of each of its pages. */
 export interface PrintedSheet {

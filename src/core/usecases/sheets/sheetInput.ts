@@ -134,7 +134,7 @@ export function heightsOf(piece: Piece, studio: Studio): MarkedHeight[] {
 }
 
 /** Jars of the areas of a drawing and which areas each takes. */
-export function numbering(
+function numbering(
   piece: Piece,
   studio: Studio,
   drawingId: string,
