@@ -37,8 +37,7 @@ for (const unit of ['mm', 'in'] as const)
       await saved(page)
     }
     await openPlan(page, 'reed-jugs?step=none')
-    await page.getByRole('button', { name: /Take away/ }).click()
-    await page.getByRole('menuitem', { name: /Sheets at true size/ }).click()
+    await page.getByRole('link', { name: 'Sheets at true size' }).click()
     await expect(page).toHaveURL(/\/sheets\?piece=reed-jugs/)
     for (const [word, title] of KINDS) {
       await anyOther(page, word).click()

@@ -85,7 +85,7 @@ function Header() {
         aria-label="Views"
         className={clsx(
           'flex min-w-0 items-center gap-x-6 overflow-x-auto',
-          'overflow-y-hidden max-lg:gap-x-3.5 max-lg:text-sm max-sm:order-last max-sm:w-full',
+          'overflow-y-hidden max-lg:gap-x-2.5 max-lg:text-[13px] max-sm:order-last max-sm:w-full',
         )}
       >
         {views.map(([href, word]) => (

@@ -1,8 +1,8 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
+import Link from 'next/link'
 import { useState, type RefObject } from 'react'
-import { Download, X } from 'lucide-react'
+import { Download, Ruler, X } from 'lucide-react'
 import { pieceMesh } from '@/core/picture/lathe'
 import { atlasOf } from '@/core/skin/atlas'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -41,7 +41,6 @@ async function keep(picture: Promise<Blob | null> | undefined, name: string): Pr
 export function ExportMenu({ piece, studio, form, skin, request, pictures }: ExportProps) {
   const [job, setJob] = useState<{ share: number; cancel: () => void } | null>(null)
   const [sizing, setSizing] = useState(false)
-  const router = useRouter()
   const big = () => {
     const cancel = startBigPicture(request, {
       onProgress: (share) => setJob((now) => now && { ...now, share }),
@@ -79,11 +78,6 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     }
   }
   const items: readonly MenuItem[] = [
-    {
-      word: 'Sheets at true size',
-      words: 'wheel, strips, tracings, stencils, gauges: PDF and SVG',
-      act: () => router.push(`/sheets?piece=${piece.id}`),
-    },
     {
       word: 'Bench card',
       words: 'PDF to print on A4, with boxes to tally coats, for each pot',
@@ -155,6 +149,14 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       >
         <Download size={17} aria-hidden /> Take away
       </Menu>
+      <Link
+        href={`/sheets?piece=${piece.id}`}
+        title="Wheels, strips, tracings, stencils, gauges to print at true size"
+        className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
+      >
+        <Ruler size={17} aria-hidden /> Sheets
+        <span className="sr-only"> at true size</span>
+      </Link>
       {sizing && (
         <PictureSize
           onLeave={() => setSizing(false)}

@@ -32,7 +32,7 @@ export function SheetPicture({
       aria-label={label}
       data-testid="sheet-picture"
       viewBox={`${begin} ${begin} ${width} ${height}`}
-      className={pxMm ? 'block max-w-none' : 'block h-full max-h-full w-full'}
+      className={pxMm ? 'block max-w-none' : 'block h-full max-h-full w-full max-lg:h-auto max-lg:max-h-[70vh]'}
       style={size}
       preserveAspectRatio="xMidYMid meet"
     >

@@ -112,6 +112,21 @@ function Sheets({
     JSON.stringify(one.options) === JSON.stringify(chosen.options)
   const open = (kind: SheetKind) =>
     setChosen({ ...chosen, kind, options: { ...beginOptions(piece, studio), of: chosen.options.of } })
+  /** What the plan needs, then every kind. */
+  const entries: readonly Entry[] = [
+    ...wanted.map((one) => ({
+      word: SHEETS[one.kind].word,
+      hint: `${isEvening ? `${studio.pieces[one.pieceId].name}: ` : ''}${one.because}`,
+      open: isOpen(one),
+      onOpen: () => setChosen({ pieceId: one.pieceId, kind: one.kind, options: one.options, size: askedOf(one).size }),
+    })),
+    ...SHEET_KINDS.map((kind) => ({
+      word: SHEETS[kind].word,
+      hint: SHEETS[kind].hint,
+      open: chosen.kind === kind && !wanted.some(isOpen),
+      onOpen: () => open(kind),
+    })),
+  ]
   return (
     <div className="grid h-full grid-cols-[17rem_minmax(0,1fr)_18rem] max-lg:block max-lg:h-auto">
       <nav
@@ -125,22 +140,27 @@ function Sheets({
         {!isEvening && (
           <PieceChoice studio={studio} piece={piece} onPiece={(next) => setChosen(startOf(next, studio))} />
         )}
+        <div className="px-5 pt-3 lg:hidden">
+          <Field label="Sheet">
+            {(id) => (
+              <Select
+                id={id}
+                value={String(entries.findIndex(({ open: isNow }) => isNow))}
+                choices={entries.map(({ word, hint }, i) => [String(i), `${word}: ${hint}`] as const)}
+                onChange={(i) => entries[Number(i)].onOpen()}
+              />
+            )}
+          </Field>
+        </div>
         {wanted.length > 0 && (
           <section aria-labelledby="wanted" className="mt-3">
-            <h2 id="wanted" className="px-5 text-[15px] font-bold">
+            <h2 id="wanted" className="px-5 text-[15px] font-bold max-lg:sr-only">
               {isEvening ? 'What this evening needs' : 'What this plan needs'}
             </h2>
-            <ul>
-              {wanted.map((one, i) => (
+            <ul className="max-lg:hidden">
+              {entries.slice(0, wanted.length).map((entry, i) => (
                 <li key={i}>
-                  <Row
-                    word={SHEETS[one.kind].word}
-                    hint={`${isEvening ? `${studio.pieces[one.pieceId].name}: ` : ''}${one.because}`}
-                    open={isOpen(one)}
-                    onOpen={() =>
-                      setChosen({ pieceId: one.pieceId, kind: one.kind, options: one.options, size: askedOf(one).size })
-                    }
-                  />
+                  <Row {...entry} />
                 </li>
               ))}
             </ul>
@@ -162,19 +182,14 @@ function Sheets({
             No step of this evening needs a sheet. Choose a piece on its plan instead.
           </p>
         )}
-        <section aria-labelledby="kinds" className="mt-4">
+        <section aria-labelledby="kinds" className="mt-4 max-lg:hidden">
           <h2 id="kinds" className="px-5 text-[15px] font-bold">
             Any other
           </h2>
           <ul>
-            {SHEET_KINDS.map((kind) => (
-              <li key={kind}>
-                <Row
-                  word={SHEETS[kind].word}
-                  hint={SHEETS[kind].hint}
-                  open={chosen.kind === kind && !wanted.some(isOpen)}
-                  onOpen={() => open(kind)}
-                />
+            {entries.slice(wanted.length).map((entry) => (
+              <li key={entry.word}>
+                <Row {...entry} />
               </li>
             ))}
           </ul>
@@ -269,7 +284,15 @@ function PieceChoice({ studio, piece, onPiece }: { studio: Studio; piece: Piece;
   )
 }
 
-function Row({ word, hint, open, onOpen }: { word: string; hint: string; open: boolean; onOpen: () => void }) {
+/** A sheet in the list. */
+interface Entry {
+  readonly word: string
+  readonly hint: string
+  readonly open: boolean
+  readonly onOpen: () => void
+}
+
+function Row({ word, hint, open, onOpen }: Entry) {
   return (
     <button
       type="button"
