@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { addStep, expect, open, openPlan, saved, settled, step, test } from './studio'
+import { addStep, drawn, expect, open, openPlan, saved, settled, skins, step, test } from './studio'
 
 /* Drawings of a piece: a photographed sketch, lines point by point, steps that follow, and the areas between lines. */
 
@@ -59,8 +59,14 @@ test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area,
     .getByLabel('Open a photograph of a sketch')
     .setInputFiles({ name: 'Wheel.png', mimeType: 'image/png', buffer: Buffer.from(png) })
   const dialog = page.getByTestId('sketch')
+  // The sheet stands out from the table: its corners are found, and put right by hand.
+  await expect(dialog).toContainText('The rings stand where the corners of the paper seem to be')
   const box = await dialog.locator('canvas').first().boundingBox()
   if (!box) throw new Error('no photograph')
+  const guess = await dialog.getByRole('button', { name: 'upper left corner' }).boundingBox()
+  if (!guess) throw new Error('no corner')
+  expect(Math.abs(guess.x + guess.width / 2 - box.x - corners[0][0] * box.width)).toBeLessThan(4)
+  expect(Math.abs(guess.y + guess.height / 2 - box.y - corners[0][1] * box.height)).toBeLessThan(4)
   for (const [i, name] of ['upper left', 'upper right', 'lower right', 'lower left'].entries()) {
     const handle = dialog.getByRole('button', { name: `${name} corner` })
     const at = await handle.boundingBox()
@@ -118,6 +124,34 @@ test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area,
   await sheet(page).getByText('Its name, where it stands, size and repeats').click()
   await expect(sheet(page).getByLabel('Height', { exact: true })).toHaveValue(before)
   await settled(page)
+})
+
+test('a leaf is printed, its areas pass from one colour into another inwards; palettes are seen on the form', async ({
+  page,
+}) => {
+  test.setTimeout(120_000)
+  await emptyPlate(page)
+  await addStep(page, 'Dry', 'Dry')
+  await addStep(page, 'Fire')
+  await page.getByRole('radio', { name: 'drawings' }).click()
+  await page.getByRole('button', { name: 'A motif' }).click()
+  await expect(areas(page).first()).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Draw, trail or print' }).click()
+  await page.getByLabel('Drawn with').selectOption('stamp')
+  await expect(step(page, /Print/)).toBeVisible()
+  await page.getByRole('radio', { name: 'drawings' }).click()
+  await page.getByLabel('Take a jar into the hand').selectOption({ label: 'Tide blue' })
+  await page.getByRole('radio', { name: 'it in every copy' }).click()
+  await areas(page).nth(1).press('Enter')
+  await step(page, /Tide blue/).press('Enter')
+  await page.getByLabel('Blends into').selectOption({ label: 'Gorse yellow' })
+  const before = await skins(page)
+  await page.getByRole('radio', { name: 'inwards' }).click()
+  await drawn(page, before)
+  await expect(step(page, /Tide blue into Gorse yellow/)).toBeVisible()
+  await page.getByRole('radio', { name: 'drawings' }).click()
+  await page.getByRole('button', { name: 'see them on the form' }).click()
+  await expect(page.getByTestId('tried').locator('canvas').first()).toBeVisible({ timeout: 40_000 })
 })
 
 test('lines point by point by keyboard, a gap closed in one press, names and notes of areas kept', async ({ page }) => {

@@ -60,7 +60,7 @@ test.describe('bad files are refused with a sentence and change nothing', () => 
   const cases: [string, string | Buffer, RegExp][] = [
     ['malformed', '{"format": "vernice.studio", "version": 1,', /not readable as JSON/],
     ['oversize', Buffer.alloc(13 * 1_048_576, 32), /13\.0 MB/],
-    ['newer', JSON.stringify({ format: 'vernice.studio', version: 9, studio: {} }), /newer Vernice \(version 9/],
+    ['newer', JSON.stringify({ format: 'vernice.studio', version: 10, studio: {} }), /newer Vernice \(version 10/],
     ['foreign', JSON.stringify({ hello: 1 }), /of no stated format/],
   ]
   for (const [name, text, words] of cases) {

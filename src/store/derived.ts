@@ -144,28 +144,32 @@ function pictureText(piece: Piece, { bodies, media }: Studio): string {
   return `${seedFromText(text)}:${text.length}`
 }
 
+/** The small fired picture of a piece, one after another with the others. */
+async function smallPicture(piece: Piece, { bodies, media }: Studio, size: number, signal: AbortSignal) {
+  const request = {
+    piece,
+    bodies,
+    media,
+    afterStep: piece.steps.length - 1,
+    kind: 'firedWhole',
+    light: 'daylight',
+  } as const
+  return gates.pictures.pass(signal, async () =>
+    answered(
+      await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
+        limitMs: SOON_MS,
+      }),
+    ),
+  )
+}
+
 const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> => ({
   name: 'small picture',
   what: 'The small picture could not be made',
   ask: async ({ pieceId, of, size }, signal) => {
     const known = await database()?.get('thumbnails', pieceId)
     if (known && known.of === of && known.width === size) return new ImageData(known.pixels, known.width, known.height)
-    const { bodies, media } = studio
-    const request = {
-      piece,
-      bodies,
-      media,
-      afterStep: piece.steps.length - 1,
-      kind: 'firedWhole',
-      light: 'daylight',
-    } as const
-    const picture = await gates.pictures.pass(signal, async () =>
-      answered(
-        await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
-          limitMs: SOON_MS,
-        }),
-      ),
-    )
+    const picture = await smallPicture(piece, studio, size, signal)
     void keepPicture(database(), pieceId, { ...picture, of })
     return new ImageData(picture.pixels, picture.width, picture.height)
   },
@@ -176,6 +180,19 @@ export function useThumbnail(piece: Piece, studio: Studio, size: number, seen: b
   const about = seen ? { pieceId: piece.id, of: pictureText(piece, studio), size } : null
   return useAsked(PICTURE(piece, studio), about)
 }
+
+const TRIED = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> => ({
+  name: 'tried picture',
+  what: 'The picture of it could not be made',
+  ask: async ({ size }, signal) => {
+    const { pixels, width, height } = await smallPicture(piece, studio, size, signal)
+    return new ImageData(pixels, width, height)
+  },
+})
+
+/** A small fired picture of a piece as it might be: nothing of it is kept. */
+export const useTriedPicture = (piece: Piece, studio: Studio, size: number): Asked<ImageData> =>
+  useAsked(TRIED(piece, studio), { pieceId: piece.id, of: pictureText(piece, studio), size })
 
 interface StillAsked {
   readonly skin: SkinAnswer

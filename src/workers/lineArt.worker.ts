@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import { readSvgDrawing, readSvgProfile } from '@/core/formats/svgDrawing'
 import { isHeic } from '@/core/formats/photoKind'
+import { findSheet } from '@/core/formats/sketch/findSheet'
 import { readSketch, type Sketch } from '@/core/formats/sketch/readSketch'
 import { sketchDrawing, type SketchedDrawing } from '@/core/formats/sketch/sketchDrawing'
 import { isSheet, type Corners, type GreyPicture } from '@/core/formats/sketch/straighten'
@@ -56,6 +57,11 @@ const api = {
   drawing: (bytes: ArrayBuffer, name: string) => readSvgDrawing(text(bytes), name),
   /** The areas between the lines of a drawing; null where its surface is gone. */
   areas: (piece: Pick<Piece, 'form'>, drawing: PieceDrawing) => viewAreas(piece, drawing),
+  /** Where the corners of a sheet seem to be in a photograph, as shares of its width and height; null where none stands out. */
+  async corners(file: Blob, name: string): Promise<readonly (readonly [number, number])[] | null> {
+    const photo = await greyOf(file, name)
+    return (photo && findSheet(photo)?.map(([x, y]) => [x / photo.width, y / photo.height] as const)) ?? null
+  },
   /** The lines of a sketch in a photograph; corners as shares of its width and height. */
   async sketch(file: Blob, name: string, { corners, sheet, slider }: SketchAsked): Promise<Answer<SketchAnswer>> {
     const photo = await greyOf(file, name)

@@ -24,9 +24,9 @@ export const actOf = <S extends Step>(step: S): ActParts<S> => ACTS[step.act] as
 /** Ids of all media that a step lays on. */
 export function mediaOfStep(step: Step): string[] {
   if (!('mediumId' in step)) return []
-  return step.act === 'coat'
-    ? [step.mediumId, ...step.mix.map((m) => m.mediumId), ...(step.blend ? [step.blend.mediumId] : [])]
-    : [step.mediumId]
+  const mixed = step.act === 'coat' ? step.mix.map((m) => m.mediumId) : []
+  const into = 'blend' in step && step.blend ? [step.blend.mediumId] : []
+  return [step.mediumId, ...mixed, ...into]
 }
 
 /** Coats that a step lays one after another. */

@@ -34,6 +34,8 @@ export interface FlatDrawing {
   readonly at: (spot: readonly [column: number, row: number]) => Spot | null
   /** Radius of the flat part round 0, 0, if it is one, and its outline for shares of a turn. */
   readonly edge: ((share: number) => Spot) | null
+  /** The edges of a repeat, where rays of a wheel with as many sectors stand between repeats; from below upwards. */
+  readonly rays: readonly (readonly Spot[])[]
   /** Which way the clay’s front or rim is from the middle of the sheet, and what it is called. */
   readonly toward: { readonly word: 'rim' | 'front' | 'up'; readonly way: Spot }
   /** How far lines may be off, mm. */
@@ -151,6 +153,7 @@ function inPlane(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale: 
       const [ux, uz] = form.plan.at(share)
       return lay([ux * edgeMm, uz * edgeMm])
     },
+    rays: [],
     toward: { word: 'front', way: [0, 1] },
     offMm: 0,
     grid,
@@ -174,6 +177,7 @@ function roundWall(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale
     marks: shown.flatMap(({ own, marks }) => placedMarks(marks, wallPlacer(grid, motif)(own), lay, gapOn(grid))),
     at: lay,
     edge: null,
+    rays: [],
     toward: { word: 'rim', way: [0, -1] },
     offMm: (Math.max(...band.endsMm.map(Math.abs), Math.abs(band.lengthMm - band.aroundMm)) / 2) * scale,
     grid,
@@ -204,6 +208,10 @@ function aboutCopy(grid: SkinGrid, motif: Motif, { own, marks }: Copied, widthMm
     const [x, y] = flat.at(row * rowMm, column / width - own.across)
     return [hand * x * scale, -hand * y * scale]
   }
+  const meridianAt = (off: number): Spot[] =>
+    Array.from({ length: 13 }, (_, i) =>
+      lay([(own.across + off) * width, (stretch.from + ((stretch.to - stretch.from) * i) / 12) / rowMm]),
+    )
   return {
     marks: placedMarks(marks, wallPlacer(grid, motif)(own), lay, gapOn(grid)),
     at: ([column, row]) => {
@@ -211,6 +219,10 @@ function aboutCopy(grid: SkinGrid, motif: Motif, { own, marks }: Copied, widthMm
       return lay([(own.across + off - Math.round(off)) * width, row])
     },
     edge: null,
+    rays:
+      motif.repeats > 1 && form.plan.plan.kind === 'round'
+        ? [-0.5, 0.5].map((side) => meridianAt(side / motif.repeats))
+        : [],
     toward: { word: 'rim', way: [0, -1] },
     offMm: flat.offMm * scale,
     grid,
@@ -249,6 +261,7 @@ function asDrawn(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale: 
     ),
     at: () => null,
     edge: null,
+    rays: [],
     toward: { word: 'up', way: [0, -1] },
     offMm: 0,
     grid,

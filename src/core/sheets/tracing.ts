@@ -59,6 +59,10 @@ function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem
     arrow([right + 6, (top + bottom) / 2 + 6], [right + 6, (top + bottom) / 2 - 6]),
     text([right + 8, (top + bottom) / 2], `to the ${flat.toward.word === 'up' ? 'top' : flat.toward.word}`, 2.6),
     text([middle, top - 9], `middle of ${motif.repeats > 1 ? 'a repeat' : 'it'}`, 2.4, { anchor: 'middle' }),
+    ...flat.rays.flatMap((ray) => [
+      path('guide', polyline(ray), { dash: [3, 2], widthMm: 0.15 }),
+      text([ray[0][0], ray[0][1] + 3.4], 'ray of the wheel', 2, { anchor: 'middle' }),
+    ]),
   )
   return items
 }

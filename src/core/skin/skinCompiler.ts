@@ -22,6 +22,7 @@ import {
 import { inBath, type BathPlane } from './bath'
 import { brushField, evenField, fireField, patchField, pourField } from './coatFields'
 import type { SkinGrid } from './grid'
+import { areaBlendField, type AreaBlend } from './areas/areaBlend'
 import { areaField, type AreaWork } from './areas/areaField'
 import { mingleField, type Meeting, type MoltenAreas } from './areas/mingleField'
 import { addedUp, inArcs, levelField, type FieldSource } from './levelField'
@@ -303,15 +304,36 @@ export class SkinCompiler {
     from: readonly MixturePart[],
     into: { readonly mediumId: string; readonly along: BlendWay },
   ): void {
+    const part = (k: number) => blendField(this.grid, field, this.stretches(place), into.along, k)
+    this.blended(coat, from, into.mediumId, (k) => this.within(place, part(k)))
+  }
+
+  /** A coat over areas that passes from one jar into another. */
+  areasBlended(
+    coat: Omit<LaidCoat, 'medium'> & { readonly coats?: number },
+    field: FieldSource,
+    motif: Motif,
+    mediumId: string,
+    into: { readonly mediumId: string; readonly along: AreaBlend },
+  ): void {
+    this.blended(coat, [{ mediumId, parts: 1 }], into.mediumId, (k) =>
+      areaBlendField(this.grid, field, motif, into.along, k),
+    )
+  }
+
+  private blended(
+    coat: Omit<LaidCoat, 'medium'> & { readonly coats?: number },
+    from: readonly MixturePart[],
+    intoId: string,
+    part: (k: number) => FieldSource,
+  ): void {
     const total = from.reduce((sum, p) => sum + p.parts, 0)
     for (let k = 0; k < BLEND_STEPS; k++) {
       const medium = this.mixture([
         ...from.map((p) => ({ ...p, parts: p.parts * (BLEND_STEPS - 1 - k) })),
-        { mediumId: into.mediumId, parts: k * total },
+        { mediumId: intoId, parts: k * total },
       ])
-      if (medium === undefined) continue
-      const part = blendField(this.grid, field, this.stretches(place), into.along, k)
-      this.push({ act: 'coat', medium, ...coat }, this.within(place, part))
+      if (medium !== undefined) this.push({ act: 'coat', medium, ...coat }, part(k))
     }
   }
 

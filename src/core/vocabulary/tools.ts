@@ -110,7 +110,7 @@ export const APPLICATOR: Readonly<Record<Applicator, ApplicatorDefinition>> = {
   },
 }
 
-export const LINERS = ['trailer', 'bottle', 'brush'] as const
+export const LINERS = ['trailer', 'bottle', 'brush', 'stamp'] as const
 
 export type Liner = (typeof LINERS)[number]
 
@@ -154,6 +154,15 @@ export const LINER: Readonly<Record<Liner, LinerDefinition>> = {
     words: 'a painted line, thinner at its end',
     mmAMinute: 120,
     waste: 0.1,
+    raised: false,
+  },
+  stamp: {
+    name: 'stamp or print',
+    lineMm: 1.6,
+    gain: 0.8,
+    words: 'ink it thinly and evenly, press once, lift it straight off; a leaf prints its veined side',
+    mmAMinute: 900,
+    waste: 0.25,
     raised: false,
   },
 }

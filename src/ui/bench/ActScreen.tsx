@@ -1,6 +1,7 @@
 'use client'
 
-import { Camera, CircleAlert, NotebookPen, Split, TriangleAlert } from 'lucide-react'
+import Link from 'next/link'
+import { Camera, CircleAlert, NotebookPen, Ruler, Split, TriangleAlert } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
 import { namedPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
@@ -13,6 +14,8 @@ import { lotName } from '@/core/usecases/words/potWords'
 import { benchAct, type BenchAct } from '@/core/usecases/run/benchAct'
 import type { BenchItem } from '@/core/usecases/run/benchItems'
 import { besideTheAct } from '@/core/usecases/run/besideTheAct'
+import { SHEETS } from '@/core/sheets/kinds'
+import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
 import { timerBefore, type CoatTimer } from '@/core/usecases/run/coatTimers'
 import { useBenchSettings } from '@/store/benchSettings'
 import { useDrying } from '@/store/days'
@@ -78,6 +81,9 @@ function Act({
 }: ScreenProps & { act: BenchAct; drying: ReturnType<typeof useDrying>['drying'] }) {
   const piece = studio.pieces[item.pieceId]
   const { value: hands } = useHands(piece, studio)
+  const step = piece.steps.find(({ id }) => id === item.stepId)
+  const needed = step && sheetOfStep(piece, studio, step)
+  const sheet = step && needed ? { kind: needed.kind, stepId: step.id } : null
   const by = useBenchSettings((s) => s.by)
   const [panel, setPanel] = useState<Panel | null>(null)
   const stroked = strokesIn(piece, item)
@@ -209,6 +215,16 @@ function Act({
         <PanelButton word="Note" open={panel === 'note'} onPress={() => toggle('note')}>
           <NotebookPen aria-hidden />
         </PanelButton>
+        {sheet && (
+          <Link
+            href={`/sheets?piece=${piece.id}&step=${sheet.stepId}`}
+            className="btn min-h-16 min-w-20 flex-col gap-0.5 px-3 text-sm font-normal"
+            title={`${SHEETS[sheet.kind].word} at true size`}
+          >
+            <Ruler aria-hidden />
+            Sheet
+          </Link>
+        )}
       </OnBar>
     </>
   )

@@ -43,7 +43,7 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
   const { covers } = row
   return (
     <li
-      className="grid grid-cols-[11rem_auto_1fr] items-center gap-3"
+      className="grid grid-cols-[11rem_auto_1fr] items-center gap-3 max-sm:grid-cols-1 max-sm:gap-1"
       data-ladder={`${row.bodyId}-${row.withId ?? 'bare'}-${row.placed}`}
     >
       <span className="text-sm leading-tight">

@@ -3,6 +3,7 @@
 import clsx from 'clsx'
 import { useCallback, useMemo, useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
+import { applyCommand } from '@/core/model/command'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import {
@@ -24,9 +25,9 @@ import { useAreas } from '@/store/drawings'
 import { newId, run, tell } from '@/store/studioStore'
 import { swatchOf } from '@/ui/kit/colours'
 import { Segments, Select } from '@/ui/kit/fields'
-import { useInUnits } from '@/ui/kit/useInUnits'
 import { AreaList } from './AreaList'
 import { AreaMap } from './AreaMap'
+import { Proposals } from './Proposals'
 
 interface AreaColoursProps {
   piece: Piece
@@ -40,7 +41,6 @@ const KINDS = [...new Set([...kindsLaidBy('colourIn'), ...kindsLaidBy('glazeIn')
 /** The areas of a drawing: jars in the hand, a press on the map, and what comes of it. */
 export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) {
   const { value: view, busy, problem } = useAreas(piece, drawing)
-  const inUnits = useInUnits()
   const jars = useMemo(() => jarsOfAreas(piece, drawing.id), [piece, drawing.id])
   const used = [...new Set([...jars.values()].flat())]
   const [held, setHeld] = useState<readonly string[]>([])
@@ -79,7 +79,10 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
   const kind = (jar && studio.media[jar]?.kind) || 'underglaze'
   const body = studio.bodies[piece.bodyId]
   const size = Math.min(4, Math.max(3, palette.length))
-  const proposals = body ? proposePalettes(Object.values(studio.media), body, kind, size) : []
+  // Where the cupboard has no set as large, a smaller one.
+  const proposals = [size, size - 1, 2]
+    .map((many) => (body ? proposePalettes(Object.values(studio.media), body, kind, many) : []))
+    .find((found) => found.length > 0)
   const apart = (ids: readonly string[]) => {
     const wanted = neighboursApart(areas, ids)
     if (wanted) give(wanted)
@@ -198,34 +201,22 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
           in turn round
         </button>
       </div>
-      {proposals.length > 0 && (
-        <div role="group" aria-label="Palettes from the cupboard" className="space-y-1">
-          <span className="text-[13px] text-base-content/75">From the cupboard, told apart in all lights:</span>
-          {proposals.map((proposal) => (
-            <button
-              key={proposal.name}
-              type="button"
-              className="flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[13px] hover:border-base-content"
-              title={inUnits('Colours all areas so that no neighbours are alike')}
-              onClick={() => {
-                setHeld(proposal.jars.map(({ id }) => id))
-                apart(proposal.jars.map(({ id }) => id))
-              }}
-            >
-              {proposal.jars.map((m) => (
-                <span
-                  key={m.id}
-                  className="h-4 w-6 border border-base-content/60"
-                  style={{ background: swatchOf(m) }}
-                />
-              ))}
-              <span className="flex-1 truncate">
-                {proposal.name}: {proposal.jars.map((m) => m.name).join(', ')}
-              </span>
-              <span className="numbers text-xs">ΔE {Math.round(proposal.apart)}</span>
-            </button>
-          ))}
-        </div>
+      {proposals && (
+        <Proposals
+          proposals={proposals}
+          tried={(ids) => {
+            const wanted = neighboursApart(areas, ids)
+            let n = 0
+            const command = wanted && colourAreas({ piece, studio, form, drawing, areas }, wanted, () => `tried-${n++}`)
+            const after = command && applyCommand(studio, command)
+            return after?.ok ? after.value.pieces[piece.id] : null
+          }}
+          studio={studio}
+          onTake={(ids) => {
+            setHeld(ids)
+            apart(ids)
+          }}
+        />
       )}
       <AreaList piece={piece} studio={studio} drawing={drawing} view={view} jars={jars} />
     </div>

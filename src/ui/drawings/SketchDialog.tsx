@@ -100,6 +100,7 @@ function Sketching({
   onLeave,
 }: SketchDialogProps & { file: File; picture: ImageBitmap; onLeave: () => void }) {
   const [corners, setCorners] = useState(FIRST_CORNERS)
+  const [looked, setLooked] = useState<'looking' | 'found' | 'none' | 'moved'>('looking')
   const [kind, setKind] = useState<SheetKind>(picture.width > picture.height ? 'a4' : 'a5')
   const [own, setOwn] = useState({ widthMm: 148, heightMm: 210 })
   const [lying, setLying] = useState(picture.width > picture.height)
@@ -112,6 +113,23 @@ function Sketching({
   const [a, b] = kind === 'own' ? [own.widthMm, own.heightMm] : [SHEETS[kind][1], SHEETS[kind][2]]
   const [widthMm, heightMm] = lying && kind !== 'own' ? [b, a] : [a, b]
   const name = file.name.replace(/\.[^.]*$/, '').slice(0, 80) || 'Sketch'
+  useEffect(() => {
+    let over = false
+    void lineArt
+      .ask((worker) => worker.corners(file, name), { limitMs: SOON_MS })
+      .then(
+        (found) => {
+          if (over) return
+          // What a hand has put somewhere stays there.
+          setLooked((now) => (now !== 'looking' ? now : found ? 'found' : 'none'))
+          if (found) setCorners((now) => (now === FIRST_CORNERS ? found : now))
+        },
+        () => setLooked('none'),
+      )
+    return () => {
+      over = true
+    }
+  }, [file, name])
   useEffect(() => {
     let over = false
     const timer = setTimeout(() => {
@@ -156,11 +174,20 @@ function Sketching({
         The sketch on its sheet
       </h2>
       <p className="text-sm">
-        Put the four rings on the corners of the paper, exactly: an error there moves every line. Drag them, or choose
-        one and use the arrow keys.
+        {looked === 'found'
+          ? 'The rings stand where the corners of the paper seem to be; put each right through the glass'
+          : 'Put the four rings on the corners of the paper, exactly'}
+        : an error there moves every line. Drag them, or choose one and use the arrow keys.
       </p>
       <div className="grid gap-4 md:grid-cols-2">
-        <SketchCorners picture={picture} corners={corners} onCorners={setCorners} />
+        <SketchCorners
+          picture={picture}
+          corners={corners}
+          onCorners={(moved) => {
+            setLooked((now) => (now === 'looking' ? 'moved' : now))
+            setCorners(moved)
+          }}
+        />
         <div className="space-y-2">
           <svg
             viewBox={`0 0 ${widthMm} ${heightMm}`}

@@ -122,7 +122,7 @@ function Sheets({
     })),
     ...SHEET_KINDS.map((kind) => ({
       word: SHEETS[kind].word,
-      hint: SHEETS[kind].hint,
+      hint: inUnits(SHEETS[kind].hint),
       open: chosen.kind === kind && !wanted.some(isOpen),
       onOpen: () => open(kind),
     })),
@@ -201,7 +201,7 @@ function Sheets({
         className="min-h-0 space-y-3 overflow-y-auto border-l border-base-content/70 px-5 py-4 max-lg:border-0 print:hidden"
       >
         <h2 className="text-[17px] leading-tight font-bold">{SHEETS[chosen.kind].word}</h2>
-        <p className="text-sm text-base-content/80 first-letter:uppercase">{SHEETS[chosen.kind].hint}.</p>
+        <p className="text-sm text-base-content/80 first-letter:uppercase">{inUnits(SHEETS[chosen.kind].hint)}.</p>
         {!OF_PAPER.has(chosen.kind) && (
           <SizeFields
             piece={piece}
@@ -223,7 +223,7 @@ function Sheets({
             <Select
               id={id}
               value={paper}
-              choices={SHEET_PAPERS.map((one) => [one, SHEET_PAPER_WORDS[one]] as const)}
+              choices={SHEET_PAPERS.map((one) => [one, inUnits(SHEET_PAPER_WORDS[one])] as const)}
               onChange={setPaper}
             />
           )}

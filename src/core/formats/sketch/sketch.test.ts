@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../../base/random'
+import { findSheet } from './findSheet'
 import { readSketch, type Sketch } from './readSketch'
 import { sketchDrawing } from './sketchDrawing'
 import { isSheet, squareToCorners, type Corners, type GreyPicture, type Point } from './straighten'
@@ -294,5 +295,33 @@ describe('a photograph of a sketch', () => {
     expect(isSheet(CORNERS)).toBe(true)
     expect(isSheet([CORNERS[1], CORNERS[0], CORNERS[2], CORNERS[3]])).toBe(false)
     expect(isSheet(CORNERS.toReversed() as unknown as Corners)).toBe(false)
+  })
+})
+
+describe('where the sheet lies', () => {
+  const askew: Corners = [
+    [180, 260],
+    [1240, 130],
+    [1380, 1560],
+    [300, 1690],
+  ]
+
+  it.each([
+    ['one', CORNERS, sectors(0.8)],
+    ['another, with a lattice', askew, lattice(1.2)],
+  ] as const)('the corners of %s askew in a shadow are found within half a millimetre', (_, corners, known) => {
+    const found = findSheet(photographed(known, { seed: 4, corners }))
+    if (!found) throw new Error('not found')
+    found.forEach(([x, y], i) => {
+      // About seven pixels to a millimetre.
+      expect(Math.hypot(x - corners[i][0], y - corners[i][1])).toBeLessThan(4)
+    })
+  })
+
+  it('none is found where nothing stands out', () => {
+    const random = seededRandom(8)
+    const noise = Uint8Array.from({ length: 600 * 800 }, () => 90 + 60 * random())
+    expect(findSheet({ width: 600, height: 800, grey: noise })).toBeNull()
+    expect(findSheet({ width: 600, height: 800, grey: new Uint8Array(600 * 800).fill(200) })).toBeNull()
   })
 })

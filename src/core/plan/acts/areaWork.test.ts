@@ -109,6 +109,32 @@ describe('colour between lines', () => {
     expect(of('left') / 1800).toBeLessThan(1.03)
   })
 
+  it('passes from one jar into another over its area, and nowhere else', () => {
+    const blended = (along: 'up' | 'across' | 'inward') =>
+      run([
+        {
+          act: 'colourIn',
+          mediumId: 'tide-blue',
+          motif,
+          take: [taken(left)],
+          tool: 'fineBrush',
+          coats: 2,
+          waits: true,
+          blend: { mediumId: 'gorse-yellow', along },
+        },
+      ])
+    for (const along of ['up', 'across', 'inward'] as const) {
+      const { lies, of, mixed } = blended(along)
+      expect(lies(() => true) / 1800, along).toBeGreaterThan(0.93)
+      expect(lies(() => true) / 1800, along).toBeLessThan(1.03)
+      expect(mixed, along).toBeGreaterThan(1000)
+      // Nine steps: a straight gradient has as much of its first as of its last; inwards the outline has more than the middle.
+      const [first, last] = [of('tide-blue'), of('gorse-yellow')]
+      if (along === 'inward') expect(first).toBeGreaterThan(3 * last)
+      else expect(Math.abs(first - last)).toBeLessThan(0.4 * first)
+    }
+  })
+
   it('a fine brush leaves thinner colour in an area that is narrower than itself', () => {
     const narrow = { ...motif, heightMm: 4 }
     const found = listAreas(partAreas(grid, narrow), narrow, []).areas.toSorted((a, b) => a.mm2 - b.mm2)[0]

@@ -1,6 +1,7 @@
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Stage } from '../../clay/stages'
+import { AREA_BLENDS, type AreaBlend } from '../../skin/areas/areaBlend'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Settling } from '../../skin/acts'
 import type { SkinCompiler } from '../../skin/skinCompiler'
@@ -34,7 +35,11 @@ export const areaShape = {
   waits: z.boolean(),
 }
 
+/** A gradient into another jar, over the areas that are taken. */
+export const areaBlend = z.strictObject({ mediumId, along: z.enum(AREA_BLENDS) }).optional()
+
 interface AreaStep {
+  readonly blend?: { readonly mediumId: string; readonly along: AreaBlend }
   readonly mediumId: string
   readonly motif: Motif
   readonly take: readonly TakenArea[]
@@ -57,18 +62,26 @@ function areasWords(take: readonly TakenArea[]): string {
   return ids.length <= MOST_NAMED ? `areas ${ids.slice(0, -1).join(', ')} and ${ids.at(-1)}` : `${ids.length} areas`
 }
 
-export const areaTitle = (step: AreaStep, { nameOf }: Told): string => nameOf(step.mediumId, 'Missing jar')
+export const areaTitle = ({ mediumId: first, blend }: AreaStep, { nameOf }: Told): string =>
+  nameOf(first, 'Missing jar') + (blend ? ` into ${nameOf(blend.mediumId, 'a missing jar')}` : '')
 
 export const areaBrief = ({ take, tool, coats }: AreaStep): string =>
   `${areasWords(take)}, ${AREA_TOOL[tool].name}${AREA_TOOL[tool].flows && coats === 1 ? '' : `, ${coatsWords(coats)}`}`
+
+const BLENDS: Readonly<Record<AreaBlend, string>> = {
+  up: ' Begin with the first colour below, take up the other on the way, blend while both shine.',
+  across: ' From the left in the first colour to the right in the other, blend while both shine.',
+  inward: ' The first colour along the outline, the other in the middle, blend inwards while both shine.',
+}
 
 export const areaBench = (step: AreaStep, told: BenchTold): BenchParts => {
   const { name, words } = AREA_TOOL[step.tool]
   const ids = step.take.map(({ id }) => id).toSorted((a, b) => a - b)
   return {
     detail:
-      `${told.nameOf(step.mediumId, 'Jar')}, ${name}, ${coatsWords(step.coats)}: ` +
-      `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')} of ${motifName(step.motif)}. ${sentenceOf(words)}`,
+      `${areaTitle(step, told)}, ${name}, ${coatsWords(step.coats)}: ` +
+      `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')} of ${motifName(step.motif)}. ${sentenceOf(words)}` +
+      (step.blend ? BLENDS[step.blend.along] : ''),
     boxes: step.coats,
     wait: `${told.waits}, until matte`,
     lookFor: 'colour out to its lines and not over them; pick out what strayed',
@@ -103,7 +116,9 @@ export function compileAreas(skin: SkinCompiler, step: AreaStep, kind: MediumKin
   const { stretches } = field
   const thirsty = skin.stage === 'bisque' && !flows && kind !== 'glaze'
   const settles: Settling = skin.kindOf(medium).watery ? 'low' : thirsty ? 'skips' : 'even'
-  skin.push({ act: 'coat', medium, gain, settles, ...(step.coats > 1 ? { coats: step.coats } : {}) }, field)
+  const laid = { gain, settles, ...(step.coats > 1 ? { coats: step.coats } : {}) }
+  if (step.blend) skin.areasBlended(laid, field, step.motif, step.mediumId, step.blend)
+  else skin.push({ act: 'coat', medium, ...laid }, field)
   if (!step.waits && step.coats > 1)
     skin.push({ act: 'lift', share: 0.5 }, skin.patches(stretches, 0.3, 3, skin.seed + 61), true)
   const flakes = kind === 'glaze' && MEDIUM_KIND.glaze.laid.fit[skin.stage].fit === 'harmful'

@@ -2,6 +2,7 @@ import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { defineAct } from '../actDefinition'
 import {
   areaBench,
+  areaBlend,
   areaBrief,
   areaHands,
   areaShape,
@@ -13,10 +14,7 @@ import {
 } from './areaWork'
 
 /** Slip, underglaze or wash between the lines of a drawing. */
-export const colourIn = defineAct(
-  'colourIn',
-  areaShape,
-)({
+export const colourIn = defineAct('colourIn', { ...areaShape, blend: areaBlend })({
   family: 'Colour',
   word: 'Colour areas',
   hint: 'one jar in areas between the lines of a drawing',

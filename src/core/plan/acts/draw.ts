@@ -13,7 +13,9 @@ import { COLOUR_CAUTION, coatsWords, sentenceOf, timesMotif } from './phrases'
 /** Share of a line’s full height that counts towards a film too thick. */
 const LINE_SHARE = 0.6
 
-/** A motif drawn or trailed with a medium. */
+const VERB = { trailer: 'Trail', bottle: 'Draw', brush: 'Draw', stamp: 'Print' } as const
+
+/** A motif drawn, trailed or printed with a medium. */
 export const draw = defineAct('draw', {
   mediumId,
   motif: motifSchema,
@@ -23,8 +25,8 @@ export const draw = defineAct('draw', {
   waits: z.boolean(),
 })({
   family: 'Colour',
-  word: 'Draw or trail',
-  hint: 'a motif with a brush, a bottle or a slip trailer',
+  word: 'Draw, trail or print',
+  hint: 'a motif with a brush, a bottle, a slip trailer or a stamp',
   begin: ({ stage, suiting, motif }) => {
     const slip = stageIndex(stage) <= stageIndex('hardLeatherHard')
     return {
@@ -36,7 +38,7 @@ export const draw = defineAct('draw', {
       waits: true,
     }
   },
-  title: ({ liner, motif }) => `${liner === 'trailer' ? 'Trail' : 'Draw'} ${motifName(motif)}`,
+  title: ({ liner, motif }) => `${VERB[liner]} ${motifName(motif)}`,
   brief: (step, { nameOf }) => `${nameOf(step.mediumId, 'missing colour')}, ${step.motif.repeats} ×`,
   kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
   bench: (step, told) => {
@@ -51,7 +53,9 @@ export const draw = defineAct('draw', {
         `${sentenceOf(words)} Try the line on the table first.`,
       boxes: step.coats,
       wait: `${told.waits}, until it can be touched`,
-      lookFor: 'lines that stand up with no gaps beneath them',
+      lookFor: LINER[step.liner].raised
+        ? 'lines that stand up with no gaps beneath them'
+        : 'an even line, no puddle where it begins or ends',
       caution: COLOUR_CAUTION,
     }
   },
@@ -75,7 +79,7 @@ export const draw = defineAct('draw', {
     skin.liftIfWet(stretches, seed + 50)
     skin.push(
       { act: 'coat', medium, gain: gain * LINE_GAIN * step.coats, settles: 'even' },
-      skin.marks(step.motif, step.liner === 'brush' ? 'flat' : 'ridge'),
+      skin.marks(step.motif, LINER[step.liner].raised ? 'ridge' : 'flat'),
     )
     const dryUnder = !step.damped && stage !== 'wet' && stage !== 'softLeatherHard'
     if (skin.sheds(medium) || (skin.kindOf(medium).shrinks && dryUnder)) skin.comesOff(medium, stretches)

@@ -11,7 +11,7 @@ import { useAreas } from '@/store/drawings'
 import { newId, run } from '@/store/studioStore'
 import { AreaMap } from '@/ui/drawings/AreaMap'
 import { swatchOf } from '@/ui/kit/colours'
-import { Check, Field, NumberInput, Select } from '@/ui/kit/fields'
+import { Check, Field, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MediumField } from './MediumField'
 import type { FieldsProps } from './types'
 
@@ -85,8 +85,51 @@ export function AreaFields(props: FieldsProps<AreaStep>) {
           Make a drawing of its lines, to choose areas
         </button>
       )}
+      {step.act === 'colourIn' && <BlendInto studio={studio} step={step} change={props.change} />}
       <Check label="Each coat matte before the next" checked={step.waits} onChange={(waits) => change({ waits })} />
     </>
+  )
+}
+
+/** A gradient from the jar into another, over the areas that are taken. */
+function BlendInto({
+  studio,
+  step,
+  change,
+}: Pick<FieldsProps<StepOf<'colourIn'>>, 'studio' | 'change'> & { step: StepOf<'colourIn'> }) {
+  const kinds = kindsLaidBy(step.act)
+  const others = Object.values(studio.media).filter(({ id, kind }) => kinds.includes(kind) && id !== step.mediumId)
+  const { blend } = step
+  return (
+    <div className="grid grid-cols-2 items-end gap-3">
+      <Field label="Blends into">
+        {(id) => (
+          <Select
+            id={id}
+            value={blend?.mediumId ?? ''}
+            choices={[['', 'nothing: one colour'], ...others.map((m) => [m.id, m.name] as [string, string])]}
+            onChange={(chosen) =>
+              change({ blend: chosen ? { along: blend?.along ?? 'up', mediumId: chosen } : undefined })
+            }
+          />
+        )}
+      </Field>
+      {blend && (
+        <div>
+          <Segments
+            small
+            label="Blend runs"
+            value={blend.along}
+            choices={[
+              ['up', 'up'],
+              ['across', 'across'],
+              ['inward', 'inwards'],
+            ]}
+            onChange={(along) => change({ blend: { ...blend, along } })}
+          />
+        </div>
+      )}
+    </div>
   )
 }
 
