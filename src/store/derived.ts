@@ -144,16 +144,20 @@ function pictureText(piece: Piece, { bodies, media }: Studio): string {
   return `${seedFromText(text)}:${text.length}`
 }
 
-/** The small fired picture of a piece, one after another with the others. */
-async function smallPicture(piece: Piece, { bodies, media }: Studio, size: number, signal: AbortSignal) {
-  const request = {
+/** What is asked for a piece as it will be when all of its plan is done. */
+export const firedWhole = (piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>) =>
+  ({
     piece,
     bodies,
     media,
     afterStep: piece.steps.length - 1,
     kind: 'firedWhole',
     light: 'daylight',
-  } as const
+  }) as const
+
+/** The small fired picture of a piece, one after another with the others. */
+async function smallPicture(piece: Piece, studio: Studio, size: number, signal: AbortSignal) {
+  const request = firedWhole(piece, studio)
   return gates.pictures.pass(signal, async () =>
     answered(
       await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {

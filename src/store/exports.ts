@@ -5,7 +5,7 @@ import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { bigPictureWorker, cards, thumbnails, withProgress, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
 import { answered } from './asking'
-import { restingView, withoutOthers } from './derived'
+import { firedWhole, restingView, withoutOthers } from './derived'
 import { tell } from './studioStore'
 
 export async function font(path: string): Promise<Uint8Array> {
@@ -15,15 +15,8 @@ export async function font(path: string): Promise<Uint8Array> {
 }
 
 /** How a piece will look fired, as PNG, `size` px wide and high. */
-export async function previewPng(piece: Piece, { bodies, media }: Studio, size: number): Promise<Uint8Array> {
-  const request = {
-    piece,
-    bodies,
-    media,
-    afterStep: piece.steps.length - 1,
-    kind: 'firedWhole',
-    light: 'daylight',
-  } as const
+export async function previewPng(piece: Piece, studio: Studio, size: number): Promise<Uint8Array> {
+  const request = firedWhole(piece, studio)
   const { pixels, width, height } = answered(
     await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
       limitMs: SOON_MS,

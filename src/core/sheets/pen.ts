@@ -113,7 +113,7 @@ const moved = (item: SheetItem, dx: number, dy: number): SheetItem =>
     : { ...item, d: mapped(item.d, ([x, y]) => [x + dx, y + dy]) }
 
 /** A path with each of its points somewhere else; true for moves, turns, mirrors and sizes. */
-export const mapped = (d: readonly Segment[], to: (spot: Spot) => Spot): Segment[] =>
+const mapped = (d: readonly Segment[], to: (spot: Spot) => Spot): Segment[] =>
   d.map((segment): Segment => {
     switch (segment[0]) {
       case 'Z':

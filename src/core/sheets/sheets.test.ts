@@ -80,6 +80,20 @@ describe('strips', () => {
     expect(fromOneTape).toBe(3)
   })
 
+  it('strips of teeth are laid into one another on their tape, as many as it holds', () => {
+    const input = inputOf('cylinderJar', { upMm: 60, highMm: 10, swingMm: 8, tapeMm: 48, sectors: 12, edge: 'zigzag' })
+    const [sheet] = bandStrip(input)
+    expect(sheet.words.join(' ')).toContain('4 such strips, nested')
+    const cuts = paths(sheet, 'cut').map(({ d }) => pointsOf(d))
+    expect(cuts).toHaveLength(4)
+    const [tape] = paths(sheet, 'guide').map(({ d }) => pointsOf(d))
+    const ys = tape.map(([, y]) => y)
+    for (const [, y] of cuts.flat()) {
+      expect(y).toBeGreaterThan(Math.min(...ys) - 0.01)
+      expect(y).toBeLessThan(Math.max(...ys) + 0.01)
+    }
+  })
+
   it.each(['plain', 'zigzag', 'scallop', 'wave'] as const)('%s: its end meets its beginning', (edge) => {
     const input = inputOf('cylinderJar', { upMm: 60, highMm: 20, sectors: 9, edge })
     const [sheet] = bandStrip(input)

@@ -90,12 +90,26 @@ export function bandStrip(input: SheetInput): Sheet[] {
     )
   if (toothed) {
     const measures = zigzag(band.lengthMm * scale, sectors, options.swingMm, high * scale, options.tapeMm)
+    const nested = band.arc ? 1 : measures.fromOneTape
     words.push(
       `${sectors} teeth of ${said(measures.pitchMm, input)}. ` +
-        (measures.fromOneTape > 0
-          ? `${measures.fromOneTape} such strips nest in tape ${said(options.tapeMm, input)} wide.`
+        (nested > 0
+          ? `${nested === 1 ? 'One such strip comes' : `${nested} such strips, nested, come`} out of tape ${said(options.tapeMm, input)} wide.`
           : `Tape ${said(options.tapeMm, input)} wide is too narrow for it.`),
     )
+    // The lower edge of each further strip is the upper edge of the one before.
+    for (let k = 1; k < nested; k++)
+      items.push(path('cut', polyline(run(0, last, (share) => edgeAt(share) + k * high, Math.ceil(fine * last)))))
+    if (!band.arc) {
+      const foot = -high / 2 - swing / 2
+      const tape = [
+        lay(0, foot),
+        lay(last, foot),
+        lay(last, foot + options.tapeMm / scale),
+        lay(0, foot + options.tapeMm / scale),
+      ]
+      items.push(path('guide', polyline(tape, true), { dash: [4, 2] }))
+    }
   }
   if (options.edge === 'motif') items.push(...motifOnStrip(input, s, lay))
   items.push(arrow([0, -high * scale - 6], [0, -high * scale - 14]), text([3, -high * scale - 8], 'to the rim', 2.6))

@@ -1,7 +1,7 @@
 import type { Part } from '../form/parts'
 import { sectorChord } from '../form/repeats'
 import { profileAt } from '../form/turnedForm'
-import { arc, circle, cross, fitted, line, mapped, path, polyline, text, type Spot } from './pen'
+import { arc, circle, cross, fitted, line, path, polyline, text, type Spot } from './pen'
 import { alongOutside, radii, said } from './measures'
 import type { Segment, Sheet, SheetItem } from './sheet'
 import type { SheetInput } from './sheetInput'
@@ -224,7 +224,7 @@ export function wedgeCard(input: SheetInput): Sheet[] {
     {
       title: `Wedge card, 1/${options.sectors}`,
       words: ['Step it round from mark to mark; its middle line halves a sector.'],
-      ...fitted(items.map((item) => (item.kind === 'path' ? { ...item, d: mapped(item.d, (p) => p) } : item))),
+      ...fitted(items),
     },
   ]
 }

@@ -63,19 +63,11 @@ export function SheetsView() {
   const kind = asked.get('kind')
   const begin: Chosen = first
     ? { pieceId: own.id, kind: first.kind, options: first.options, size: { stage: first.stage, measured: null } }
-    : {
-        pieceId: own.id,
-        kind: ofStep?.kind ?? (isKind(kind) ? kind : (wantedSheets(own, studio)[0]?.kind ?? 'wheel')),
-        options:
-          ofStep?.options ??
-          (isKind(kind)
-            ? beginOptions(own, studio)
-            : (wantedSheets(own, studio)[0]?.options ?? beginOptions(own, studio))),
-        size: {
-          stage: step ? stageFor(own, step.id) : (wantedSheets(own, studio)[0]?.stage ?? stageFor(own, null)),
-          measured: null,
-        },
-      }
+    : step && ofStep
+      ? { pieceId: own.id, ...ofStep, size: { stage: stageFor(own, step.id), measured: null } }
+      : isKind(kind)
+        ? { ...startOf(own, studio), kind, options: beginOptions(own, studio) }
+        : startOf(own, studio)
   return (
     <Sheets key={`${session}.${own.id}`} studio={studio} evening={evening} begin={begin} isEvening={session !== null} />
   )
