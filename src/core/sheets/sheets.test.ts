@@ -109,6 +109,40 @@ describe('strips', () => {
   })
 })
 
+describe('what is not round', () => {
+  it('a strip round an oval platter is as long as its outline, by quadrature of the outline', () => {
+    const input = inputOf('platter', { upMm: 12, highMm: 6, sectors: 6 })
+    const { plan, zones } = input.form
+    expect(plan.plan.kind).not.toBe('round')
+    const [sheet] = bandStrip(input)
+    const marks = paths(sheet, 'mark').map(({ d }) => pointsOf(d))
+    const middles = marks.slice(1, 7).map(([a, b]): Spot => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])
+    const { r } = profileAt(input.form, zones.outside.from + 12)
+    const outline = Array.from({ length: 20001 }, (_, i) => plan.at(i / 20000))
+    const around = outline
+      .slice(1)
+      .reduce((sum, [x, z], i) => sum + r * Math.hypot(x - outline[i][0], z - outline[i][1]), 0)
+    expect(plan.length * r).toBeCloseTo(around, 0)
+    // Six equal parts: none is longer, straight, than a sixth of the outline.
+    middles.slice(1).forEach(([x, y], i) => {
+      const chord = Math.hypot(x - middles[i][0], y - middles[i][1])
+      expect(chord).toBeLessThan(around / 6 + 0.3)
+      expect(chord).toBeGreaterThan((around / 6) * 0.8)
+    })
+  })
+
+  it('rays stand at equal lengths of the outline', () => {
+    const [sheet] = sectorWheel(inputOf('platter', { sectors: 8 }))
+    const rays = paths(sheet, 'mark')
+      .map(({ d }) => pointsOf(d))
+      .filter((p) => p.length === 2 && Math.hypot(p[1][0] - p[0][0], p[1][1] - p[0][1]) > 40)
+      .slice(0, 8)
+    const angles = rays.map(([a, b]) => Math.atan2(b[1] - a[1], b[0] - a[0]))
+    const steps = angles.map((angle, i) => ((angles[(i + 1) % 8] - angle + 3 * Math.PI) % (2 * Math.PI)) - Math.PI)
+    expect(Math.max(...steps.map(Math.abs)) - Math.min(...steps.map(Math.abs))).toBeGreaterThan(0.05)
+  })
+})
+
 describe('a motif laid flat and laid back on the form', () => {
   /** Where paper comes to lie: along the spine, then square to it on a geodesic of the surface, by small steps. */
   function laidOn(input: ReturnType<typeof inputOf>, middle: number, x: number, y: number): [s: number, angle: number] {

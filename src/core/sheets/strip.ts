@@ -1,4 +1,6 @@
 import { flatBand } from '../form/flat/band'
+import { flatOutline } from '../form/flat/outline'
+import type { TurnedForm } from '../form/turnedForm'
 import { TO_THE_EDGE_MM } from '../vocabulary/place'
 import { marksRound } from './drawnFlat'
 import { drawnItems } from './drawnItems'
@@ -44,8 +46,9 @@ export function bandStrip(input: SheetInput): Sheet[] {
   // Teeth swing on top of what stays whole.
   const band = flatBand(form, s, high)
   const grown = 1 + (Math.PI * 2 * PAPER_MM) / 2 / band.lengthMm / scale
+  const flat = form.plan.plan.kind === 'round' ? null : unrolledStrip(form, s, high + 2 * options.swingMm)
   const lay = (share: number, up: number): Spot => {
-    const [x, y] = band.at(share, up)
+    const [x, y] = flat ? flat(share, up) : band.at(share, up)
     return [x * scale * grown, -y * scale]
   }
   const over = OVERLAP_MM / (band.lengthMm * scale)
@@ -79,12 +82,14 @@ export function bandStrip(input: SheetInput): Sheet[] {
   }
   const words = [
     `${said(band.lengthMm * scale, input)} round, ${sectors} parts of ${said((band.lengthMm * scale) / sectors, input)}; ${said(OVERLAP_MM, input)} to lap over.`,
-    band.arc
-      ? `A part of a cone: radius ${said(band.arc.radiusMm * scale, input)}, ${Number(((band.arc.angle * 180) / Math.PI).toFixed(1))}°.`
-      : 'Straight: the wall hardly narrows here.',
+    flat
+      ? 'Not round: laid out by its own outline, from the front.'
+      : band.arc
+        ? `A part of a cone: radius ${said(band.arc.radiusMm * scale, input)}, ${Number(((band.arc.angle * 180) / Math.PI).toFixed(1))}°.`
+        : 'Straight: the wall hardly narrows here.',
   ]
   const worst = Math.max(...band.endsMm.map(Math.abs), Math.abs(band.lengthMm - band.aroundMm)) * scale
-  if (worst > 0.3)
+  if (worst > 0.3 && !flat)
     words.push(
       `The wall curves under it: it is off by up to ${said(worst, input)} once round, most of it at its edges.`,
     )
@@ -114,6 +119,20 @@ export function bandStrip(input: SheetInput): Sheet[] {
   if (options.edge === 'motif') items.push(...motifOnStrip(input, s, lay))
   items.push(arrow([0, -high * scale - 6], [0, -high * scale - 14]), text([3, -high * scale - 8], 'to the rim', 2.6))
   return [{ title: `Strip at ${said(options.upMm * scale, input)}`, words, ...fitted(items) }]
+}
+
+/** A strip round a wall that is not round, by triangles; where it laps over it goes straight on. */
+function unrolledStrip(form: TurnedForm, s: number, highMm: number): (share: number, up: number) => Spot {
+  const { from, to } = form.zones.outside
+  const flat = flatOutline(form, { from: Math.max(from, s - highMm), to: Math.min(to, s + highMm) }, 0.5, 1)
+  const STEP = 0.004
+  return (share, up) => {
+    const end = flat.at(s + up, Math.min(1, share) - 0.5)
+    if (share <= 1) return end
+    const before = flat.at(s + up, 0.5 - STEP)
+    const on = (share - 1) / STEP
+    return [end[0] + (end[0] - before[0]) * on, end[1] + (end[1] - before[1]) * on]
+  }
 }
 
 /** The lines that are chosen, where they lie on the strip. */

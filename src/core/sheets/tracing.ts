@@ -165,6 +165,9 @@ function numberAt({ at, edge }: FlatDrawing, spot: readonly [number, number]): S
 
 const BESIDE_MM = 10
 
+/** From this width an area has its name under its number, mm. */
+const NAMED_MM = 11
+
 const SWATCH_MM = 9
 const ROW_MM = 13
 const BOX_MM = 4.5

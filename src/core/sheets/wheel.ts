@@ -1,6 +1,7 @@
 import type { Part } from '../form/parts'
 import { sectorChord } from '../form/repeats'
 import { profileAt } from '../form/turnedForm'
+import { facing } from '../form/zoneNames'
 import { arc, circle, cross, fitted, line, path, polyline, text, type Spot } from './pen'
 import { alongOutside, radii, said } from './measures'
 import type { Segment, Sheet, SheetItem } from './sheet'
@@ -16,6 +17,17 @@ const deg = (radians: number) => (radians * 180) / Math.PI
 /** Handles, spouts and lugs, that stand at a direction of the wall. */
 const joinedAt = (parts: readonly Part[]) => parts.filter(({ kind }) => kind !== 'lid' && kind !== 'feet')
 
+/** Where parts stand: their name, share of a turn, width and height; both of a pair. */
+const jointsOf = ({ form, parts }: Pick<SheetInput, 'form' | 'parts'>) =>
+  joinedAt(parts).flatMap(({ name, kind, degrees, widthMm, upMm, pair }) =>
+    [degrees, ...(pair ? [2 * facing(form.plan.plan) - degrees] : [])].map((turn) => ({
+      name: name ?? kind,
+      share: (((turn / 360) % 1) + 1) % 1,
+      widthMm,
+      upMm,
+    })),
+  )
+
 /** Half the angle that a joint takes at a radius, radians: asin(b ⁄ 2r). */
 export const halfJoint = (widthMm: number, radiusMm: number): number =>
   Math.asin(Math.min(1, widthMm / 2 / Math.max(radiusMm, 1e-6)))
@@ -29,7 +41,7 @@ export function rayShares({ options, parts }: Pick<SheetInput, 'options' | 'part
 
 /** Everything of a wheel about 0, 0, seen from above, its front below. */
 function wheelItems(input: SheetInput): SheetItem[] {
-  const { form, parts, scale } = input
+  const { form, scale } = input
   const { plan } = form
   const round = plan.plan.kind === 'round'
   const { foot, widest, rim } = radii(form)
@@ -71,32 +83,20 @@ function wheelItems(input: SheetInput): SheetItem[] {
     items.push(text(beside(4, 4), `${k + 1}`, 4, { anchor: 'middle', bold: true }))
     items.push(text(beside(6.5, 11.5), `${Number(angle.toFixed(2))}°`, 2.4, { anchor: 'middle' }))
   })
-  for (const part of joinedAt(parts)) {
-    const radius = profileAt(form, alongOutside(form, part.upMm)).r * scale
-    const half = halfJoint(part.widthMm * scale, radius)
-    const middle = (part.degrees / 360) * 2 * Math.PI
-    for (const side of [-1, 1]) {
-      const angle = middle + side * half
-      items.push(
-        path(
-          'mark',
-          line(
-            [Math.sin(angle) * (radius - 6), Math.cos(angle) * (radius - 6)],
-            [Math.sin(angle) * reach, Math.cos(angle) * reach],
-          ),
-          {
-            dash: [1.5, 1],
-          },
-        ),
-      )
+  for (const { name, share, widthMm, upMm } of jointsOf(input)) {
+    const radius = profileAt(form, alongOutside(form, upMm)).r * scale
+    // By angle where it is round, by length of the outline where it is not: as the wall itself is walked.
+    const half = round
+      ? halfJoint(widthMm * scale, radius) / (2 * Math.PI)
+      : (widthMm * scale) / 2 / (plan.length * radius)
+    for (const side of [-half, half]) {
+      const [from, to] = [at(share + side, radius - 6), at(share + side, reach)]
+      items.push(path('mark', line(from, to), { dash: [1.5, 1] }))
     }
+    const rim = Array.from({ length: 13 }, (_, i) => at(share + half * (i / 6 - 1), reach - 2))
     // Its name stands beside its edge, off the ray through its middle.
-    const off = middle - half - 4 / radius
-    const [x, y] = [Math.sin(off), Math.cos(off)]
-    items.push(
-      path('mark', arc([0, 0], reach - 2, Math.PI / 2 - middle - half, Math.PI / 2 - middle + half), { widthMm: 0.8 }),
-      text([x * (radius + 6), y * (radius + 6) + 1], part.name ?? part.kind, 3, { anchor: 'middle' }),
-    )
+    const [x, y] = at(share - half - 4 / (plan.length * radius), radius + 6)
+    items.push(path('mark', polyline(rim), { widthMm: 0.8 }), text([x, y + 1], name, 3, { anchor: 'middle' }))
   }
   items.push(text([0, reach - 1.5], 'front', 3, { anchor: 'middle', bold: true }), cross([0, 0], 8))
   items.push(...ringTable(input, rings, [reach + 8, -reach + 6]))
@@ -134,7 +134,7 @@ export function sectorWheel(input: SheetInput): Sheet[] {
       : 'Not round: rays stand at equal lengths of the outline, not at equal angles.',
     spanWordsOf(2 * widest * scale, input),
   ].filter(Boolean)
-  if (options.half) return [halfWheel(input, words)]
+  if (options.half && form.plan.plan.kind === 'round') return [halfWheel(input, words)]
   return [{ title: `Sector wheel, ${options.sectors}`, words, ...fitted(wheelItems(input)) }]
 }
 

@@ -181,6 +181,20 @@ describe('pages', () => {
     expect(tiling(sheet(room + 0.6), 'a4').tiles).toHaveLength(1)
   })
 
+  it('a strip longer than a roll is wide runs along it, on one page', () => {
+    const strip: Sheet = {
+      title: 't',
+      words: [],
+      widthMm: 1220,
+      heightMm: 90,
+      items: [path('mark', line([0, 0], [1220, 90]))],
+    }
+    expect(tiling(strip, 'roll').tiles).toHaveLength(1)
+    expect(tiling(strip, 'roll').page[1]).toBeCloseTo(609.6, 1)
+    expect(tiling({ ...strip, widthMm: 500, items: [] }, 'roll').page[0]).toBeCloseTo(609.6, 1)
+    expect(tiling(strip, 'a4').tiles.length).toBeGreaterThan(3)
+  })
+
   it('a text that no page holds whole is moved onto the one that has most of it', () => {
     const item = text([180, 20], 'a long text that would be cut at the edge', 5)
     const sheet: Sheet = {

@@ -57,15 +57,21 @@ const pagesFor = (length: number, room: number): number =>
 
 /** Parts a sheet over pages, the way round that takes fewer; empty pages are left out. */
 export function tiling(sheet: Sheet, paper: SheetPaper): Tiling {
-  if (paper === 'roll') {
-    // On a roll the long side runs with it.
-    const height = Math.min(ROLL_MOST, Math.max(sheet.heightMm + 2 * MARGIN + FOOT, 160))
-    return laid(sheet, [ROLL_WIDTH, height])
-  }
+  if (paper === 'roll') return onRoll(sheet)
   const [w, h] = PAPER[paper]
   const upright = laid(sheet, [w, h])
   const lying = laid(sheet, [h, w])
   return lying.tiles.length < upright.tiles.length ? lying : upright
+}
+
+/** On a roll, along it or across: whichever takes fewer pages, then less of the roll. */
+function onRoll(sheet: Sheet): Tiling {
+  const long = (mm: number) => Math.min(ROLL_MOST, Math.max(160, mm))
+  const down = long(sheet.heightMm + 2 * MARGIN + FOOT)
+  const along = long(sheet.widthMm + 2 * MARGIN + RIGHT_BAR)
+  const [across, lying] = [laid(sheet, [ROLL_WIDTH, down]), laid(sheet, [along, ROLL_WIDTH])]
+  if (across.tiles.length !== lying.tiles.length) return across.tiles.length < lying.tiles.length ? across : lying
+  return down <= along ? across : lying
 }
 
 function laid(sheet: Sheet, [w, h]: readonly [number, number]): Tiling {
