@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { surfacesOf } from '../form/assembly'
 import { profileCurve } from '../form/flat/profileCurve'
 import { FORM_PRESETS } from '../form/presets'
 import { profileAt } from '../form/turnedForm'
@@ -299,6 +300,24 @@ describe('surfaces laid flat', () => {
     for (const part of input.parts) {
       const [sheet] = flattenedWall({ ...input, options: { ...input.options, on: part.id, zone: '' } })
       expect(sheet.items.length, part.kind).toBeGreaterThan(4)
+    }
+  })
+})
+
+describe('a zone that does not go all round', () => {
+  it('the outer and the inner side of a handle are each half of its girth', () => {
+    const input = inputOf('mug')
+    const [handle] = input.parts
+    const width = (zone: string) => {
+      const [sheet] = flattenedWall({ ...input, options: { ...input.options, on: handle.id, zone, gores: 1 } })
+      return Math.max(...paths(sheet, 'cut').flatMap(({ d }) => pointsOf(d).map(([x]) => x))) - 2
+    }
+    const surface = surfacesOf(input.form, input.parts).find(({ id }) => id === handle.id)
+    const girth = Math.max(...(surface?.form.profile.map(({ r }) => 2 * Math.PI * r) ?? []))
+    // Its parallels are arcs: from end to end they are a little less.
+    for (const side of ['outer', 'inner']) {
+      expect(width(side)).toBeLessThan(girth / 2 + 0.1)
+      expect(width(side)).toBeGreaterThan(0.93 * (girth / 2))
     }
   })
 })

@@ -2,7 +2,7 @@ import { surfacesOf } from '../form/assembly'
 import { flatGore, goresFor, PINCH } from '../form/flat/gore'
 import { flatOutline } from '../form/flat/outline'
 import { profileAt, type Stretch } from '../form/turnedForm'
-import type { Surface } from '../form/surfaces/surface'
+import type { Surface, SurfaceZone } from '../form/surfaces/surface'
 import { liesFlat } from '../skin/motifs/motifCopies'
 import { gridFor, marksRound } from './drawnFlat'
 import { drawnItems } from './drawnItems'
@@ -25,8 +25,7 @@ export function flattenedWall(input: SheetInput): Sheet[] {
   const surface = surfacesOf(form, parts).find(({ id }) => id === options.on) ?? surfacesOf(form, parts)[0]
   const zone = zoneOf(surface, options.zone)
   if (surface.part === null && (zone.key === 'floor' || zone.key === 'base')) return [disc(input, zone.key)]
-  const stretch = zone.stretch
-  const laid = gores(surface, stretch, input)
+  const laid = gores(surface, zone, input)
   const name = surface.part === null ? zone.name : `${surface.name}, ${zone.name}`
   return [{ title: `${name}, flat`, ...laid }]
 }
@@ -66,19 +65,25 @@ function disc(input: SheetInput, key: 'floor' | 'base'): Sheet {
 }
 
 /** A stretch in gores side by side, with heights, sectors and the lines that stand on it. */
-function gores(surface: Surface, stretch: Stretch, input: SheetInput): Omit<Sheet, 'title'> {
+function gores(
+  surface: Surface,
+  { stretch, arcs }: Pick<SurfaceZone, 'stretch' | 'arcs'>,
+  input: SheetInput,
+): Omit<Sheet, 'title'> {
   const { form: own } = surface
   const { scale, options } = input
   const round = own.plan.plan.kind === 'round'
-  const needed = goresFor(own, stretch)
-  const count = options.gores > 0 ? options.gores : needed
+  // A zone that does not go all round is laid out by itself.
+  const [arcFrom, arcTo] = arcs?.[0] ?? [0, 1]
+  const wide = arcTo - arcFrom
+  const count = options.gores > 0 ? options.gores : Math.max(1, Math.ceil(goresFor(own, stretch) * wide))
   const inside = surface.part === null && stretch.from >= own.zones.rim.to && own.zones.rim.to > 0
   const hand = inside ? -1 : 1
-  const gore = round ? flatGore(own, stretch, count) : null
-  const shareOf = 1 / count
+  const gore = round ? flatGore(own, stretch, count / wide) : null
+  const shareOf = wide / count
   const flats = Array.from({ length: count }, (_, i) => {
-    // The first gore stands about the front.
-    const spine = i / count
+    // Of what goes all round the first gore stands about the front.
+    const spine = arcs ? arcFrom + (i + 0.5) * shareOf : i / count
     const raw = gore
       ? (s: number, off: number) => gore.at(s, 2 * Math.PI * off)
       : flatOutline(own, stretch, spine, shareOf).at
@@ -89,7 +94,7 @@ function gores(surface: Surface, stretch: Stretch, input: SheetInput): Omit<Shee
     spine,
     at: (s: number, off: number): Spot => {
       const [x, y] = raw(s, off)
-      return [(hand * x + 0) * scale + i * widest, -hand * y * scale]
+      return [hand * x * scale + i * widest, -hand * y * scale]
     },
   }))
   const items: SheetItem[] = []
@@ -106,7 +111,7 @@ function gores(surface: Surface, stretch: Stretch, input: SheetInput): Omit<Shee
         polyline([...left, ...acrossAt(at, stretch.to), ...right, ...acrossAt(at, stretch.from).reverse()], true),
       ),
     )
-    for (let up = LEVEL_MM; up * 1 < (stretch.to - stretch.from) * scale - 1; up += LEVEL_MM) {
+    for (let up = LEVEL_MM; up < (stretch.to - stretch.from) * scale - 1; up += LEVEL_MM) {
       const s = inside ? stretch.to - up / scale : stretch.from + up / scale
       items.push(path('guide', polyline(acrossAt(at, s))))
       if (placed[0].at === at && up % 20 === 0) {
