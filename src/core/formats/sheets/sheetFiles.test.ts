@@ -3,6 +3,8 @@ import { Resvg } from '@resvg/resvg-js'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { flatGore } from '../../form/flat/gore'
+import { planOutline, ROUND } from '../../form/planOutline'
 import { circle, fitted, line, path, polyline, text } from '../../sheets/pen'
 import type { Sheet, SheetItem } from '../../sheets/sheet'
 import { cardFonts, pagesOf } from '../fixtures/reading'
@@ -104,6 +106,48 @@ describe('a sheet as PDF, drawn by another program at 300 dpi', () => {
     // At 30 mm off the middle half the chord is 40: 3, 4, 5.
     const off = runs(page, middle + 30, 'across')
     expect(Math.abs(off[1] - off[0] - 80)).toBeLessThan(0.2)
+  })
+
+  it('a cone of 60 to 40 over a slant of 90 comes out with radii of 270 and 180 and 80° (closed form)', async () => {
+    const profile = Array.from({ length: 91 }, (_, i) => ({
+      r: 60 - (20 * i) / 90,
+      z: Math.sqrt(1 - (20 / 90) ** 2) * i,
+    }))
+    const outside = { from: 0, to: 90 }
+    const none = { from: -1000, to: -1000 }
+    const { at } = flatGore(
+      {
+        profile,
+        lengths: profile.map((_, i) => i),
+        totalMm: 90,
+        zones: { base: none, outside, rim: none, inside: none, floor: none },
+        wallMm: 5,
+        heightMm: 88,
+        flat: false,
+        plan: planOutline(ROUND),
+        unevenMm: 0,
+      },
+      outside,
+      1,
+    )
+    const parallel = (s: number) =>
+      path(
+        'mark',
+        polyline(
+          Array.from({ length: 721 }, (_, i) => {
+            const [x, y] = at(s, ((i - 360) / 360) * Math.PI)
+            return [x, -y] as const
+          }),
+        ),
+        { widthMm: 0.25 },
+      )
+    const sheet = sheetOf([parallel(0), parallel(90)])
+    const page = await raster(await print(sheet, 'a3'))
+    // In the middle the arcs are the slant apart; the ends of the lower one are 2 · 270 · sin 40° apart, 270 (1 − cos 40°) above it.
+    const middle = runs(page, 8 + sheet.widthMm / 2, 'down').slice(0, 2)
+    expect(Math.abs(middle[1] - middle[0] - 90)).toBeLessThan(0.3)
+    expect(Math.abs(sheet.widthMm - 4 - 2 * 270 * Math.sin((40 * Math.PI) / 180))).toBeLessThan(0.3)
+    expect(Math.abs(sheet.heightMm - 4 - (270 - 180 * Math.cos((40 * Math.PI) / 180)))).toBeLessThan(0.3)
   })
 
   it('a printer that makes 98 of 100 is made to print 102', async () => {
