@@ -136,7 +136,7 @@ export function byNumber(input: SheetInput): Sheet[] {
     const size = Math.max(1.8, Math.min(5, widthMm * input.scale * 0.6))
     const label = own.length ? own.join('+') : '–'
     items.push(text([at[0], at[1] + size * 0.35], label, size, { anchor: 'middle', bold: true }))
-    if (size > 3.4)
+    if (widthMm * input.scale > NAMED_MM)
       items.push(text([at[0], at[1] + size * 0.35 + 3], called || `area ${id}`, 2.4, { anchor: 'middle' }))
   }
   items.push(...legendItems(input, items))
