@@ -43,7 +43,7 @@ const api = {
   sheetsPdf: (asked: readonly SheetAsked[], studio: Studio, fonts: CardFonts, paper: SheetPaper) => {
     const printed = asked.flatMap((one) => {
       const { sheets, foot } = sheetsFor(one, studio)
-      return sheets.map((sheet) => ({ sheet, foot }))
+      return sheets.map((sheet) => ({ sheet, foot, uncorrected: one.kind === 'printer' }))
     })
     return sent(sheetsPdf(printed, fonts, paper, studio.settings.printer ?? undefined))
   },

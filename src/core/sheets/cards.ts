@@ -3,7 +3,7 @@ import { profileAt } from '../form/turnedForm'
 import { alongOutside, radii, said } from './measures'
 import { drawnFlat } from './drawnFlat'
 import { drawnItems } from './drawnItems'
-import { arc, circle, cross, fitted, line, path, polyline, text, type Spot } from './pen'
+import { arc, circle, cross, fitted, line, mapped, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
 import type { SheetInput } from './sheetInput'
 import { chosenLines, copyOf } from './tracing'
@@ -128,7 +128,8 @@ export function practiceSheet(input: SheetInput): Sheet[] {
     const drawn = drawnItems(flat.marks, { broad: true })
     const { items: own } = fitted(drawn, 0)
     items.push(text([0, y + 3], chosen.name, 3.2, { bold: true }))
-    for (const item of own) if (item.kind === 'path') items.push({ ...item, d: item.d.map((s) => moved(s, 0, y + 8)) })
+    for (const item of own)
+      if (item.kind === 'path') items.push({ ...item, d: mapped(item.d, ([u, v]) => [u, v + y + 8]) })
   }
   return [
     {
@@ -140,9 +141,6 @@ export function practiceSheet(input: SheetInput): Sheet[] {
     },
   ]
 }
-
-const moved = <S extends readonly unknown[]>(segment: S, dx: number, dy: number): S =>
-  segment.map((value, i) => (typeof value === 'number' ? value + (i % 2 ? dx : dy) : value)) as unknown as S
 
 /** Two lines 100 mm apart to draw on wet clay, and how to read them after each firing. */
 export function shrinkageBar(input: SheetInput): Sheet[] {

@@ -34,7 +34,7 @@ export interface FlatDrawing {
   readonly at: (spot: readonly [column: number, row: number]) => Spot | null
   /** Radius of the flat part round 0, 0, if it is one, and its outline for shares of a turn. */
   readonly edge: ((share: number) => Spot) | null
-  /** The edges of a repeat, where rays of a wheel with as many sectors stand between repeats; from below upwards. */
+  /** The edges of a repeat, halfway to the next: rays of a wheel laid on to the repeats stand there. From below upwards. */
   readonly rays: readonly (readonly Spot[])[]
   /** Which way the clay’s front or rim is from the middle of the sheet, and what it is called. */
   readonly toward: { readonly word: 'rim' | 'front' | 'up'; readonly way: Spot }

@@ -19,6 +19,9 @@ export function radii(form: TurnedForm): { readonly foot: number; readonly wides
   return { foot, widest: Math.max(widest, foot), rim: profileAt(form, form.zones.outside.to).r }
 }
 
+/** Across the widest place, the long way where it is not round; mm as made. */
+export const widestMm = (form: TurnedForm): number => 2 * radii(form).widest * Math.max(1, form.plan.plan.ratio)
+
 /** How much a length may differ while the stage lasts, in words; empty where it cannot. */
 export const spanWords = (mm: number, input: Pick<SheetInput, 'scale' | 'least' | 'most' | 'unit'>): string => {
   const span = (mm * (input.most - input.least)) / 2 / input.scale

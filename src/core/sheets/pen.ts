@@ -85,8 +85,10 @@ export const pointsOf = (d: readonly Segment[]): Spot[] =>
 /** About how wide a text is, mm: over half its size a letter. */
 const textWidth = ({ text: words, sizeMm }: Pick<TextItem, 'text' | 'sizeMm'>): number => words.length * sizeMm * 0.52
 
+type Box = readonly [left: number, top: number, right: number, bottom: number]
+
 /** The box round an item, mm. */
-export function boxOf(item: SheetItem): readonly [left: number, top: number, right: number, bottom: number] {
+export function boxOf(item: SheetItem): Box {
   if (item.kind === 'path') {
     const points = pointsOf(item.d)
     const xs = points.map(([x]) => x)
@@ -113,7 +115,7 @@ const moved = (item: SheetItem, dx: number, dy: number): SheetItem =>
     : { ...item, d: mapped(item.d, ([x, y]) => [x + dx, y + dy]) }
 
 /** A path with each of its points somewhere else; true for moves, turns, mirrors and sizes. */
-const mapped = (d: readonly Segment[], to: (spot: Spot) => Spot): Segment[] =>
+export const mapped = (d: readonly Segment[], to: (spot: Spot) => Spot): Segment[] =>
   d.map((segment): Segment => {
     switch (segment[0]) {
       case 'Z':
@@ -130,17 +132,18 @@ const mapped = (d: readonly Segment[], to: (spot: Spot) => Spot): Segment[] =>
     }
   })
 
+/** The box round some items, mm; endless the wrong way round none. */
+export const boxOfAll = (items: readonly SheetItem[]): Box =>
+  items
+    .map(boxOf)
+    .reduce<Box>(
+      ([a, b, c, d], [l, t, r, e]) => [Math.min(a, l), Math.min(b, t), Math.max(c, r), Math.max(d, e)],
+      [Infinity, Infinity, -Infinity, -Infinity],
+    )
+
 /** Items moved so that they begin at 0, 0 with a margin, and the size of what they take. */
 export function fitted(items: readonly SheetItem[], marginMm = 2): Pick<Sheet, 'items' | 'widthMm' | 'heightMm'> {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
-  for (const item of items) {
-    const box = boxOf(item)
-    left = Math.min(left, box[0])
-    top = Math.min(top, box[1])
-    right = Math.max(right, box[2])
-    bottom = Math.max(bottom, box[3])
-  }
-  if (!items.length) [left, top, right, bottom] = [0, 0, 10, 10]
+  const [left, top, right, bottom] = items.length ? boxOfAll(items) : [0, 0, 10, 10]
   return {
     items: items.map((item) => moved(item, marginMm - left, marginMm - top)),
     widthMm: right - left + 2 * marginMm,

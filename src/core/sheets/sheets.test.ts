@@ -16,7 +16,8 @@ import { SHEET_KINDS, SHEETS } from './kinds'
 import { copyPercent, tracing } from './tracing'
 import { flattenedWall } from './wall'
 import { halfJoint, halfRays, rayShares, sectorWheel } from './wheel'
-import { bandStrip, zigzag } from './strip'
+import { radii, widestMm } from './measures'
+import { bandEdges, bandStrip, zigzag } from './strip'
 
 /* Values without a source beside them are those of a prototype of ours, worked out there in another way. */
 
@@ -107,6 +108,28 @@ describe('strips', () => {
     const around = 2 * Math.PI * profileAt(input.form, input.form.zones.outside.from + 60).r
     const length = Math.hypot(lap[1][0] - begin[0][0], lap[1][1] - begin[0][1])
     if (sheet.words[1].startsWith('Straight')) expect(Math.abs(length - around)).toBeLessThan(0.6)
+  })
+})
+
+describe('strips for bands', () => {
+  const { form } = inputOf('jug')
+  const wallMm = form.zones.outside.to - form.zones.outside.from
+
+  it('are as high as the band, or mark the one edge that is not the wall’s own', () => {
+    expect(bandEdges(form, { fromMm: 40, toMm: 100 })).toEqual({ upMm: 70, highMm: 60 })
+    // From 6 mm to the rim: its lower edge lies at 6.
+    const dip = bandEdges(form, { fromMm: 6, toMm: 400 })
+    expect(dip && dip.upMm - dip.highMm / 2).toBeCloseTo(6, 9)
+    expect(dip?.highMm).toBe(20)
+    const foot = bandEdges(form, { fromMm: 0, toMm: 50 })
+    expect(foot && foot.upMm + foot.highMm / 2).toBeCloseTo(50, 9)
+    expect(bandEdges(form, { fromMm: 0, toMm: wallMm })).toBeNull()
+  })
+
+  it('the widest place of an oval is its length', () => {
+    const oval = inputOf('platter').form
+    expect(widestMm(oval) / (2 * radii(oval).widest)).toBeCloseTo(oval.plan.plan.ratio, 9)
+    expect(widestMm(form)).toBe(2 * radii(form).widest)
   })
 })
 

@@ -1,13 +1,13 @@
 import { flatBand } from '../form/flat/band'
 import { flatOutline } from '../form/flat/outline'
 import type { TurnedForm } from '../form/turnedForm'
-import { TO_THE_EDGE_MM } from '../vocabulary/place'
 import { marksRound } from './drawnFlat'
 import { drawnItems } from './drawnItems'
 import { alongOutside, said } from './measures'
 import { arrow, fitted, line, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
 import type { SheetInput } from './sheetInput'
+import { chosenLines } from './tracing'
 
 /** Paper that laps over where a strip closes, mm [ours]. */
 const OVERLAP_MM = 10
@@ -137,16 +137,26 @@ function unrolledStrip(form: TurnedForm, s: number, highMm: number): (share: num
 
 /** The lines that are chosen, where they lie on the strip. */
 function motifOnStrip(input: SheetInput, s: number, lay: (share: number, up: number) => Spot): SheetItem[] {
-  const chosen = input.lines.find(({ id }) => id === input.options.of) ?? input.lines[0]
+  const chosen = chosenLines(input)
   if (!chosen || chosen.motif.side !== 'outside' || chosen.motif.on) return []
   return drawnItems(marksRound(input, chosen.motif, (share, along) => lay(share, along - s)))
 }
 
-/** Strips where the plan has bands: their upper and lower edges, as one sheet each. */
-export const bandEdges = (band: {
-  readonly fromMm: number
-  readonly toMm: number
-}): { upMm: number; highMm: number } => {
-  const to = Math.min(band.toMm, TO_THE_EDGE_MM)
-  return { upMm: (band.fromMm + to) / 2, highMm: Math.max(4, to - band.fromMm) }
+/** Height of a strip that only marks one edge of a band, mm [ours]. */
+const EDGE_STRIP_MM = 20
+
+/**
+ * The strip for a band up the outside: all of it, or what marks its one edge where the other is that of the wall. Null where both are.
+ */
+export function bandEdges(
+  { zones }: Pick<TurnedForm, 'zones'>,
+  { fromMm, toMm }: { readonly fromMm: number; readonly toMm: number },
+): { readonly upMm: number; readonly highMm: number } | null {
+  const wallMm = zones.outside.to - zones.outside.from
+  const [fromFoot, toRim] = [fromMm < 1, toMm > wallMm - 1]
+  if (fromFoot && toRim) return null
+  const half = Math.min(EDGE_STRIP_MM, wallMm) / 2
+  if (toRim) return { upMm: Math.min(wallMm, fromMm + half), highMm: 2 * half }
+  if (fromFoot) return { upMm: Math.max(0, toMm - half), highMm: 2 * half }
+  return { upMm: (fromMm + toMm) / 2, highMm: Math.max(4, toMm - fromMm) }
 }

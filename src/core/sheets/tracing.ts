@@ -3,7 +3,7 @@ import type { Motif } from '../vocabulary/motif'
 import { drawnFlat, type FlatDrawing } from './drawnFlat'
 import { drawnItems } from './drawnItems'
 import { said, spanWords } from './measures'
-import { arrow, boxOf, circle, cross, fitted, line, mirrored, path, polyline, text, type Spot } from './pen'
+import { arrow, boxOfAll, circle, cross, fitted, line, mirrored, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
 import type { SheetInput, SheetLines } from './sheetInput'
 
@@ -19,17 +19,6 @@ export const chosenLines = ({ lines, options }: Pick<SheetInput, 'lines' | 'opti
 /** Which copy is laid out, from 0; all of what lies flat, and where it is asked for. */
 export const copyOf = (motif: Motif, copy: number): number | null =>
   copy === 0 || liesFlat(motif) ? null : Math.min(copies(motif).length, copy) - 1
-
-/** The box of items, mm. */
-const boxAll = (items: readonly SheetItem[]) =>
-  items
-    .map(boxOf)
-    .reduce(([a, b, c, d], [l, t, r, e]) => [Math.min(a, l), Math.min(b, t), Math.max(c, r), Math.max(d, e)] as const, [
-      Infinity,
-      Infinity,
-      -Infinity,
-      -Infinity,
-    ] as readonly [number, number, number, number])
 
 /** The outline of the flat part, the direction of the clay, and marks to lay it on by the sectors of the wheel. */
 function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem[], sectors: number): SheetItem[] {
@@ -49,7 +38,7 @@ function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem
     return items
   }
   if (!drawn.length) return items
-  const [left, top, right, bottom] = boxAll(drawn)
+  const [left, top, right, bottom] = boxOfAll(drawn)
   const middle = (left + right) / 2
   items.push(
     path('mark', line([middle, top - 8], [middle, top - 3])),
@@ -61,7 +50,7 @@ function registration(flat: FlatDrawing, motif: Motif, drawn: readonly SheetItem
     text([middle, top - 9], `middle of ${motif.repeats > 1 ? 'a repeat' : 'it'}`, 2.4, { anchor: 'middle' }),
     ...flat.rays.flatMap((ray) => [
       path('guide', polyline(ray), { dash: [3, 2], widthMm: 0.15 }),
-      text([ray[0][0], ray[0][1] + 3.4], 'ray of the wheel', 2, { anchor: 'middle' }),
+      text([ray[0][0], ray[0][1] + 3.4], 'edge of the repeat', 2, { anchor: 'middle' }),
     ]),
   )
   return items
@@ -86,7 +75,7 @@ export function tracing(input: SheetInput): Sheet[] {
       })
     : drawnItems(whole.marks, { dotsMm, broad: true })
   const all = [...registration(whole, chosen.motif, drawn, options.sectors), ...drawn]
-  const [left, , right] = boxAll(drawn.length ? drawn : all)
+  const [left, , right] = boxOfAll(drawn.length ? drawn : all)
   const words = [
     copy === null
       ? chosen.motif.repeats > 1 && !liesFlat(chosen.motif)
@@ -175,7 +164,7 @@ const BOX_MM = 4.5
 /** The jars under a drawing: number, raw and fired colour, name, a box for each coat. */
 function legendItems({ jars }: SheetInput, drawn: readonly SheetItem[]): SheetItem[] {
   if (!jars.length) return []
-  const [left, , , bottom] = boxAll(drawn)
+  const [left, , , bottom] = boxOfAll(drawn)
   const top = bottom + 12
   const swatch = ([x, y]: Spot, fill: string): SheetItem =>
     path(

@@ -234,7 +234,7 @@ function Sheets({
         </div>
         <p className="text-xs text-base-content/75">
           Print at 100 % (“actual size”).{' '}
-          {studio.settings.printer
+          {studio.settings.printer && chosen.kind !== 'printer'
             ? 'Corrected for your printer.'
             : inUnits('Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.')}
         </p>

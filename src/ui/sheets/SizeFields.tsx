@@ -1,7 +1,7 @@
 'use client'
 
 import { buildForm } from '@/core/form/buildForm'
-import { radii } from '@/core/sheets/measures'
+import { widestMm } from '@/core/sheets/measures'
 import { CLAY_WATER, dryness } from '@/core/clay/drying/clayWater'
 import { STAGE, STAGES, type Stage } from '@/core/clay/stages'
 import type { Piece } from '@/core/model/piece'
@@ -30,7 +30,7 @@ export function SizeFields({
 }) {
   const { drying } = useDrying(piece, studio)
   const form = buildForm(piece.form)
-  const madeMm = form.ok ? 2 * radii(form.value).widest : 0
+  const madeMm = form.ok ? widestMm(form.value) : 0
   const now = drying && !hasBeenFired(piece.steps) ? columnOf(drying, 'wall') : null
   const clay = CLAY_WATER[studio.bodies[piece.bodyId].water]
   const omega = now ? dryness(clay, now.waterNow) : null

@@ -158,6 +158,15 @@ describe('a sheet as PDF, drawn by another program at 300 dpi', () => {
     expect(Math.abs(down[1] - down[0] - 99.01)).toBeLessThan(0.15)
   })
 
+  it('the check of the printer itself is printed as it is, or it would measure its own correction', async () => {
+    const bytes = await sheetsPdf([{ sheet: sheetOf([square(100)]), foot: '', uncorrected: true }], cardFonts, 'a4', {
+      across: 0.98,
+      down: 0.98,
+    })
+    const across = runs(await raster(bytes), 50, 'across')
+    expect(Math.abs(across[1] - across[0] - 100)).toBeLessThan(0.15)
+  })
+
   it('a line of 289 mm goes on over the join of two pages', async () => {
     const sheet = sheetOf([
       path('mark', line([0, 5], [0, 25]), { widthMm: 0.25 }),

@@ -47,6 +47,8 @@ export interface PrintedSheet {
   readonly sheet: Sheet
   /** Piece, stage and scale, in one line. */
   readonly foot: string
+  /** A check of the printer itself, which is never corrected. */
+  readonly uncorrected?: boolean
 }
 
 /** What a printer makes of a length, both ways, as a share: 0.98 prints 98 mm for 100. */
@@ -54,6 +56,8 @@ export interface PrinterShare {
   readonly across: number
   readonly down: number
 }
+
+const TRUE_PRINTER: PrinterShare = { across: 1, down: 1 }
 
 /**
  * Writes sheets as one PDF at true size: lines stay lines, each page with bars of 100 mm both ways, sheets that are larger than a page on
@@ -63,7 +67,7 @@ export async function sheetsPdf(
   printed: readonly PrintedSheet[],
   fonts: CardFonts,
   paper: SheetPaper,
-  printer: PrinterShare = { across: 1, down: 1 },
+  printer: PrinterShare = TRUE_PRINTER,
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false })
   pdf.registerFontkit(fontkit)
@@ -81,7 +85,7 @@ export async function sheetsPdf(
     tiled.tiles.forEach((tile, i) => {
       const [width, height] = tiled.page
       const page = pdf.addPage([width * POINTS, height * POINTS])
-      new PageWriter(page, { regular, bold }, tiled, printer).write(one, tile, i)
+      new PageWriter(page, { regular, bold }, tiled, one.uncorrected ? TRUE_PRINTER : printer).write(one, tile, i)
     })
   }
   return pdf.save()

@@ -52,9 +52,10 @@ export function sheetOfStep(piece: Piece, studio: Studio, step: Step): Omit<Want
       because,
     }
   }
-  if ('place' in step && step.place.band && step.place.parts.includes('outside'))
-    return { kind: 'strip', options: { ...begin, ...bandEdges(step.place.band), edge: 'plain' }, because }
-  return null
+  if (!('place' in step) || !step.place.band || !step.place.parts.includes('outside')) return null
+  const form = buildForm(piece.form)
+  const edges = form.ok && !form.value.flat ? bandEdges(form.value, step.place.band) : null
+  return edges && { kind: 'strip', options: { ...begin, ...edges, edge: 'plain' }, because }
 }
 
 /** The sheets of a plan: one for each step that needs one, and what goes with all of them; none twice. */
