@@ -124,6 +124,28 @@ test('a piece file of a piece that is here: keep both, or replace', async ({ pag
   await expect(page.getByLabel('Notes')).toHaveValue('from the other shed')
 })
 
+/** Types words into the search of the rack; the longest task of the main thread in the second that follows, ms. */
+const longestTask = (page: Page, words: string): Promise<number> =>
+  page.evaluate(
+    (typed) =>
+      new Promise<number>((resolve) => {
+        let longest = 0
+        const observer = new PerformanceObserver((list) => {
+          for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration)
+        })
+        observer.observe({ type: 'longtask' })
+        setTimeout(() => {
+          observer.disconnect()
+          resolve(longest)
+        }, 1200)
+        const input = document.querySelector<HTMLInputElement>('[aria-label="Find pieces"]')!
+        const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
+        set.call(input, typed)
+        input.dispatchEvent(new Event('input', { bubbles: true }))
+      }),
+    words,
+  )
+
 test('two hundred pieces: found as quickly as twenty, pictures as they come into view, long names clear of buttons', async ({
   page,
 }) => {
@@ -142,23 +164,10 @@ test('two hundred pieces: found as quickly as twenty, pictures as they come into
   await open(page, '/')
   await expect(cards(page)).toHaveCount(200)
   await expect(page.getByRole('status').filter({ hasText: 'Opened' })).toHaveCount(0)
-  const blocked = await page.evaluate(
-    () =>
-      new Promise<number>((resolve) => {
-        let longest = 0
-        const observer = new PerformanceObserver((list) => {
-          for (const entry of list.getEntries()) longest = Math.max(longest, entry.duration)
-        })
-        observer.observe({ type: 'longtask' })
-        setTimeout(() => resolve(longest), 1500)
-        const input = document.querySelector<HTMLInputElement>('[aria-label="Find pieces"]')!
-        const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!
-        set.call(input, 'mugs 1')
-        input.dispatchEvent(new Event('input', { bubbles: true }))
-      }),
-  )
-  // Fewer than 200 ms with two tests at a time on a processor that also draws; alone it is far below.
-  expect(blocked).toBeLessThan(400)
+  // The best of three: what the page itself takes, not the other test that shares the processor.
+  const blocked = []
+  for (const words of ['mugs 1', 'mugs', 'mugs 1']) blocked.push(await longestTask(page, words))
+  expect(Math.min(...blocked), blocked.join(', ')).toBeLessThan(200)
   await expect(page.getByRole('search')).toContainText(/\d+ of 200 found/)
   await page.getByRole('searchbox').fill('harbour show')
   await expect(cards(page)).toHaveCount(1)

@@ -180,7 +180,7 @@ const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData
 })
 
 /** The small fired picture of a piece once it is `seen`, kept in the browser until what it depends on changes. */
-export function useThumbnail(piece: Piece, studio: Studio, size: number, seen: boolean): Asked<ImageData> {
+export function useThumbnail(piece: Piece, studio: Studio, size: number, seen = true): Asked<ImageData> {
   const about = seen ? { pieceId: piece.id, of: pictureText(piece, studio), size } : null
   return useAsked(PICTURE(piece, studio), about)
 }

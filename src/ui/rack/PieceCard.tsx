@@ -18,12 +18,14 @@ import { Words } from '@/ui/kit/Words'
 
 const SIZE = 260
 
-/** One piece on the rack: fired picture, where it stands, what to do next. */
+/**
+ * One piece on the rack: fired picture, where it stands, what to do next. Out of view it has no pictures, so that a rack of two
+ * hundred is looked through at once.
+ */
 export function PieceCard({ piece, studio, away = false }: { piece: Piece; studio: Studio; away?: boolean }) {
   const { ref, seen } = useSeen<HTMLLIElement>()
   const next = nextStepIndex(piece.steps)
   const lots = lotPieces(piece)
-  const { value: pixels, problem } = useThumbnail(lots[0]?.piece ?? piece, studio, SIZE, seen)
   const lost = piece.count - standingPots(piece).length
   const times = timeline(piece.steps)
   const stage = STAGE[times[next].stage].name
@@ -36,11 +38,7 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
     >
       <Link href={`/plan/${piece.id}`} className="block">
         <div className="flex aspect-square max-h-64 w-full items-center justify-center bg-[var(--stage)]">
-          {pixels ? (
-            <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
-          ) : (
-            <span className="p-3 text-sm text-[var(--stage-ink)]">{problem ?? 'firing the picture…'}</span>
-          )}
+          {seen && <CardPicture piece={lots[0]?.piece ?? piece} studio={studio} />}
         </div>
         <div className="space-y-2 p-3 pb-2">
           <div>
@@ -51,7 +49,7 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
               {piece.tags.length > 0 && ` · ${piece.tags.join(', ')}`}
             </p>
           </div>
-          <LifeStrip piece={piece} />
+          {seen ? <LifeStrip piece={piece} /> : <div className="h-6" />}
         </div>
       </Link>
       {lots.length > 1 && <LotLines lots={lots} studio={studio} />}
@@ -73,5 +71,14 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
         <PieceMenu piece={piece} studio={studio} away={away} />
       </div>
     </li>
+  )
+}
+
+function CardPicture({ piece, studio }: { piece: Piece; studio: Studio }) {
+  const { value: pixels, problem } = useThumbnail(piece, studio, SIZE)
+  return pixels ? (
+    <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
+  ) : (
+    <span className="p-3 text-sm text-[var(--stage-ink)]">{problem ?? 'firing the picture…'}</span>
   )
 }

@@ -24,10 +24,14 @@ export function RackView() {
     sort: RACK_SORTS.find((sort) => sort === inAddress('sort')) ?? 'placed',
     group: RACK_GROUPS.find((group) => group === inAddress('group')) ?? 'none',
   }))
+  // The address follows once the hands rest: each change of it goes through the router.
   useEffect(() => {
-    writeAddress('find', wish.search.trim() || null, true)
-    writeAddress('sort', wish.sort === 'placed' ? null : wish.sort, true)
-    writeAddress('group', wish.group === 'none' ? null : wish.group, true)
+    const timer = setTimeout(() => {
+      writeAddress('find', wish.search.trim() || null, true)
+      writeAddress('sort', wish.sort === 'placed' ? null : wish.sort, true)
+      writeAddress('group', wish.group === 'none' ? null : wish.group, true)
+    }, 300)
+    return () => clearTimeout(timer)
   }, [wish])
   const wanted = useDeferredValue(wish)
   const shelves = rackShelves(studio.order, studio, wanted)
