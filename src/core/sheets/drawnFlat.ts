@@ -7,6 +7,7 @@ import { aroundMm, profileAt, type Stretch, type TurnedForm } from '../form/turn
 import { surfaceGrid, type SkinGrid } from '../skin/grid'
 import {
   copies,
+  joinsNeighbour,
   liesFlat,
   marksOf,
   motifStretchOn,
@@ -14,7 +15,6 @@ import {
   turnedOver,
   type MotifCopy,
 } from '../skin/motifs/motifCopies'
-import { MOTIFS } from '../skin/motifs/library'
 import type { Mark, MarkPoint } from '../skin/motifs/marks'
 import { flatPlacer, wallPlacer } from '../skin/motifs/placers'
 import type { Motif } from '../vocabulary/motif'
@@ -87,7 +87,7 @@ export function drawnFlat(
   const shown = copy === null ? marks : marks.slice(Math.min(copy, marks.length - 1)).slice(0, 1)
   const { scale } = input
   if (liesFlat(motif)) return inPlane(grid, motif, shown, scale)
-  const closes = !motif.drawing && MOTIFS[motif.kind].closes
+  const closes = joinsNeighbour(motif)
   if (grid.surface.foot && motif.side === 'outside' && !closes) return asDrawn(grid, motif, shown, scale)
   return copy === null ? roundWall(grid, motif, shown, scale) : aboutCopy(grid, motif, shown[0], widthMm, scale)
 }
@@ -101,7 +101,7 @@ interface Copied {
 function copiesOf(grid: SkinGrid, motif: Motif): Copied[] {
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
-  return copies(motif).map((own) => ({ own, marks: marksOf(motif, widthMm, random) }))
+  return copies(motif).map((own) => ({ own, marks: marksOf(motif, widthMm, random, own) }))
 }
 
 /** Marks with each of their points placed, long pieces of line in several. */
@@ -142,7 +142,7 @@ function inPlane(grid: SkinGrid, motif: Motif, shown: readonly Copied[], scale: 
   const edgeMm = below ? form.zones.base.to : form.totalMm - form.zones.floor.from
   return {
     marks: shown.flatMap(({ own, marks }) =>
-      placedMarks(marks, flatPlacer(motif, own), lay, (a, b) => Math.hypot(a[0] - b[0], a[1] - b[1])),
+      placedMarks(marks, flatPlacer(grid, motif, own), lay, (a, b) => Math.hypot(a[0] - b[0], a[1] - b[1])),
     ),
     at: ([column, row]) => {
       const r = below ? row * rowMm : form.totalMm - row * rowMm

@@ -24,7 +24,26 @@ export const MOTIF_KINDS = [
   'band',
   'rings',
   'letters',
+  'sectors',
 ] as const
+
+/** What a sector may be filled with. */
+export const FILLINGS = [
+  'rays',
+  'rings',
+  'slanted',
+  'crossed',
+  'squares',
+  'bricks',
+  'dots',
+  'scales',
+  'waves',
+  'chevrons',
+  'leaf',
+  'plain',
+] as const
+
+export type Filling = (typeof FILLINGS)[number]
 
 export type MotifKind = (typeof MOTIF_KINDS)[number]
 
@@ -115,6 +134,8 @@ export const motifSchema = z.strictObject({
   startDeg: z.number().min(0).max(360),
   text: z.string().max(24),
   drawing: drawingSchema.nullable(),
+  /** What sectors are filled with, one after another; each row begins one further on. */
+  fillings: z.array(z.enum(FILLINGS)).min(1).max(120).optional(),
   /** The drawing of the piece that it follows. */
   of: z
     .string()
@@ -125,6 +146,9 @@ export const motifSchema = z.strictObject({
 })
 
 export type Motif = z.infer<typeof motifSchema>
+
+/** What sectors are filled with unless it is said. */
+export const FILLINGS_AT_FIRST: readonly Filling[] = ['rays', 'dots', 'scales']
 
 /** What a motif is unless more is said of it. */
 export const PLAIN_MOTIF = {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { seededRandom } from '@/core/base/random'
-import type { Drawing, MotifKind } from '@/core/vocabulary/motif'
+import type { Drawing, Filling, MotifKind } from '@/core/vocabulary/motif'
 import { drawingMarks } from '@/core/skin/motifs/drawingMarks'
 import { MOTIFS } from '@/core/skin/motifs/library'
 
@@ -9,11 +9,14 @@ export function MotifMark({
   kind,
   drawing = null,
   text = '',
+  filling,
   size = 40,
 }: {
   kind: MotifKind
   drawing?: Drawing | null
   text?: string
+  /** What a sector is filled with. */
+  filling?: Filling
   size?: number
 }) {
   const { marks, width } = useMemo(() => {
@@ -31,9 +34,10 @@ export function MotifMark({
           variation: 0.25,
           random: seededRandom(5),
           text,
+          ...(filling ? { filling } : {}),
         })
     return { marks: own, width: Math.max(40 * aspect, 16) }
-  }, [kind, drawing, text])
+  }, [kind, drawing, text, filling])
   const half = Math.max(width, 42) / 2 + 1
   return (
     <svg

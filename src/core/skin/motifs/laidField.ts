@@ -35,7 +35,7 @@ export function laidField(
   const levels = new Uint8Array(grid.width * grid.height)
   const points = pointsOf(grid)
   for (const copy of copies(motif)) {
-    const marks = marksOf(motif, widthMm, random)
+    const marks = marksOf(motif, widthMm, random, copy)
     const [, middle] = turnedOver(motif, { ...copy, flipY: false }, 0, heightMm / 2)
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)

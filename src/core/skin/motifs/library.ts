@@ -19,6 +19,7 @@ import { bird, feather, fish, star } from './creatures'
 import { letters } from './letters'
 import type { MotifDefinition } from './marks'
 import { leaves, petals, reeds, seedHeads } from './plants'
+import { sectors } from './sectors'
 
 /** Motifs of our own, designed to be carved, trailed or waxed by hand. */
 export const MOTIFS: Readonly<Record<MotifKind, MotifDefinition>> = {
@@ -45,4 +46,5 @@ export const MOTIFS: Readonly<Record<MotifKind, MotifDefinition>> = {
   band,
   rings,
   letters,
+  sectors,
 }

@@ -1,3 +1,4 @@
+import type { Filling } from '../../vocabulary/motif'
 import type { FillRule } from './scanline'
 
 /** A point of a motif: mm to the right of its middle line and mm above its foot. */
@@ -30,6 +31,10 @@ export interface MotifShape {
   readonly random: () => number
   /** Words to write, for letters. */
   readonly text: string
+  /** What the sector is filled with, for sectors. */
+  readonly filling?: Filling
+  /** True width at a height above the foot as a share of the width in the middle, where a sector narrows; 1 if it is left out. */
+  readonly narrowing?: (upMm: number) => number
 }
 
 export interface MotifDefinition {
@@ -77,3 +82,23 @@ export function lens(from: MarkPoint, to: MarkPoint, widthMm: number, fullest = 
 
 export const circle = (centre: MarkPoint, radiusMm: number): MarkPoint[] =>
   curve(16, (t) => [centre[0] + radiusMm * Math.cos(2 * Math.PI * t), centre[1] + radiusMm * Math.sin(2 * Math.PI * t)])
+
+/** Lines are bent in pieces of at most this, mm. */
+const PIECE_MM = 1.5
+
+/** A mark with points so near to each other that it may be bent. */
+export function inShortPieces(mark: Mark): Mark {
+  const finer = (points: readonly MarkPoint[], closed: boolean) =>
+    points.flatMap((from, i): MarkPoint[] => {
+      const to = points[i + 1] ?? (closed ? points[0] : null)
+      if (!to) return [from]
+      const pieces = Math.max(1, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) / PIECE_MM))
+      return Array.from({ length: pieces }, (_, k) => [
+        from[0] + ((to[0] - from[0]) * k) / pieces,
+        from[1] + ((to[1] - from[1]) * k) / pieces,
+      ])
+    })
+  return mark.kind === 'stroke'
+    ? { ...mark, points: finer(mark.points, false) }
+    : { ...mark, contours: mark.contours.map((outline) => finer(outline, true)) }
+}

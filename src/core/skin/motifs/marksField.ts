@@ -4,9 +4,19 @@ import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { laidField } from './laidField'
-import { MOTIFS } from './library'
+import { inShortPieces } from './marks'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
-import { copies, FLAT_MM, flatRadius, liesFlat, marksOf, motifStretch, motifWidth } from './motifCopies'
+import {
+  copies,
+  FLAT_MM,
+  flatRadius,
+  isWedge,
+  joinsNeighbour,
+  liesFlat,
+  marksOf,
+  motifStretch,
+  motifWidth,
+} from './motifCopies'
 import { flatPlacer, wallPlacer } from './placers'
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
@@ -27,7 +37,7 @@ export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldS
 function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
   if (liesFlat(motif)) return flatField(grid, key, motif, edge)
   const { surface } = grid
-  if (surface.foot && motif.side === 'outside' && (motif.drawing || !MOTIFS[motif.kind].closes))
+  if (surface.foot && motif.side === 'outside' && !joinsNeighbour(motif))
     return laidField(grid, { ...surface, foot: surface.foot }, key, motif, edge)
   const { from, to } = motifStretch(grid, motif)
   const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2
@@ -36,7 +46,7 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   const widthMm = motifWidth(grid, motif)
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const placer = wallPlacer(grid, motif)
-  const placed = copies(motif).map((copy) => ({ marks: marksOf(motif, widthMm, random), place: placer(copy) }))
+  const placed = copies(motif).map((copy) => ({ marks: marksOf(motif, widthMm, random, copy), place: placer(copy) }))
   const levels = paintCopies(placed, (own = edge) => MarkPainter.onSkin(grid, top, bottom, own, motif.seed))
   return levelField(grid, key, top, levels)
 }
@@ -54,12 +64,13 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   const placed = copies(motif).map((copy): PlacedMarks => {
-    const plane = flatPlacer(motif, copy)
+    const plane = flatPlacer(grid, motif, copy)
     const place: Placer = (x, y) => {
       const [px, pz] = plane(x, y)
       return [(reach + px) / stepMm, (reach + pz) / stepMm]
     }
-    return { marks: marksOf(motif, widthMm, random), place }
+    const marks = marksOf(motif, widthMm, random, copy)
+    return { marks: isWedge(motif) ? marks.map(inShortPieces) : marks, place }
   })
   const flat = paintCopies(placed, (own = edge) => new MarkPainter(sheet, own, motif.seed))
   const { base, floor } = grid.form.zones

@@ -1,13 +1,26 @@
 import { aroundMm, profileAt, type TurnedForm } from '../../form/turnedForm'
-import type { Motif } from '../../vocabulary/motif'
+import { FILLINGS_AT_FIRST, type Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { drawingMarks } from './drawingMarks'
 import { MOTIFS } from './library'
-import type { Mark } from './marks'
+import type { Mark, MotifShape } from './marks'
 import { motifAspect } from './motifAspect'
 
 /** Whether a motif lies on a flat part, placed in plain millimetres from its middle. */
 export const liesFlat = (motif: Motif): boolean => motif.side === 'floor' || motif.side === 'base'
+
+/** Whether a motif joins its neighbour, so that its width follows from the number of repeats. */
+export const joinsNeighbour = ({ drawing, kind }: Motif): boolean => !drawing && MOTIFS[kind].closes
+
+/** Whether the copies of a motif are wedges of a flat part, wide without and narrow within. */
+export const isWedge = (motif: Motif): boolean => liesFlat(motif) && joinsNeighbour(motif) && motif.upMm > 0.5
+
+/** Whether a motif can be made line art without a change of its lines: not where its copies differ or are bent as wedges. */
+export const canBeLineArt = (motif: Motif): boolean =>
+  motif.drawing !== null || !(isWedge(motif) || motif.kind === 'sectors')
+
+/** How far out of the middle of a flat part a height of a motif is, mm. */
+export const outOf = ({ heightMm, upMm }: Motif, y: number): number => y - heightMm / 2 + upMm
 
 /** Radius of a flat part, mm. */
 export const flatRadius = (grid: SkinGrid, motif: Motif): number => {
@@ -76,6 +89,8 @@ export const firstShare = ({ repeats, side, upMm, heightMm }: Motif): number =>
 export interface MotifCopy {
   readonly across: number
   readonly row: number
+  /** Its number among what comes by turns; each row begins one further on. */
+  readonly turn: number
   readonly flipX: boolean
   readonly flipY: boolean
 }
@@ -90,6 +105,7 @@ export function copies(motif: Motif): MotifCopy[] {
       list.push({
         across: firstShare(motif) + i / motif.repeats + shift,
         row,
+        turn: i + row,
         flipX: odd && motif.alternate === 'mirror',
         flipY: odd && motif.alternate === 'turn',
       })
@@ -101,14 +117,25 @@ export function copies(motif: Motif): MotifCopy[] {
 /** Share of a turn at which the first copy of a motif stands. */
 export const firstAcross = (motif: Motif): number => (((firstShare(motif) + motif.startDeg / 360) % 1) + 1) % 1
 
-export function marksOf(motif: Motif, widthMm: number, random: () => number): Mark[] {
-  const shape = {
+/** The marks of one copy of a motif, in motif millimetres. */
+export function marksOf(
+  motif: Motif,
+  widthMm: number,
+  random: () => number,
+  { turn, flipY }: Pick<MotifCopy, 'turn' | 'flipY'>,
+): Mark[] {
+  const { fillings = FILLINGS_AT_FIRST } = motif
+  const shape: MotifShape = {
     widthMm,
     heightMm: motif.heightMm,
     lineMm: motif.lineMm,
     variation: motif.variation,
     random,
     text: motif.text,
+    filling: fillings[turn % fillings.length],
+    ...(isWedge(motif)
+      ? { narrowing: (y: number) => Math.max(0.02, outOf(motif, flipY ? motif.heightMm - y : y) / motif.upMm) }
+      : {}),
   }
   const marks = motif.drawing
     ? drawingMarks(motif.drawing, { ...shape, made: motif.made, only: motif.only })

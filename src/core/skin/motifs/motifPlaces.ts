@@ -1,8 +1,18 @@
 import { aroundMm } from '../../form/turnedForm'
 import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
-import { copies, flatHand, lengthAlong, liesFlat, motifMiddle, motifWidth, turnedOver } from './motifCopies'
-import { MOTIFS } from './library'
+import {
+  copies,
+  flatHand,
+  isWedge,
+  joinsNeighbour,
+  lengthAlong,
+  liesFlat,
+  motifMiddle,
+  motifWidth,
+  outOf,
+  turnedOver,
+} from './motifCopies'
 
 /** A place of a drawing’s own: which copy, and shares of the copy’s width from its middle and of its height from its foot. */
 export interface OwnPlace {
@@ -30,7 +40,11 @@ export interface MotifPlaces {
 export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
   const list = copies(motif)
   const widthMm = motifWidth(grid, motif)
-  const sheet = liesFlat(motif) ? flatSheet(grid, motif) : wallSheet(grid, motif)
+  const sheet = isWedge(motif)
+    ? wedgeSheet(grid, motif)
+    : liesFlat(motif)
+      ? flatSheet(grid, motif)
+      : wallSheet(grid, motif)
   const placeIn = (copy: number, spot: Spot): OwnPlace => {
     const own = list[copy]
     const [mx, my] = sheet.placeOf(own.across, spot)
@@ -60,7 +74,7 @@ interface Sheet {
 
 function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
   const { form, width, height, rowMm, radiusMm } = grid
-  const closes = !motif.drawing && MOTIFS[motif.kind].closes
+  const closes = joinsNeighbour(motif)
   const { radiusMm: middle } = motifMiddle(grid, motif)
   const around = (row: number) =>
     aroundMm(form, closes ? middle : radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))])
@@ -106,7 +120,7 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
       const x = hand * beside
       const angle = 2 * Math.PI * across
       const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
-      const out = y - motif.heightMm / 2 + motif.upMm
+      const out = outOf(motif, y)
       const [px, pz] = [x * cos + out * sin, out * cos - x * sin]
       const share = shareToward(grid, px, pz)
       const [ux, uz] = form.plan.at(share)
@@ -122,6 +136,28 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
       const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
       const [px, pz] = [ux * r, uz * r]
       return [hand * (px * cos - pz * sin), px * sin + pz * cos - motif.upMm + motif.heightMm / 2]
+    },
+  }
+}
+
+/** The same where each copy is a wedge: round the outline, and out from the middle. */
+function wedgeSheet(grid: SkinGrid, motif: Motif): Sheet {
+  const { form, width, height, rowMm, radiusMm } = grid
+  const { base, floor } = form.zones
+  const below = motif.side === 'base'
+  const hand = flatHand(motif)
+  const around = aroundMm(form, motifMiddle(grid, motif).radiusMm)
+  const reach = below ? base.to : floor.to - floor.from
+  return {
+    spotOf: (across, [x, y]) => {
+      const r = outOf(motif, y)
+      if (r < 0 || r > reach) return null
+      return [(across + (hand * x) / around) * width, (below ? base.from + r : floor.to - r) / rowMm]
+    },
+    placeOf: (across, [column, row]) => {
+      const share = column / width - across
+      const r = radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))]
+      return [hand * (share - Math.round(share)) * around, r - motif.upMm + motif.heightMm / 2]
     },
   }
 }

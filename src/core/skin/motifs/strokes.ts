@@ -20,7 +20,7 @@ export interface Strokes {
 export function strokesOf(grid: SkinGrid, motif: Motif): Strokes {
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
-  const marks = copies(motif).flatMap(() => marksOf(motif, widthMm, random))
+  const marks = copies(motif).flatMap((copy) => marksOf(motif, widthMm, random, copy))
   const lines = marks.flatMap((mark) => (mark.kind === 'stroke' ? [mark] : []))
   const area = (mark: Mark) => (mark.kind === 'filled' ? filledArea(mark.contours, mark.rule) : 0)
   const widths = lines.flatMap((line) => [line.widthMm, line.widthMm * line.taper]).filter((mm) => mm > 0)

@@ -36,6 +36,28 @@ export function motifOnSide(motif: Motif, side: Motif['side'], form: TurnedForm)
   return { ...motif, side, heightMm, upMm: Math.max(0, middle) }
 }
 
+/** Sectors round a face reach from here to here, as shares of the way out; from a hole where their points would run into one. */
+const SECTOR_FROM = 0.14
+const SECTOR_TO = 0.92
+
+/** Sectors begin as so many, where what they take the place of stood alone. */
+const SECTORS_AT_FIRST = 12
+
+/** A motif as sectors: on a face from near its middle to near its edge, on a wall where it stood. */
+export function asSectors(motif: Motif, form: TurnedForm): Motif {
+  const repeats = motif.repeats < 3 ? SECTORS_AT_FIRST : motif.repeats
+  const own: Motif = { ...motif, kind: 'sectors', drawing: null, repeats }
+  if (motif.side !== 'floor' && motif.side !== 'base') return own
+  const { from, to } = form.zones[motif.side]
+  const at = (share: number) => Math.round((to - from) * share)
+  return {
+    ...own,
+    rows: 1,
+    heightMm: Math.max(1, at(SECTOR_TO) - at(SECTOR_FROM)),
+    upMm: (at(SECTOR_FROM) + at(SECTOR_TO)) / 2,
+  }
+}
+
 /** A motif on another surface of the piece: in the middle of its outside, made smaller where it would not fit there. */
 export function motifOnSurface({ on: _, ...motif }: Motif, { id, form }: Pick<Surface, 'id' | 'form'>): Motif {
   const { from, to } = form.zones.outside

@@ -1,6 +1,6 @@
 import { seedFromText, seededRandom } from '../../base/random'
 import type { SkinGrid } from '../../skin/grid'
-import { marksOf, motifWidth } from '../../skin/motifs/motifCopies'
+import { canBeLineArt, copies, marksOf, motifWidth } from '../../skin/motifs/motifCopies'
 import { motifName } from '../../skin/motifs/motifName'
 import { strokeOf } from '../../vocabulary/lineArt'
 import type { Drawing, Motif } from '../../vocabulary/motif'
@@ -14,7 +14,7 @@ function lineArtOf(grid: SkinGrid, motif: Motif): Drawing {
   const { heightMm } = motif
   const aspect = widthMm / heightMm
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
-  const marks = marksOf({ ...motif, made: 'line' }, widthMm, random)
+  const marks = marksOf({ ...motif, made: 'line' }, widthMm, random, copies(motif)[0])
   const lines = marks.flatMap((mark) =>
     mark.kind === 'stroke' ? [mark.points.map(([x, y]): Point => [x / heightMm + aspect / 2, y / heightMm])] : [],
   )
@@ -29,7 +29,7 @@ interface Closing {
 
 /** A motif whose drawing closes a gap: in each of its copies, since they are the same drawing. */
 export function gapClosed(grid: SkinGrid, motif: Motif, closes: Closing | null): Motif {
-  if (!closes) return motif
+  if (!closes || !canBeLineArt(motif)) return motif
   const art = lineArtOf(grid, motif)
   const at = ([u, v]: readonly [number, number]): Point => [(u + 0.5) * art.aspect, v]
   // A little over both ends, so that it meets them.

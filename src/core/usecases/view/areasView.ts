@@ -4,7 +4,7 @@ import type { Piece } from '../../model/piece'
 import { closing, type Leak } from '../../skin/areas/leaks'
 import { listAreas, partAreas, type FoundArea } from '../../skin/areas/findAreas'
 import { atlasOf } from '../../skin/atlas'
-import { liesFlat } from '../../skin/motifs/motifCopies'
+import { canBeLineArt, liesFlat } from '../../skin/motifs/motifCopies'
 import type { MotifPlaces, OwnPlace } from '../../skin/motifs/motifPlaces'
 import { surfaceGrid, type SkinGrid } from '../../skin/grid'
 import type { DrawnArea, PieceDrawing } from '../../vocabulary/pieceDrawing'
@@ -82,7 +82,7 @@ export function viewAreas(piece: Pick<Piece, 'form'>, drawing: PieceDrawing): Ar
     return {
       on: map.on([leak.column + 0.5, leak.row + raster.top + 0.5]),
       widthMm: leak.widthMm,
-      closes: same ? { copy: same[0].copy, from: same[0].at, to: same[1].at } : null,
+      closes: same && canBeLineArt(motif) ? { copy: same[0].copy, from: same[0].at, to: same[1].at } : null,
     }
   }
   return {

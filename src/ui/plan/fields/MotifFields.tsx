@@ -1,6 +1,6 @@
 'use client'
 
-import { motifOfDrawing, motifOnSide, motifOnSurface } from '@/core/usecases/create/motifOnSide'
+import { asSectors, motifOfDrawing, motifOnSide, motifOnSurface } from '@/core/usecases/create/motifOnSide'
 import clsx from 'clsx'
 import { useMemo, useRef } from 'react'
 import { surfacesOf, WALL } from '@/core/form/assembly'
@@ -14,6 +14,7 @@ import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/k
 import { FollowedMotif } from './FollowedMotif'
 import { GroundChoice } from './GroundChoice'
 import { MotifMark } from '@/ui/kit/MotifMark'
+import { SectorFillings } from './SectorFillings'
 import { SvgFile } from '@/ui/kit/SvgFile'
 import type { FieldsProps } from './types'
 import { TextInput } from '@/ui/kit/TextInput'
@@ -93,8 +94,9 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
           )}
         </Field>
       )}
+      {motif.kind === 'sectors' && !motif.drawing && <SectorFillings motif={motif} set={set} />}
       <div className="grid grid-cols-3 gap-x-3 gap-y-2">
-        <Field label="Repeats">
+        <Field label={motif.kind === 'sectors' && !motif.drawing ? 'Sectors' : 'Repeats'}>
           {(id) => (
             <NumberInput
               id={id}
@@ -279,7 +281,7 @@ function MotifPicker({
             aria-checked={!motif.drawing && kind === motif.kind}
             aria-label={MOTIFS[kind].name}
             title={MOTIFS[kind].name}
-            onClick={() => choose({ kind, drawing: null })}
+            onClick={() => choose(kind === 'sectors' && form ? asSectors(motif, form) : { kind, drawing: null })}
             className={clsx(
               'flex cursor-pointer items-center justify-center border p-0.5',
               !motif.drawing && kind === motif.kind
