@@ -173,12 +173,29 @@ test('focus never falls to the page, one can skip to the view, and “?” lists
   await expect.poll(() => focused(page)).not.toBe('the page')
 })
 
+/** Waits until a view says no more than it did a moment ago: what workers answer is there. */
+async function settled(page: Page): Promise<void> {
+  const said = () => page.evaluate(() => document.querySelector('main')?.textContent.length ?? 0)
+  let before = -1
+  await expect
+    .poll(
+      async () => {
+        const [last, now] = [before, await said()]
+        before = now
+        return now === last
+      },
+      { intervals: [400] },
+    )
+    .toBe(true)
+}
+
 test('at 320 and 390 px no view scrolls sideways', async ({ page }) => {
   test.setTimeout(180_000)
   const wide: string[] = []
   for (const path of SUB_VIEWS) {
     await page.setViewportSize({ width: 390, height: 844 })
     await open(page, path)
+    await settled(page)
     for (const width of [390, 320]) {
       await page.setViewportSize({ width, height: 720 })
       const over = await page.evaluate(() => {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { PRESETS } from '@/core/form/presets'
 import { buildTurnedForm, profileAt } from '@/core/form/turnedForm'
 import { latheMesh } from '@/core/picture/lathe'
+import { atlasOf } from '@/core/skin/atlas'
 import type { SkinRows } from '@/core/skin/picture'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import { SkinTexture } from './skinTexture'
@@ -44,6 +45,25 @@ describe('the aim', () => {
     for (const turn of [0.5, 1.5, 3]) {
       const moved = (((spotAt(0) - spotAt(turn)) % 1) + 1) % 1
       expect(moved).toBeCloseTo(turn / (2 * Math.PI), 1)
+    }
+  })
+
+  it('a point of the wall is seen where it is picked, and not from behind', () => {
+    const surface = atlasOf(form, []).charts[0].surface
+    for (const [across, up, turn] of [
+      [0, 40, 0],
+      [0.1, 90, 0.3],
+      [0.9, 120, 0],
+    ]) {
+      const alongMm = form.zones.outside.from + up
+      const point = surface.ring(alongMm)(across)
+      const seen = aimed({ turn }).seenAt(point)
+      expect(seen).not.toBeNull()
+      const hit = aimed({ turn }).pick((seen!.x / 880) * 2 - 1, 1 - (seen!.y / 480) * 2)
+      expect(hit!.down * form.totalMm).toBeCloseTo(alongMm, -1)
+      const off = hit!.across - across
+      expect(Math.abs(off - Math.round(off))).toBeLessThan(0.02)
+      expect(aimed({ turn: turn + Math.PI }).seenAt(point)).toBeNull()
     }
   })
 

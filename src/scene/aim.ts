@@ -23,6 +23,9 @@ export interface WheelView {
 
 const FIELD_OF_VIEW = 24
 
+/** A point is hidden where the form stands so far before it, mm: facets lie a little inside what they stand for. */
+const HIDDEN_MM = 2.5
+
 /** How far the view is moved aside, CSS pixels: the cut stands on its right. */
 export const sideways = (width: number): number => Math.min(44, width * 0.05)
 
@@ -104,6 +107,21 @@ export class Aim {
     this.take()
     this.camera.updateMatrixWorld()
     const at = new Vector3(radiusMm, this.view.flipped ? this.form.height - heightMm : heightMm, 0).project(this.camera)
+    return { x: ((at.x + 1) / 2) * this.size.width, y: ((1 - at.y) / 2) * this.size.height }
+  }
+
+  /** Where a point of the form (mm from the foot of its axis) is on the canvas (CSS pixels), or null where it is turned away or hidden. */
+  seenAt([x, y, z]: readonly [number, number, number]): { x: number; y: number } | null {
+    this.take()
+    this.piece.updateMatrixWorld()
+    this.camera.updateMatrixWorld()
+    const point = new Vector3(x, y, z).applyMatrix4(this.piece.matrixWorld)
+    const away = point.distanceTo(this.camera.position)
+    this.ray.set(this.camera.position, point.clone().sub(this.camera.position).normalize())
+    const hit = this.ray.intersectObject(this.target)[0]
+    if (hit && hit.distance < away - HIDDEN_MM) return null
+    const at = point.project(this.camera)
+    if (Math.abs(at.x) > 1 || Math.abs(at.y) > 1) return null
     return { x: ((at.x + 1) / 2) * this.size.width, y: ((1 - at.y) / 2) * this.size.height }
   }
 }

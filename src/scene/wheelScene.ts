@@ -65,6 +65,12 @@ export class WheelScene {
     return this.aim.outlineAt(radiusMm, heightMm)
   }
 
+  /** Where a point of the form is on the canvas (CSS pixels), looked at as `view` says; null where it is not seen. */
+  seenAt(view: WheelView, point: readonly [number, number, number]): { x: number; y: number } | null {
+    this.aim.view = view
+    return this.aim.seenAt(point)
+  }
+
   /** The picture as it stands, as PNG; `longest` pixels along its longer side. */
   picture = async (longest: number): Promise<Blob | null> => this.drawing.picture(longest)
 

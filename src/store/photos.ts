@@ -4,7 +4,7 @@ import { useEffect, useMemo } from 'react'
 import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
 import { fail, type Result } from '@/core/base/result'
-import type { PhotoSide, RunEntry } from '@/core/model/run'
+import type { PhotoSide, Placed, RunEntry } from '@/core/model/run'
 import { entryId } from '@/core/model/runEntries'
 import { photographs, SOON_MS } from '@/workers/clients'
 import type { KeptPhoto } from '@/workers/photo.worker'
@@ -38,6 +38,8 @@ export interface PhotoOf {
   readonly stepId: string | null
   readonly mediumId: string | null
   readonly by: string
+  /** The place of the piece that it belongs to, if it belongs to one. */
+  readonly placed?: Placed
 }
 
 async function roomFor(bytes: number): Promise<Issue | null> {
@@ -95,7 +97,7 @@ export async function readPhoto(file: File): Promise<Result<KeptPhoto>> {
 const photoEntry = (
   photoId: string,
   { widthPx, heightPx, whole, small }: KeptPhoto,
-  { pots, side, stepId, mediumId, by }: PhotoOf,
+  { pots, side, stepId, mediumId, by, placed }: PhotoOf,
 ): RunEntry => ({
   id: entryId('photo', instantNow(), photoId),
   at: instantNow(),
@@ -109,6 +111,7 @@ const photoEntry = (
   widthPx,
   heightPx,
   bytes: whole.size + small.size,
+  ...(placed ? { placed } : {}),
 })
 
 /** Takes a photograph into the record of a piece; what is wrong is told in a sentence, and then nothing is kept. */

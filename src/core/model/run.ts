@@ -39,6 +39,24 @@ export const PHOTO_SIDES = ['front', 'side', 'back', 'base', 'jar', 'mistake', '
 
 export type PhotoSide = (typeof PHOTO_SIDES)[number]
 
+/** Where on the piece something belongs: an area of one of its drawings, or a spot of a surface; the wall if no other is named. */
+export const placedSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('area'), drawingId: id, areaId: z.int().min(1).max(9999) }),
+  z.strictObject({
+    kind: z.literal('spot'),
+    on: z
+      .string()
+      .regex(/^[\w.-]{1,70}$/)
+      .optional(),
+    /** Share of a turn from the front. */
+    across: z.number().min(0).max(1),
+    /** Along the surface from where it begins, mm. */
+    alongMm: z.number().min(0).max(5000),
+  }),
+])
+
+export type Placed = z.infer<typeof placedSchema>
+
 /** Every entry: when, by whose hands, on which pots of the set. */
 const base = { id: z.string().min(1).max(120), at: instant, by: z.string().max(60), pots: numbers }
 
@@ -78,6 +96,7 @@ export const runEntrySchema = z.discriminatedUnion('kind', [
     stepId: id.nullable(),
     where: z.string().max(120),
     text: z.string().trim().min(1).max(1000),
+    placed: placedSchema.optional(),
   }),
   z.strictObject({
     ...base,
@@ -89,6 +108,7 @@ export const runEntrySchema = z.discriminatedUnion('kind', [
     widthPx: z.int().min(1).max(20_000),
     heightPx: z.int().min(1).max(20_000),
     bytes: z.int().min(1).max(50_000_000),
+    placed: placedSchema.optional(),
   }),
   z.strictObject({ ...base, kind: z.literal('lost'), why: z.string().max(120) }),
 ])
@@ -110,3 +130,13 @@ export function standingEntries(run: readonly RunEntry[]): RunEntry[] {
 /** Entries of one kind that still count. */
 export const entriesOf = <K extends RunEntry['kind']>(run: readonly RunEntry[], kind: K): RunEntryOf<K>[] =>
   standingEntries(run).filter((entry): entry is RunEntryOf<K> => entry.kind === kind)
+
+/** Whether two places are the same one. */
+export const samePlace = (a: Placed | undefined, b: Placed | undefined): boolean =>
+  a !== undefined && b !== undefined && placeKey(a) === placeKey(b)
+
+/** A text for a place: spots within a tenth of a millimetre of each other are one. */
+export const placeKey = (placed: Placed): string =>
+  placed.kind === 'area'
+    ? `area ${placed.drawingId} ${placed.areaId}`
+    : `spot ${placed.on ?? ''} ${placed.across.toFixed(4)} ${placed.alongMm.toFixed(1)}`

@@ -1,6 +1,6 @@
 import { mediaOfStep, type Step } from '../plan/step'
 import type { Command } from './command'
-import type { Conditions, JarUsed, RunEntry } from './run'
+import { placeKey, type Conditions, type JarUsed, type Placed, type RunEntry } from './run'
 import type { Studio } from './studio'
 
 /* Entries of the record, made in one place each. */
@@ -78,7 +78,7 @@ export const recorded = (command: Command, pieceId: string, entries: readonly Ru
       }
     : command
 
-/** Takes a stroke back: what is struck stays to be seen. */
+/** Takes an entry back: what is struck stays to be seen. */
 export const strikeEntry = (struck: RunEntry, { now, by }: Pick<Known, 'now' | 'by'>): RunEntry => ({
   id: entryId('struck', now, struck.id),
   at: now,
@@ -86,4 +86,22 @@ export const strikeEntry = (struck: RunEntry, { now, by }: Pick<Known, 'now' | '
   pots: struck.pots,
   kind: 'struck',
   strikes: struck.id,
+})
+
+/** A note that belongs to a place of the piece, whatever pot of the set. */
+export const placeNoteEntry = (
+  placed: Placed,
+  where: string,
+  text: string,
+  { now, by }: Pick<Known, 'now' | 'by'>,
+): RunEntry => ({
+  id: entryId('note', now, `${placeKey(placed)} ${text.length}`),
+  at: now,
+  by,
+  pots: [],
+  kind: 'note',
+  stepId: null,
+  where: where.slice(0, 120),
+  text: text.trim(),
+  placed,
 })

@@ -99,6 +99,16 @@ export interface SheetJar {
   readonly step: number
 }
 
+/** What is noted at a spot of a surface, with the number that stands on the sheet. */
+export interface SheetNote {
+  readonly number: number
+  readonly on: string
+  /** Share of a turn, and mm along the surface as made. */
+  readonly across: number
+  readonly alongMm: number
+  readonly words: string
+}
+
 /** A height at which something is marked up the outside, mm as made along it, and what for. */
 export interface MarkedHeight {
   readonly upMm: number
@@ -124,4 +134,6 @@ export interface SheetInput {
   readonly jars: readonly SheetJar[]
   /** Widths of line to practise, mm, and their tools. */
   readonly ladder: readonly { readonly mm: number; readonly tool: string }[]
+  /** What is noted on spots of the piece. */
+  readonly notes: readonly SheetNote[]
 }

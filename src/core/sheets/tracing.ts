@@ -1,8 +1,10 @@
 import { copies, liesFlat } from '../skin/motifs/motifCopies'
 import type { Motif } from '../vocabulary/motif'
+import { ownTools } from '../vocabulary/pieceDrawing'
 import { drawnFlat, type FlatDrawing } from './drawnFlat'
 import { drawnItems } from './drawnItems'
 import { said, spanWords } from './measures'
+import { notePins } from './notePins'
 import { arrow, boxOfAll, circle, cross, fitted, line, mirrored, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
 import type { SheetInput, SheetLines } from './sheetInput'
@@ -74,7 +76,8 @@ export function tracing(input: SheetInput): Sheet[] {
         return flat ? drawnItems(flat.marks, { dotsMm, broad: true, dash: DASHES[i % DASHES.length] }) : []
       })
     : drawnItems(whole.marks, { dotsMm, broad: true })
-  const all = [...registration(whole, chosen.motif, drawn, options.sectors), ...drawn]
+  const pins = pinsOn(input, whole, chosen.motif)
+  const all = [...registration(whole, chosen.motif, drawn, options.sectors), ...drawn, ...pins.items]
   const [left, , right] = boxOfAll(drawn.length ? drawn : all)
   const words = [
     copy === null
@@ -90,6 +93,8 @@ export function tracing(input: SheetInput): Sheet[] {
         ? 'Prick the dots, lay it on and pat charcoal through.'
         : 'Lay it on and go over the lines with a blunt point.',
     ...legend,
+    ...ownTools(chosen.motif.drawing).map(({ name, mm }) => `${name || 'Some lines'}: ${said(mm, input)} wide.`),
+    ...pins.words,
     whole.offMm > 0.1 ? `Flattened: lines are off by up to ${said(whole.offMm, input)}.` : '',
     spanWords(right - left, input),
     options.sketchMm > 0
@@ -104,6 +109,10 @@ export function tracing(input: SheetInput): Sheet[] {
     },
   ]
 }
+
+/** What is noted where the lines are laid flat. */
+const pinsOn = (input: SheetInput, { at, grid }: FlatDrawing, { on = 'wall' }: Motif) =>
+  notePins(input, on, ({ across, alongMm }) => at([across * grid.width, alongMm / grid.rowMm]))
 
 const dashWord = (i: number) => ['Whole line', 'Dashes', 'Dots', 'Dashes and dots'][i % 4]
 
@@ -129,6 +138,8 @@ export function byNumber(input: SheetInput): Sheet[] {
       items.push(text([at[0], at[1] + size * 0.35 + 3], called || `area ${id}`, 2.4, { anchor: 'middle' }))
   }
   items.push(...legendItems(input, items))
+  const pins = pinsOn(input, flat, chosen.motif)
+  items.push(...pins.items)
   const named = areas.filter(({ called, note }) => called || note)
   const blank = areas.filter(({ jars: own }) => !own.length).length
   return [
@@ -137,6 +148,7 @@ export function byNumber(input: SheetInput): Sheet[] {
       words: [
         `${areas.length} areas, ${jars.length} jars.`,
         blank ? `${blank} without a colour: marked –.` : '',
+        ...pins.words,
         ...named.map(({ id, called, note }) => `Area ${id}: ${[called, note].filter(Boolean).join(', ')}.`),
       ].filter(Boolean),
       ...fitted(items),

@@ -7,6 +7,7 @@ import { liesFlat } from '../skin/motifs/motifCopies'
 import { gridFor, marksRound } from './drawnFlat'
 import { drawnItems } from './drawnItems'
 import { said } from './measures'
+import { notePins } from './notePins'
 import { arc, circle, cross, fitted, line, path, polyline, text, type Spot } from './pen'
 import type { Segment, Sheet, SheetItem } from './sheet'
 import type { SheetInput } from './sheetInput'
@@ -54,11 +55,16 @@ function disc(input: SheetInput, key: 'floor' | 'base'): Sheet {
   for (let k = 0; k < options.sectors; k++)
     items.push(path('guide', line([0, 0], at(k / options.sectors, radius)), { widthMm: 0.15 }))
   items.push(text([0, radius - 2], 'front', 3, { anchor: 'middle', bold: true }))
+  const pins = notePins(input, 'wall', ({ across, alongMm }) =>
+    alongMm < from || alongMm > to ? null : at(across, (key === 'base' ? alongMm - from : to - alongMm) * scale),
+  )
+  items.push(...pins.items)
   return {
     title: `${form.flat ? 'Face' : key === 'floor' ? 'Floor' : 'Base'}, flat`,
     words: [
       round ? `A disc of ${said(2 * radius, input)}: exact.` : 'Its own outline: exact.',
       key === 'base' ? 'Seen from below.' : 'Seen from above.',
+      ...pins.words,
     ],
     ...fitted(items),
   }
@@ -132,7 +138,13 @@ function gores(
   }
   items.push(...linesOn(surface, stretch, input, placed, shareOf))
   if (surface.part === null && !inside) items.push(...bandsOn(input, stretch, placed, acrossAt))
-  return { words: wordsOf(surface, stretch, input, count, gore), ...fitted(items) }
+  const pins = notePins(input, surface.id, ({ across, alongMm }) => {
+    if (alongMm < stretch.from || alongMm > stretch.to) return null
+    const on = placed.find(({ spine }) => Math.abs(wrapped(across - spine)) <= shareOf / 2 + 1e-9)
+    return on ? on.at(alongMm, wrapped(across - on.spine)) : null
+  })
+  items.push(...pins.items)
+  return { words: [...wordsOf(surface, stretch, input, count, gore), ...pins.words], ...fitted(items) }
 }
 
 const wrapped = (share: number) => share - Math.round(share)

@@ -71,6 +71,8 @@ const shapeSchema = z.discriminatedUnion('kind', [
     width: z.number().positive().max(20).nullable(),
     /** What the artist calls its lines: “veins”. */
     name: z.string().trim().min(1).max(40).optional(),
+    /** Width of the tool that these lines are made with, mm, whatever the step’s is. */
+    toolMm: z.number().min(0.2).max(20).optional(),
     cap: z.enum(['butt', 'round', 'square']),
     join: z.enum(['miter', 'round', 'bevel']),
     ink: z.boolean(),
@@ -97,6 +99,16 @@ export const drawingSchema = z.strictObject({
       (shapes) => shapes.reduce((sum, s) => sum + outlinesOf(s).reduce((n, o) => n + o.length, 0), 0) <= MOST_POINTS,
       { message: `at most ${MOST_POINTS} points` },
     ),
+})
+
+/** Line art without the tools of its lines: each as wide as is wanted. */
+export const withoutTools = (drawing: Drawing): Drawing => ({
+  ...drawing,
+  shapes: drawing.shapes.map((shape) => {
+    if (shape.kind === 'fill' || shape.toolMm === undefined) return shape
+    const { toolMm: _, ...rest } = shape
+    return rest
+  }),
 })
 
 /** Whether a drawing says how wide its lines are. */

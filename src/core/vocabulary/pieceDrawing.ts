@@ -43,8 +43,11 @@ export type PieceDrawing = z.infer<typeof pieceDrawingSchema>
 
 /** A step’s motif as a drawing has it now: where it stands and how it looks is the drawing’s, how it is worked the step’s. */
 export function followed({ motif, id }: PieceDrawing, own: Motif): Motif {
-  const { lineMm, made, ground, only } = own
-  return { ...motif, lineMm, made, ground, ...(only ? { only } : {}), of: id }
+  const { lineMm, made, ground } = own
+  // Lines that are named no more cannot be taken.
+  const names = lineNames(motif.drawing)
+  const only = own.only?.filter((name) => names.includes(name))
+  return { ...motif, lineMm, made, ground, ...(only?.length ? { only } : {}), of: id }
 }
 
 /** A drawing as one of the steps that follow it has it. */
@@ -58,3 +61,11 @@ export function led(drawing: PieceDrawing, motif: Motif): PieceDrawing {
 export const lineNames = (drawing: Drawing | null): string[] => [
   ...new Set((drawing?.shapes ?? []).flatMap((shape) => (shape.kind === 'stroke' && shape.name ? [shape.name] : []))),
 ]
+
+/** Lines that have a tool of their own, by name and width, for words: “veins 0.4 mm”. */
+export function ownTools(drawing: Drawing | null): { readonly name: string; readonly mm: number }[] {
+  const tools = (drawing?.shapes ?? []).flatMap((shape) =>
+    shape.kind === 'stroke' && shape.toolMm ? [{ name: shape.name ?? '', mm: shape.toolMm }] : [],
+  )
+  return tools.filter(({ name, mm }, i) => tools.findIndex((one) => one.name === name && one.mm === mm) === i)
+}

@@ -124,7 +124,7 @@ function Line({
     <li
       className={clsx(
         'grid grid-cols-[minmax(9rem,1.2fr)_minmax(14rem,1.2fr)_minmax(12rem,1.6fr)_8rem]',
-        'items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2',
+        'items-center gap-3 py-1.5 text-sm max-lg:grid-cols-2 max-sm:grid-cols-[minmax(0,1fr)] max-sm:gap-1',
       )}
       data-piece={piece.id}
       data-lot={lot.id}

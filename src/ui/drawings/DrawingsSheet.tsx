@@ -8,6 +8,7 @@ import { ACTS } from '@/core/plan/acts'
 import type { Step } from '@/core/plan/step'
 import { drawnSide, motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
 import { drawingOfStep } from '@/core/usecases/create/areaSteps'
+import { drawingTold } from '@/core/usecases/create/drawnLines'
 import { placedStep } from '@/core/usecases/create/newStep'
 import { motifName } from '@/core/skin/motifs/motifName'
 import type { Drawing, Motif } from '@/core/vocabulary/motif'
@@ -20,6 +21,7 @@ import { TextInput } from '@/ui/kit/TextInput'
 import { MotifFields } from '@/ui/plan/fields/MotifFields'
 import { startingMotif } from '@/ui/plan/fields/startingMotif'
 import { AreaColours } from './AreaColours'
+import { LinesOfDrawing } from './LinesOfDrawing'
 import { PointsDialog } from './PointsDialog'
 import { SketchDialog } from './SketchDialog'
 
@@ -167,6 +169,13 @@ function OneDrawing({ piece, studio, form, drawing, onStep }: DrawingsProps & { 
           ))}
           . What is changed here changes in all of them.
         </p>
+      )}
+      {drawing.motif.drawing && (
+        <LinesOfDrawing
+          drawing={drawing.motif.drawing}
+          settings={studio.settings}
+          onDrawing={(art, name) => run(drawingTold(piece, drawing, art, name))}
+        />
       )}
       <details className="border border-base-content/40">
         <summary className="cursor-pointer px-2 py-1 text-sm">Its name, where it stands, size and repeats</summary>

@@ -11,7 +11,7 @@ import { runLines } from '@/core/usecases/run/runWords'
 import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { FAULT } from '@/core/usecases/fired/faults'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { entryId } from '@/core/model/runEntries'
+import { strikeEntry } from '@/core/model/runEntries'
 import { instantNow } from '@/store/days'
 import { run, tellOfEdit } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
@@ -28,15 +28,7 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
   const last = latestOutcomes(piece.outcomes).get(pot)
   const [large, setLarge] = useState<RunEntryOf<'photo'> | null>(null)
   const remove = (entry: RunEntryOf<'photo'>) => {
-    const at = instantNow()
-    const struck = {
-      id: entryId('struck', at, entry.id),
-      at,
-      by: '',
-      pots: entry.pots,
-      kind: 'struck' as const,
-      strikes: entry.id,
-    }
+    const struck = strikeEntry(entry, { now: instantNow(), by: '' })
     if (!run({ type: 'run.add', pieceId: piece.id, entries: [struck] })) tellOfEdit('The photograph is taken out.')
     setLarge(null)
   }

@@ -11,7 +11,11 @@ import type { Studio } from '@/core/model/studio'
 import { timeline } from '@/core/plan/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { pieceMesh } from '@/core/picture/lathe'
-import { atlasOf } from '@/core/skin/atlas'
+import { placeKey, samePlace } from '@/core/model/run'
+import { atlasOf, chartOf } from '@/core/skin/atlas'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
+import { noteNear, placeNotes } from '@/core/usecases/words/placeNotes'
+import { whereWords } from '@/core/usecases/words/whereWords'
 import { lineWeights } from '@/core/usecases/view/lineWeights'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { shownScale } from '@/core/usecases/view/shownScale'
@@ -22,6 +26,8 @@ import { Segments } from '@/ui/kit/fields'
 import { ExportMenu } from './ExportMenu'
 import { GaugeBlock } from './GaugeBlock'
 import { handlesOf } from './handles'
+import type { PlacedSpot } from './NotePins'
+import { SpotNote } from './SpotNote'
 import { SectionCut, type Spot } from './SectionCut'
 import { SplitLine } from './SplitLine'
 import { Unrolled } from './Unrolled'
@@ -107,6 +113,22 @@ export function PiecePicture({
   const body = studio.bodies[piece.bodyId]
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const lines = useMemo(() => (form ? lineWeights(piece, body, form) : []), [piece, body, form])
+  const noted = useMemo(() => placeNotes(piece, studio.settings.length), [piece, studio.settings.length])
+  const [held, setHeld] = useState<PlacedSpot | null>(null)
+  const surface = held && atlas ? chartOf(atlas, held.on).surface : null
+  /** Holds a spot to note something there: one that is noted already, if there is one near. */
+  const hold = (at: SkinSpot | null) => {
+    if (!at || !atlas) return
+    const on = chartOf(atlas, at.on).surface
+    const placed: PlacedSpot = {
+      kind: 'spot',
+      ...(at.on ? { on: at.on } : {}),
+      across: ((at.across % 1) + 1) % 1,
+      alongMm: Math.max(0, at.down * on.form.totalMm),
+    }
+    const near = noteNear(noted, placed, on)?.placed
+    setHeld(near?.kind === 'spot' ? near : placed)
+  }
   const { sizes } = piece.form
   const fired = shownScale(body, 'firedWhole')
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
@@ -135,6 +157,9 @@ export function PiecePicture({
           step={step}
           request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
           onSpot={onSpot}
+          onHold={(at) => hold(at ?? spot?.at ?? null)}
+          noted={noted}
+          onPin={setHeld}
           label={`${piece.name}, ${moment}`}
           other={other.skin}
           split={against === 'none' ? null : split}
@@ -199,14 +224,36 @@ export function PiecePicture({
       </div>
       <div className="absolute top-4 right-4 w-52 max-sm:w-40">
         <SectionCut spot={spot} length={length} atlas={atlas} />
-        <GaugeBlock
-          skin={skin}
-          kind={kind}
-          flat={form?.flat ?? false}
-          target={piece.lightTarget}
-          lines={lines}
-          length={length}
-        />
+        {held && surface ? (
+          <SpotNote
+            key={placeKey(held)}
+            piece={piece}
+            placed={held}
+            where={whereWords(surface, held, length)}
+            noted={noted.find(({ placed }) => samePlace(placed, held)) ?? null}
+            onLeave={() => setHeld(null)}
+          />
+        ) : (
+          <>
+            {spot && (
+              <button
+                type="button"
+                className="my-1 ml-auto block cursor-pointer text-[13px] underline print:hidden"
+                onClick={() => hold(spot.at)}
+              >
+                Note something here
+              </button>
+            )}
+            <GaugeBlock
+              skin={skin}
+              kind={kind}
+              flat={form?.flat ?? false}
+              target={piece.lightTarget}
+              lines={lines}
+              length={length}
+            />
+          </>
+        )}
       </div>
       <div className="absolute bottom-4 left-6 flex flex-wrap items-center gap-3 max-sm:left-4">
         <Segments

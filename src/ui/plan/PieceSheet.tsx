@@ -15,6 +15,7 @@ import { practicePiece } from '@/core/usecases/create/practicePiece'
 import { newId, run, tellOfEdit } from '@/store/studioStore'
 import { Field, LengthInput, NumberInput, Select } from '@/ui/kit/fields'
 import { TextInput } from '@/ui/kit/TextInput'
+import { PlaceNotes } from './PlaceNotes'
 
 const USE_WORDS: readonly (readonly [Use, string])[] = [
   ['food', 'for food'],
@@ -132,6 +133,7 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
           />
         )}
       </Field>
+      <PlaceNotes piece={piece} studio={studio} />
       <div className="grid grid-cols-2 gap-3">
         <Field label="Aim for light, %" hint="of the decorated side; 0 for no aim">
           {(id) => (

@@ -1,6 +1,6 @@
-import type { Atlas } from '@/core/skin/atlas'
+import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
-import { whereWords } from '@/core/usecases/view/whereWords'
+import { whereWords } from '@/core/usecases/words/whereWords'
 import type { Section } from '@/core/usecases/view/pieceView'
 import { hexFromLinear } from '@/core/colour/colourSpaces'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
@@ -31,13 +31,16 @@ export function SectionCut({
     return <p className="text-right text-[13px]">Point at the piece to see the cut through its wall.</p>
   }
   const { section, at } = spot
+  const { surface } = chartOf(atlas, at.on)
   const heights = section.films.map((film) => filmHeight(film.micrometres))
   const films = heights.reduce((a, b) => a + b, 0)
   const cut = Math.min(44, section.cutUm / 12)
   const top = Math.max(8, CLAY_TOP - films + cut)
   return (
     <div data-testid="section">
-      <p className="numbers mb-1 text-right text-xs">{whereWords(atlas, at, length)} · not to scale</p>
+      <p className="numbers mb-1 text-right text-xs">
+        {whereWords(surface, { across: at.across, alongMm: at.down * surface.form.totalMm }, length)} · not to scale
+      </p>
       <svg width={WIDTH} height={176} className="block border border-[var(--stage-ink)] bg-base-100" aria-hidden>
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill={hexFromLinear(section.bodyScreen)} />
         <rect x="0" y={CLAY_TOP} width={WIDTH} height={60} fill="url(#hatch-clay)" opacity="0.5" />

@@ -7,6 +7,9 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Atlas } from '@/core/skin/atlas'
+import type { SkinSpot } from '@/core/usecases/view/skinSpot'
+import type { PlaceNote } from '@/core/usecases/words/placeNotes'
+import { NotePins, type PlacedSpot } from './NotePins'
 import { spotOfStep } from '@/core/usecases/view/decoratedSide'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
@@ -35,6 +38,11 @@ interface WheelProps {
   step: Step | null
   request: ViewRequest
   onSpot: (spot: Spot) => void
+  /** A spot was pressed, or chosen by the key N: null for the one whose cut is shown. */
+  onHold: (at: SkinSpot | null) => void
+  /** What is noted on places of the piece. */
+  noted: readonly PlaceNote[]
+  onPin: (placed: PlacedSpot) => void
   label: string
   /** What the right-hand part shows when the picture is split, and where it is split (share of the width). */
   other: SkinAnswer | null
@@ -70,6 +78,9 @@ export function Wheel({
   step,
   request,
   onSpot,
+  onHold,
+  noted,
+  onPin,
   label,
   other,
   split,
@@ -152,6 +163,7 @@ export function Wheel({
   useStepSpot(step, atlas, skin, onSpot)
   const look = useSpot(canvas, scene, skin, onSpot, magnified ? setLoupe : null)
   const fingers = useFormGestures(turn)
+  const pressed = useRef<{ x: number; y: number } | null>(null)
   useSideInAddress(view, resting)
 
   return (
@@ -160,9 +172,21 @@ export function Wheel({
         ref={canvas}
         role="img"
         tabIndex={0}
-        aria-label={`${label}. Arrow keys turn and tilt it.`}
+        aria-label={`${label}. Arrow keys turn and tilt it; N notes something on the spot whose cut is shown.`}
         className={`h-full w-full cursor-grab touch-none active:cursor-grabbing ${ready === 'flat' ? 'hidden' : ''}`}
         {...fingers}
+        onPointerDown={(event) => {
+          pressed.current = { x: event.clientX, y: event.clientY }
+          fingers.onPointerDown(event)
+        }}
+        onPointerUp={(event) => {
+          fingers.onPointerUp(event)
+          const from = pressed.current
+          pressed.current = null
+          if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) > PRESS_PX) return
+          const at = spotUnder(canvas.current, scene.current, event)
+          if (at) onHold(at)
+        }}
         onPointerMove={(event) => {
           fingers.onPointerMove(event)
           look(event.clientX, event.clientY)
@@ -170,6 +194,10 @@ export function Wheel({
         onPointerLeave={() => setLoupe(null)}
         onWheel={(event) => turn((v) => ({ zoom: v.zoom * Math.exp(-event.deltaY / 900) }))}
         onKeyDown={(event) => {
+          if (event.key === 'n' && !event.altKey && !event.ctrlKey && !event.metaKey) {
+            event.preventDefault()
+            onHold(null)
+          }
           const change = TURN_KEYS[event.key]
           if (!change || event.altKey || event.ctrlKey) return
           event.preventDefault()
@@ -182,6 +210,7 @@ export function Wheel({
       {live && ready === 'gl' && handles.length > 0 && !view.flipped && (
         <HeightHandles scene={live} view={view} form={form} handles={handles} />
       )}
+      {live && ready === 'gl' && <NotePins scene={live} view={view} atlas={atlas} noted={noted} onPin={onPin} />}
       {magnified && loupe && skin && <Loupe spot={loupe} skin={skin} />}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
@@ -271,6 +300,20 @@ function useStepSpot(step: Step | null, atlas: Atlas, skin: SkinAnswer | null, o
   }, [step, atlas, skin, onSpot])
 }
 
+/** A pointer that moved no further between down and up has pressed, px. */
+const PRESS_PX = 4
+
+/** The spot of the form under a point of the page. */
+function spotUnder(
+  canvas: HTMLCanvasElement | null,
+  scene: WheelScene | null,
+  { clientX, clientY }: { clientX: number; clientY: number },
+): SkinSpot | null {
+  if (!canvas || !scene) return null
+  const box = canvas.getBoundingClientRect()
+  return scene.pick(((clientX - box.left) / box.width) * 2 - 1, 1 - ((clientY - box.top) / box.height) * 2)
+}
+
 /** Asks for the cut at the spot under the pointer, one question at a time. */
 function useSpot(
   canvas: React.RefObject<HTMLCanvasElement | null>,
@@ -282,13 +325,10 @@ function useSpot(
   const asking = useRef(false)
   return useCallback(
     (clientX: number, clientY: number) => {
-      if (asking.current || !canvas.current || !scene.current || !skin) return
-      const box = canvas.current.getBoundingClientRect()
-      const at = scene.current.pick(
-        ((clientX - box.left) / box.width) * 2 - 1,
-        1 - ((clientY - box.top) / box.height) * 2,
-      )
+      if (asking.current || !canvas.current || !skin) return
+      const at = spotUnder(canvas.current, scene.current, { clientX, clientY })
       if (!at) return
+      const box = canvas.current.getBoundingClientRect()
       onLoupe?.({ ...at, x: clientX - box.left, y: clientY - box.top })
       asking.current = true
       sectionOf(skin, at)

@@ -2,7 +2,7 @@ import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../grid'
 import { WALL } from '../../form/assembly'
 import type { Stretch } from '../../form/turnedForm'
 import type { Surface } from '../../form/surfaces/surface'
-import type { Motif } from '../../vocabulary/motif'
+import { withoutTools, type Motif } from '../../vocabulary/motif'
 import { marksField } from '../motifs/marksField'
 
 /** What of a surface is parted into areas: rows of its raster, with the texels on which lines lie. */
@@ -49,7 +49,8 @@ export function areaRaster(grid: SkinGrid, motif: Motif): AreaRaster {
   const { width, rowMm } = grid
   const [top, bottom] = rowsOf(grid, partedStretch(grid, motif))
   const lineMm = Math.max(PARTING_MM, UNBROKEN * rowMm, UNBROKEN * Math.max(...grid.columnMm.slice(top, bottom)))
-  const field = marksField(grid, { ...motif, ground: false, made: 'line', lineMm }, 'mask').make()
+  const drawing = motif.drawing && withoutTools(motif.drawing)
+  const field = marksField(grid, { ...motif, drawing, ground: false, made: 'line', lineMm }, 'mask').make()
   const line = new Uint8Array(width * (bottom - top))
   for (let y = Math.max(top, field.top); y < Math.min(bottom, field.bottom); y++)
     for (let x = field.left; x < field.right; x++)

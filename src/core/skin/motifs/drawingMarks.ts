@@ -25,12 +25,12 @@ export function drawingMarks(
       const contours = shape.contours.map(placed)
       return [{ kind: 'filled', contours, rule: shape.rule, edgeMm: NO_EDGE_MM, ...paper }]
     }
-    const own = widths === 'drawn' && made === 'filled' && shape.width ? shape.width * heightMm : null
+    const own = !shape.toolMm && widths === 'drawn' && made === 'filled' && shape.width ? shape.width * heightMm : null
     const ends = own ? { ends: { cap: shape.cap, join: shape.join } } : {}
     return shape.lines.map((line) => ({
       kind: 'stroke',
       points: placed(line),
-      widthMm: own ?? lineMm,
+      widthMm: own ?? shape.toolMm ?? lineMm,
       taper: 1,
       ...ends,
       ...paper,

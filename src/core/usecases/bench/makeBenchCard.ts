@@ -9,6 +9,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
+import { placeNotes, placeNoteWords } from '../words/placeNotes'
 import { benchWords, stepWords } from '../words/stepWords'
 import { takesOf } from './amounts'
 import { handsMinutes, measurePiece, type MeasuredPiece } from './measurePiece'
@@ -28,6 +29,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
     facts: [
       `${length(sizes.heightMm)} tall as made, about ${length(sizes.heightMm * fired)} fired; wall ${length(sizes.wallMm)}`,
       ...(piece.notes ? [piece.notes] : []),
+      ...placeNotes(piece, studio.settings.length).map(placeNoteWords),
     ],
     steps: piece.steps.map((step, i) => ({
       number: i + 1,

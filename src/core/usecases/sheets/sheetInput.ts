@@ -7,17 +7,28 @@ import { coneIndex } from '../../firing/cones'
 import { buildForm } from '../../form/buildForm'
 import { ok, type Result } from '../../base/result'
 import type { Piece } from '../../model/piece'
+import { samePlace } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { coatsOf, isAreaWork, isCut, isFiring, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { BARE } from '../../skin/stack'
 import { StackOptics } from '../../skin/appearance'
 import { motifName } from '../../skin/motifs/motifName'
-import type { MarkedHeight, SheetArea, SheetInput, SheetJar, SheetLines, SheetOptions } from '../../sheets/sheetInput'
+import type {
+  MarkedHeight,
+  SheetArea,
+  SheetInput,
+  SheetJar,
+  SheetLines,
+  SheetNote,
+  SheetOptions,
+} from '../../sheets/sheetInput'
 import type { Medium } from '../../vocabulary/material'
+import { ownTools } from '../../vocabulary/pieceDrawing'
 import { AREA_TOOL, LINER, TOOL, TOOLS } from '../../vocabulary/tools'
 import { TO_THE_EDGE_MM } from '../../vocabulary/place'
 import type { AreasView } from '../view/areasView'
+import { photosWord, placeNotes, placeNoteWords } from '../words/placeNotes'
 import { stepWords } from '../words/stepWords'
 
 /** For which size sheets are: a stage of clay, the dryness that the clay has, or a measured share of the size as made. */
@@ -159,10 +170,20 @@ function numbering(
       step: number,
     }
   })
+  const noted = placeNotes(piece, studio.settings.length)
+  const noteOf = (areaId: number, note: string): string =>
+    [
+      note,
+      ...noted
+        .filter(({ placed }) => samePlace(placed, { kind: 'area', drawingId, areaId }))
+        .map((here) => [...here.notes.map(({ text }) => text), photosWord(here)].filter(Boolean).join(', ')),
+    ]
+      .filter(Boolean)
+      .join(', ')
   const areas = (view?.areas ?? []).map(({ id, called, note, spot, widthMm }): SheetArea => ({
     id,
     called,
-    note,
+    note: noteOf(id, note),
     spot,
     widthMm,
     jars: steps.flatMap(({ step }, i) => (step.take.some((taken) => taken.id === id) ? [i + 1] : [])),
@@ -177,6 +198,22 @@ function firedHex(medium: Medium, { bodies }: Studio, bodyId: string, coats: num
   return hexFromLinear(mapToGamut(screenLinear(reflectance, LIGHTS.daylight)).rgb)
 }
 
+/** What is noted on spots of a piece, numbered. */
+const notesOn = (piece: Piece, { settings }: Studio): SheetNote[] =>
+  placeNotes(piece, settings.length).flatMap(({ placed, notes, photos, where }, i) =>
+    placed.kind === 'spot'
+      ? [
+          {
+            number: i + 1,
+            on: placed.on ?? 'wall',
+            across: placed.across,
+            alongMm: placed.alongMm,
+            words: placeNoteWords({ where, notes, photos }),
+          },
+        ]
+      : [],
+  )
+
 /** What sheets of a piece are made of. */
 export function sheetInput(
   piece: Piece,
@@ -189,7 +226,10 @@ export function sheetInput(
   const ofDrawing = piece.drawings.find(({ id }) => id === options.of) ?? (options.of ? null : piece.drawings[0])
   const cuts = piece.steps.filter(isCut).map(({ depthMm }) => depthMm)
   const widths = lines.flatMap(({ worked }) =>
-    worked.map(({ motif, tool }) => ({ mm: motif.lineMm, tool: `${tool}, this plan` })),
+    worked.flatMap(({ motif, tool }) => [
+      { mm: motif.lineMm, tool: `${tool}, this plan` },
+      ...ownTools(motif.drawing).map(({ name, mm }) => ({ mm, tool: `${name || tool}, this plan` })),
+    ]),
   )
   const ladder = [...TOOLS.map((tool) => ({ mm: TOOL[tool].lineMm, tool: TOOL[tool].name })), ...widths]
     .filter(({ mm, tool }, i, all) => all.findIndex((one) => one.mm === mm && one.tool === tool) === i)
@@ -206,6 +246,7 @@ export function sheetInput(
     heights: heightsOf(piece, studio),
     grooveMm: Math.max(0, ...cuts),
     ladder,
+    notes: notesOn(piece, studio),
     ...(ofDrawing ? numbering(piece, studio, ofDrawing.id, view) : { areas: [], jars: [] }),
   })
 }

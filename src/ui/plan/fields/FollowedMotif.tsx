@@ -19,8 +19,11 @@ export function FollowedMotif({
 }) {
   const names = lineNames(drawing.motif.drawing)
   const set = (changes: Partial<Motif>) => onMotif({ ...motif, ...changes })
-  const taken = motif.only ?? names
-  const all = ({ only: _, ...rest }: Motif): Motif => rest
+  const taken = motif.only ?? []
+  const take = (only: string[]) => {
+    const { only: _, ...all } = motif
+    onMotif(only.length ? { ...all, only } : all)
+  }
   return (
     <>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
@@ -37,17 +40,15 @@ export function FollowedMotif({
           onChange={(on) => set({ made: on ? 'line' : 'filled' })}
         />
       </div>
-      {names.length > 1 && (
+      {names.length > 0 && (
         <div role="group" aria-label="Which lines" className="flex flex-wrap gap-x-4">
+          <Check label="all its lines" checked={taken.length === 0} onChange={() => take([])} />
           {names.map((name) => (
             <Check
               key={name}
               label={name}
               checked={taken.includes(name)}
-              onChange={(on) => {
-                const only = on ? [...taken, name] : taken.filter((other) => other !== name)
-                if (only.length) onMotif(only.length === names.length ? all(motif) : { ...motif, only })
-              }}
+              onChange={(on) => take(on ? [...taken, name] : taken.filter((other) => other !== name))}
             />
           ))}
         </div>

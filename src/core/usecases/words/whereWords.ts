@@ -1,14 +1,20 @@
-import { zoneAt } from '../../form/turnedForm'
-import { chartOf, type Atlas } from '../../skin/atlas'
 import { ZONE_NAMES } from '../../form/zoneNames'
+import type { Surface } from '../../form/surfaces/surface'
+import { zoneAt } from '../../form/turnedForm'
 import { FLAT_PART_NAMES } from '../../vocabulary/place'
-import type { SkinSpot } from './skinSpot'
 
-/** A place on a piece in words: “outside, 42 mm up, 90°”; “handle, outer side, 30 mm along”. */
-export function whereWords(atlas: Atlas, { across, down, on }: SkinSpot, length: (mm: number) => string): string {
-  const { surface } = chartOf(atlas, on)
-  const { form, part, name, zones } = surface
-  const alongMm = down * form.totalMm
+/** A place on a surface: the share of a turn at which it stands, and how far along the surface, mm. */
+interface SurfacePlace {
+  readonly across: number
+  readonly alongMm: number
+}
+
+/** A place on a surface in words: “outside, 42 mm up, 90°”; “handle, outer side, 30 mm along”. */
+export function whereWords(
+  { form, part, name, zones }: Surface,
+  { across, alongMm }: SurfacePlace,
+  length: (mm: number) => string,
+): string {
   const degrees = Math.round(across * 360) % 360
   if (part) {
     const zone = zones.findLast(
