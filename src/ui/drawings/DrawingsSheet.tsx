@@ -9,7 +9,7 @@ import type { Step } from '@/core/plan/step'
 import { drawnSide, motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
 import { drawingOfStep } from '@/core/usecases/create/areaSteps'
 import { drawingTold } from '@/core/usecases/create/drawnLines'
-import { placedStep } from '@/core/usecases/create/newStep'
+import { placedStep, usualPlace } from '@/core/usecases/create/newStep'
 import { motifName } from '@/core/skin/motifs/motifName'
 import type { Drawing, Motif } from '@/core/vocabulary/motif'
 import { followed, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
@@ -127,7 +127,7 @@ function OneDrawing({ piece, studio, form, drawing, onStep }: DrawingsProps & { 
   const followers = piece.steps.filter((step) => 'motif' in step && step.motif?.of === drawing.id)
   const use = (act: (typeof LINE_ACTS)[number]) => {
     if (!form) return
-    const { at, content, moved } = placedStep(act, piece, studio, form, piece.steps.length - 1)
+    const { at, content, moved } = placedStep(act, piece, studio, form, usualPlace(act, piece, studio, form))
     const own = 'motif' in content && content.motif ? content.motif : drawing.motif
     const step = {
       ...content,

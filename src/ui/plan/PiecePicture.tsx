@@ -223,7 +223,6 @@ export function PiecePicture({
         )}
       </div>
       <div className="absolute top-4 right-4 w-52 max-sm:w-40">
-        <SectionCut spot={spot} length={length} atlas={atlas} />
         {held && surface ? (
           <SpotNote
             key={placeKey(held)}
@@ -235,6 +234,7 @@ export function PiecePicture({
           />
         ) : (
           <>
+            <SectionCut spot={spot} length={length} atlas={atlas} />
             {spot && (
               <button
                 type="button"

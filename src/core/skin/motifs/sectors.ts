@@ -176,7 +176,11 @@ const FILL: Readonly<Record<Filling, (sector: Sector) => Mark[]>> = {
     return upTo(rows).flatMap((row) =>
       upTo(across + 1).flatMap((i) => {
         const left = -w / 2 + (i - (row % 2 ? 0.5 : 0)) * wide
-        const arc = curve(24, (t): MarkPoint => [left + t * wide, (h * (row + 0.9 * Math.sin(Math.PI * t))) / rows])
+        // Half a round each, from its foot to almost the foot of the next row.
+        const arc = curve(24, (t): MarkPoint => [
+          left + (0.5 - Math.cos(Math.PI * t) / 2) * wide,
+          (h * (row + 0.92 * Math.sin(Math.PI * t))) / rows,
+        ])
         return inside(arc, w).map((part) => stroke(part, lineMm * 0.8))
       }),
     )

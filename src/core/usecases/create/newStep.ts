@@ -9,7 +9,7 @@ import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
 import { ACT_NAMES, actOf, type Act, type Step, type StepContent } from '../../plan/step'
-import { timeline } from '../../plan/timeline'
+import { nextStepIndex, timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
 import { rangesMeet } from '../../firing/cones'
@@ -114,6 +114,24 @@ export function placedStep(
       `${ACTS[act].word} went ${at === 0 ? 'to the beginning' : `after step ${at}`}, where the clay is ` +
       `${STAGE[times[at].stage].name}: on ${STAGE[times[here].stage].name} clay ${first.fit.because}.`,
   }
+}
+
+/**
+ * The step after which an act belongs as a rule: at the end of the first stage that suits it, of what is not done yet. The last step
+ * where no stage suits.
+ */
+export function usualPlace(act: Act, piece: Piece, studio: Studio, form: TurnedForm): number {
+  const times = timeline(piece.steps)
+  const isGood = (at: number): boolean => {
+    const content = newStepContent(act, piece, studio, form, at - 1)
+    const technique = actOf(content as Step).fit(content as Step, (id) => studio.media[id]?.kind)
+    return technique?.fit[times[at].stage].fit === 'good'
+  }
+  const open = [...times.keys()].slice(nextStepIndex(piece.steps))
+  const first = open.find(isGood)
+  if (first === undefined) return piece.steps.length - 1
+  const end = open.find((at) => at > first && times[at].stage !== times[first].stage)
+  return (end ?? times.length) - 2
 }
 
 /** A sensible new step of an act after step `afterStep` of a piece: what a potter would most likely mean there. */

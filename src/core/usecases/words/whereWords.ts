@@ -31,6 +31,10 @@ export function whereWords(
       ? `, ${length(alongMm - form.zones.outside.from)} up`
       : zone === 'inside'
         ? `, ${length(alongMm - form.zones.inside.from)} down`
-        : ''
+        : zone === 'floor'
+          ? `, ${length(form.zones.floor.to - alongMm)} out`
+          : zone === 'base'
+            ? `, ${length(alongMm - form.zones.base.from)} out`
+            : ''
   return `${(form.flat ? FLAT_PART_NAMES : ZONE_NAMES)[zone]}${how}, ${degrees}°`
 }
