@@ -14,6 +14,7 @@ import {
   takeItIn,
   test,
   WEDNESDAY,
+  cameraJpeg,
 } from './studio'
 
 test.use({ timezoneId: 'UTC' })
@@ -146,27 +147,6 @@ test('axe finds nothing at the bench, and every target is a thumb wide', async (
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
   }
 })
-
-/** A JPEG of 60 × 40 px with what a camera writes beside it: lying on its side, made by “Lumora”, somewhere. */
-async function cameraJpeg(page: Page): Promise<Buffer> {
-  const bytes = await page.evaluate(async () => {
-    const canvas = new OffscreenCanvas(60, 40)
-    const context = canvas.getContext('2d')!
-    context.fillStyle = '#3060c0'
-    context.fillRect(0, 0, 60, 40)
-    return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer())]
-  })
-  const tiff = Buffer.from(
-    // Big-endian TIFF: orientation 6, and a pointer to GPS data. Exif 2.3, table 4; value from memory.
-    [
-      0x4d, 0x4d, 0, 42, 0, 0, 0, 8, 0, 2, 0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0, 0x88, 0x25, 0, 4, 0, 0, 0, 1, 0, 0,
-      0, 38, 0, 0, 0, 0,
-    ],
-  )
-  const exif = Buffer.concat([Buffer.from('Exif\0\0'), tiff, Buffer.from('Lumora 59.9139N 10.7522E')])
-  const app1 = Buffer.concat([Buffer.from([0xff, 0xe1, (exif.length + 2) >> 8, (exif.length + 2) & 255]), exif])
-  return Buffer.concat([Buffer.from(bytes.slice(0, 2)), app1, Buffer.from(bytes.slice(2))])
-}
 
 test('photographs: upright, without place and device, in the zip and back; broken ones are told of', async ({
   page,

@@ -1,5 +1,6 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
-import { atRest, drawn, expect, open, openPlan, settled, skins, step, test, wheel } from './studio'
+import type { Page } from '@playwright/test'
+import { atRest, cameraJpeg, drawn, expect, open, openPlan, settled, skins, step, test, wheel } from './studio'
 
 const VIEWS: readonly (readonly [path: string, title: string])[] = [
   ['/', 'Tidewater shed'],
@@ -133,30 +134,64 @@ test.describe('by hand', () => {
     for (const [path] of VIEWS) {
       await open(page, path)
       await atRest(page)
-      small.push(
-        ...(await page.evaluate((where) => {
-          const pressed =
-            'button, a[href], select, input:not([type=file]):not(.sr-only), summary, [role=radio], [role=slider]'
-          return [...document.querySelectorAll<HTMLElement>(pressed)].flatMap((target) => {
-            const style = getComputedStyle(target)
-            // Words in a sentence are exempt (WCAG 2.5.8), and what cannot be seen is not pressed.
-            if (style.display === 'inline' || style.visibility === 'hidden' || !target.checkVisibility()) return []
-            if (target.matches('.word, p a, [data-dense] *')) return []
-            const { width, height } = (
-              target.closest('.input') ??
-              target.closest('label') ??
-              target
-            ).getBoundingClientRect()
-            if (!width || !height || (width >= 43.5 && height >= 43.5)) return []
-            const name = target.getAttribute('aria-label') ?? target.innerText ?? target.id
-            return [`${where}: ${target.tagName} “${name.slice(0, 40)}” ${Math.round(width)} × ${Math.round(height)}`]
-          })
-        }, path)),
-      )
+      small.push(...(await tooSmall(page, path)))
     }
     expect([...new Set(small)]).toEqual([])
   })
+
+  test('so is what is pressed in drawings and their dialogs, and no dialog is wider than the screen', async ({
+    page,
+  }) => {
+    test.setTimeout(120_000)
+    await open(page, '/plan/estuary-plate?sheet=drawings')
+    await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
+    await page
+      .getByTestId('drawings')
+      .evaluate((own) => own.querySelectorAll('details').forEach((details) => (details.open = true)))
+    await page.getByRole('listbox', { name: 'Lines of the drawing' }).getByRole('option').first().press('Enter')
+    const small = await tooSmall(page, 'drawings')
+    await page.getByRole('button', { name: 'Lines, point by point' }).click()
+    const points = page.getByTestId('points')
+    await expect(points).toBeVisible()
+    small.push(...(await tooSmall(page, 'points', '[data-testid="points"]')))
+    expect(await points.evaluate((d) => d.scrollWidth - d.clientWidth)).toBeLessThanOrEqual(1)
+    await page.keyboard.press('Escape')
+    await page
+      .getByLabel('Open a photograph of a sketch')
+      .setInputFiles({ name: 'sketch.jpg', mimeType: 'image/jpeg', buffer: await cameraJpeg(page) })
+    const sketch = page.getByTestId('sketch')
+    await expect(sketch).toBeVisible()
+    small.push(...(await tooSmall(page, 'sketch', '[data-testid="sketch"]')))
+    expect(await sketch.evaluate((d) => d.scrollWidth - d.clientWidth)).toBeLessThanOrEqual(1)
+    expect([...new Set(small)]).toEqual([])
+  })
 })
+
+/** What is pressed and smaller than a thumb needs, within an element. */
+const tooSmall = (page: Page, where: string, within = 'body'): Promise<string[]> =>
+  page.evaluate(
+    ([path, root]) => {
+      const pressed =
+        'button, a[href], select, input:not([type=file]):not(.sr-only), summary, [role=radio], [role=slider]'
+      return [...document.querySelectorAll<HTMLElement>(root)].flatMap((element) =>
+        [...element.querySelectorAll<HTMLElement>(pressed)].flatMap((target) => {
+          const style = getComputedStyle(target)
+          // Words in a sentence are exempt (WCAG 2.5.8), and what cannot be seen is not pressed.
+          if (style.display === 'inline' || style.visibility === 'hidden' || !target.checkVisibility()) return []
+          if (target.matches('.word, p a, [data-dense] *')) return []
+          const { width, height } = (
+            target.closest('.input') ??
+            target.closest('label') ??
+            target
+          ).getBoundingClientRect()
+          if (!width || !height || (width >= 43.5 && height >= 43.5)) return []
+          const name = target.getAttribute('aria-label') ?? target.innerText ?? target.id
+          return [`${path}: ${target.tagName} “${name.slice(0, 40)}” ${Math.round(width)} × ${Math.round(height)}`]
+        }),
+      )
+    },
+    [where, within] as const,
+  )
 
 test('in forced colours what is chosen is marked', async ({ page }) => {
   await page.emulateMedia({ forcedColors: 'active' })

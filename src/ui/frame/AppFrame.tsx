@@ -43,7 +43,7 @@ export function AppFrame({ demo, children }: { demo: boolean; children: ReactNod
       <main
         id="view"
         tabIndex={-1}
-        className="min-h-0 flex-1 overflow-auto outline-none print:overflow-visible"
+        className="relative min-h-0 flex-1 overflow-auto outline-none print:overflow-visible"
         data-ready={status === 'ready'}
       >
         {status === 'ready' ? children : <p className="p-8 text-base-content/75">Opening the studio…</p>}

@@ -177,6 +177,7 @@ export function PiecePicture({
             afterStep={afterStep}
             step={step}
             length={length}
+            noted={noted}
           />
         </div>
       )}

@@ -6,6 +6,7 @@ import { ZONES, type TurnedForm } from '@/core/form/turnedForm'
 import type { Atlas } from '@/core/skin/atlas'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
+import type { PlaceNote } from '@/core/usecases/words/placeNotes'
 import { standingPlace } from './handles'
 import { ZONE_NAMES } from '@/core/form/zoneNames'
 import { FLAT_PART_NAMES } from '@/core/vocabulary/place'
@@ -22,6 +23,7 @@ export function Unrolled({
   afterStep,
   step,
   length,
+  noted,
 }: {
   skin: SkinAnswer
   form: TurnedForm
@@ -30,6 +32,8 @@ export function Unrolled({
   afterStep: number
   step: Step | null
   length: (mm: number) => string
+  /** What is noted on places of the piece. */
+  noted: readonly PlaceNote[]
 }) {
   const { value: pixels, busy } = useFlatSkin(skin)
   const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => step.act === 'divide')
@@ -81,6 +85,18 @@ export function Unrolled({
             style={{ left: `${(100 * k) / sectors}%` }}
           />
         ))}
+        {noted.map(({ key, placed, where, notes }, i) =>
+          placed.kind === 'spot' && !placed.on ? (
+            <span
+              key={key}
+              className="numbers absolute flex h-5 w-5 -translate-1/2 items-center justify-center rounded-full border border-base-100 bg-base-content text-[11px] font-bold text-base-100"
+              style={{ left: `${100 * placed.across}%`, top: share(placed.alongMm) }}
+              title={[where, ...notes.map(({ text }) => text)].join('\n')}
+            >
+              {i + 1}
+            </span>
+          ) : null,
+        )}
         {hiddenPatches(form, piece.form.parts).map((patch, i) => (
           <span
             key={i}
