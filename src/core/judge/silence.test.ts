@@ -26,6 +26,7 @@ import {
   saidBy,
   spirals,
   sponge,
+  inStrips,
   squares,
   taped,
   throughWax,
@@ -709,6 +710,16 @@ const SILENCES: readonly Silence[] = [
     rule: 'no-area-taken',
     what: 'colour in one area',
     steps: [leather, build.colourIn('marsh-black', squares, [{ id: 1, copy: 0, at: [0, 0.5] }]), dry, ...finish],
+  },
+  {
+    rule: 'narrow-area',
+    what: 'colour by brush in strips that are wider than it',
+    steps: [leather, inStrips('marsh-black', 2, 4.4), dry, ...finish],
+  },
+  {
+    rule: 'narrow-area',
+    what: 'colour by brush in narrow strips, and one coat more there',
+    steps: [leather, inStrips('marsh-black', 2), inStrips('marsh-black', 1), dry, ...finish],
   },
   {
     rule: 'glazes-run-together',

@@ -1,6 +1,12 @@
-import { isAreaWork, isCut, type Step, type StepOf } from '../../plan/step'
+import type { Surface } from '../../form/surfaces/surface'
+import { isAreaWork, isCut, type Step, type StepContent, type StepOf } from '../../plan/step'
 import * as build from '../../plan/build'
-import { LINER } from '../../vocabulary/tools'
+import { labelsOf } from '../../skin/areas/findAreas'
+import { partedBy } from '../../skin/areas/areaField'
+import { chartOf } from '../../skin/atlas'
+import { surfaceGrid, type SkinGrid } from '../../skin/grid'
+import type { TakenArea } from '../../vocabulary/pieceDrawing'
+import { AREA_TOOL, LINER } from '../../vocabulary/tools'
 import type { Medium } from '../../vocabulary/material'
 import type { Motif } from '../../vocabulary/motif'
 import type { JudgedPlan } from '../judgedPlan'
@@ -43,7 +49,72 @@ const runs = (medium: Medium | undefined): boolean =>
 const fenceColour = (plan: JudgedPlan): Medium | undefined =>
   plan.media.find(({ kind }) => kind === 'underglaze') ?? plan.media.find(({ kind }) => kind === 'line')
 
+type AreaStep = StepOf<'colourIn'> | StepOf<'glazeIn'>
+
+/** An area that is narrower than this share of the tip is told of; a little narrower is hardly seen [our choice]. */
+const TOLD_OF = 0.85
+
+const rasters = new WeakMap<Surface, SkinGrid>()
+
+/** A raster of a surface that is fine enough to measure areas on. */
+function fineGrid(surface: Surface): SkinGrid {
+  let known = rasters.get(surface)
+  if (!known) rasters.set(surface, (known = surfaceGrid(surface, 1024, 512)))
+  return known
+}
+
+/** The areas of a step that are narrower than what it is laid with, mm across. */
+function narrowAreas(plan: JudgedPlan, { motif, take, tool }: AreaStep): { area: TakenArea; mm: number }[] {
+  const { tipMm } = AREA_TOOL[tool]
+  const areas = partedBy(fineGrid(chartOf(plan.atlas, motif.on).surface), motif)
+  return take.flatMap((area) => {
+    const [label] = labelsOf(areas, [area])
+    const mm = label === undefined ? Infinity : areas.widestMm[label]
+    return mm < tipMm * TOLD_OF ? [{ area, mm }] : []
+  })
+}
+
+/** Whether a step lays the same jar on the same area once more. */
+const laysAgain = (step: Step, first: AreaStep, { id }: TakenArea): boolean =>
+  isAreaWork(step) &&
+  step.id !== first.id &&
+  step.mediumId === first.mediumId &&
+  sameLines(step.motif, first.motif) &&
+  step.take.some((area) => area.id === id)
+
 export const areaRules: readonly Rule[] = [
+  {
+    id: 'narrow-area',
+    guards: 'a coat more where an area is narrower than the tip',
+    school: null,
+    severity: 'note',
+    look: (plan) =>
+      plan.steps.flatMap((step, index): Sighting[] => {
+        if (!isAreaWork(step) || !step.take.length) return []
+        const narrow = narrowAreas(plan, step).filter(
+          ({ area }) => !plan.steps.some((other) => laysAgain(other, step, area)),
+        )
+        if (!narrow.length) return []
+        const { name, tipMm } = AREA_TOOL[step.tool]
+        const ids = narrow.map(({ area }) => area.id)
+        const { id: _, done: __, ...content } = step
+        const more: StepContent = { ...content, take: step.take.filter(({ id }) => ids.includes(id)), coats: 1 }
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            severity: 'note',
+            sentence:
+              `${ids.length === 1 ? `Area ${ids[0]} is` : `${ids.length} areas are`} narrower than the ${name}: ` +
+              'the colour there stays thin.',
+            because:
+              `The tip needs ${tipMm} mm; the narrowest is ${Math.min(...narrow.map(({ mm }) => mm)).toFixed(1)} mm across. ` +
+              'One coat more there makes up for it.',
+            mends: [addStep(plan, 'One coat more there', index + 1, more)],
+          },
+        ]
+      }),
+  },
   {
     id: 'no-area-taken',
     guards: 'colour between lines goes to areas that are chosen',
