@@ -11,23 +11,37 @@ function distanceTo(
   const height = bottom - top
   const far = new Float32Array(width * height).fill(1e6)
   for (let i = 0; i < far.length; i++) if (near(i)) far[i] = 0
-  const sweep = (y: number, from: number, step: 1 | -1) => {
+  const last = width - 1
+  const sweep = (y: number, step: 1 | -1) => {
     const row = y * width
     const beside = columnMm[y]
     const aslant = Math.hypot(beside, rowMm)
     const before = y - step >= 0 && y - step < height ? (y - step) * width : -1
-    for (let k = 0; k < 2 * width; k++) {
-      const x = (((from + step * k) % width) + width) % width
-      const [l, r] = [x === 0 ? width - 1 : x - 1, x === width - 1 ? 0 : x + 1]
-      const back = step === 1 ? l : r
-      let d = Math.min(far[row + x], far[row + back] + beside)
-      if (before >= 0 && k < width)
-        d = Math.min(d, far[before + x] + rowMm, far[before + l] + aslant, far[before + r] + aslant)
+    const from = step === 1 ? 0 : last
+    let back = far[row + (step === 1 ? last : 0)]
+    for (let x = from; x >= 0 && x < width; x += step) {
+      let d = far[row + x]
+      if (d > back + beside) d = back + beside
+      if (before >= 0 && d > 0) {
+        const above = far[before + x] + rowMm
+        const left = far[before + (x === 0 ? last : x - 1)] + aslant
+        const right = far[before + (x === last ? 0 : x + 1)] + aslant
+        if (d > above) d = above
+        if (d > left) d = left
+        if (d > right) d = right
+      }
       far[row + x] = d
+      back = far[row + x]
+    }
+    // Once more round from the seam, as far as anything comes nearer by it.
+    for (let x = from; x >= 0 && x < width; x += step) {
+      if (far[row + x] <= back + beside) break
+      far[row + x] = back + beside
+      back = far[row + x]
     }
   }
-  for (let y = 0; y < height; y++) sweep(y, 0, 1)
-  for (let y = height - 1; y >= 0; y--) sweep(y, width - 1, -1)
+  for (let y = 0; y < height; y++) sweep(y, 1)
+  for (let y = height - 1; y >= 0; y--) sweep(y, -1)
   return far
 }
 
