@@ -13,6 +13,8 @@ const FOOT_LINE_MM = 6
 const RAW_GLAZE_MM = 1.3
 
 const CARD_MM = 62
+/** Lines of words keep so far apart, mm. */
+const CLEAR_MM = 5
 const NOTCH_MM = 5
 
 /** Heights above the shelf, mm as made, of millimetres up the outside. */
@@ -40,18 +42,23 @@ export function heightGauge(input: SheetInput): Sheet[] {
   teeth.forEach(({ words }, i) =>
     items.push(text([CARD_MM - 16 - i * 22, -tall + 4], words, 2.6, { anchor: 'middle' })),
   )
-  let last = -Infinity
+  const labels: number[] = []
   for (const { z, words } of heights) {
     // Notches on the right edge, the straight side up: that side is the height.
     items.push(
       path('cut', line([CARD_MM, -z], [CARD_MM - NOTCH_MM, -z], [CARD_MM, -z + 2.5])),
       path('mark', line([CARD_MM - NOTCH_MM - 3, -z], [CARD_MM - NOTCH_MM, -z])),
     )
-    const label = Math.max(z, last + 3.6)
-    last = label
+    const label = Math.max(z, (labels.at(-1) ?? -Infinity) + 3.6)
+    labels.push(label)
     items.push(text([CARD_MM - NOTCH_MM - 4, -label + 1], `${said(z, input)}  ${words}`, 2.9, { anchor: 'end' }))
   }
-  items.push(text([3, -4], 'shelf', 2.6), text([3, -tall + 12], 'stand it on the shelf, notches to the wall', 2.6))
+  // How it is used is said between the labels, as far up as there is room.
+  const free = Array.from({ length: Math.max(0, Math.floor(tall - 20)) }, (_, i) => tall - 12 - i).find((y) =>
+    labels.every((label) => Math.abs(label - y) > CLEAR_MM),
+  )
+  items.push(text([3, -4], 'shelf', 2.6))
+  if (free) items.push(text([3, -free], 'stand it on the shelf, notches to the wall', 2.6))
   return [
     {
       title: 'Height gauge',
