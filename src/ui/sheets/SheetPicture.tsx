@@ -43,7 +43,7 @@ export function SheetPicture({
           <rect key={`${column}.${row}`} x={left} y={top} width={shown[0]} height={shown[1]} fill="#ffffff" />
         ))
       )}
-      {sheet.items.map((item, i) => (
+      {joined(sheet.items).map((item, i) => (
         <Item key={i} item={item} />
       ))}
       {tiles.length > 1 &&
@@ -67,6 +67,27 @@ export function SheetPicture({
     </svg>
   )
 }
+
+/** Lines that are drawn alike, one after another, are one line of the page: a thousand of them would hold it up. */
+function joined(items: readonly SheetItem[]): SheetItem[] {
+  const together: SheetItem[] = []
+  let style: string | null = null
+  let line: SheetPath['d'][number][] = []
+  for (const item of items) {
+    const own = item.kind === 'path' && !item.fill ? styleOf(item) : null
+    if (own === null || own !== style || item.kind !== 'path') {
+      line = item.kind === 'path' ? [...item.d] : []
+      together.push(item.kind === 'path' ? { ...item, d: line } : item)
+    } else line.push(...item.d)
+    style = own
+  }
+  return together
+}
+
+type SheetPath = Extract<SheetItem, { kind: 'path' }>
+
+const styleOf = ({ layer, widthMm, colour, dash }: SheetPath): string =>
+  `${layer} ${widthMm ?? ''} ${colour ?? ''} ${dash?.join() ?? ''}`
 
 /** Lines are drawn a little bolder than they are printed: a screen is coarser than paper. */
 const BOLDER = 1.6
