@@ -8,9 +8,16 @@ test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
 
 /** What a screen reader or a keyboard would stumble over: WCAG 2.2 A and AA, and what axe calls best practice. */
-async function faults(page: Page, where: string, only: 'all' | 'colours' = 'all'): Promise<string[]> {
+async function faults(
+  page: Page,
+  where: string,
+  only: 'all' | 'colours' = 'all',
+  within: string | null = null,
+): Promise<string[]> {
   await atRest(page)
-  const axe = new AxeBuilder({ page })
+  const whole = new AxeBuilder({ page })
+  // What has been looked at already is not looked at again beside what has opened.
+  const axe = within ? whole.include(within) : whole
   const { violations } = await (
     only === 'all'
       ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
@@ -24,6 +31,10 @@ async function faults(page: Page, where: string, only: 'all' | 'colours' = 'all'
         .join(' | ')}`,
   )
 }
+
+/** The picture of a plan, and what stands beside it. */
+const PIECE = 'section[aria-label="The piece"]'
+const SHEET = '[data-testid="plan-sheet"]'
 
 const VIEWS = [
   '/',
@@ -81,47 +92,54 @@ for (const [theme, rules] of [
     test.setTimeout(240_000)
     await begin(page)
     const found: string[] = []
-    const look = async (where: string) => found.push(...(await faults(page, where, rules)))
+    const look = async (where: string, within: string | null = null) =>
+      found.push(...(await faults(page, where, rules, within)))
     await openPlan(page, 'knot-moon-jar')
     await look('plan')
     if (rules === 'colours') {
       await page.getByText('Take away', { exact: true }).click()
       await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
-      await look('size of the picture')
+      await look('size of the picture', 'dialog[open]')
       return expect(found).toEqual([])
     }
     await page.getByRole('radio', { name: 'unrolled' }).click()
-    await look('unrolled')
+    await look('unrolled', PIECE)
     await page.getByRole('radio', { name: 'form', exact: true }).click()
     for (const sheet of ['dryness', 'colours']) {
       await page.getByRole('radio', { name: sheet, exact: true }).click()
-      await look(sheet)
+      await look(sheet, SHEET)
     }
     await page.getByRole('button', { name: 'piece', exact: true }).click()
-    await look('the piece itself')
+    await look('the piece itself', SHEET)
     await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour', exact: true }).click()
-    await look('menu of acts')
+    await look('menu of acts', '[role=menu]')
     await page.keyboard.press('Escape')
     await page.getByText('Take away', { exact: true }).click()
-    await look('menu of files')
+    await look('menu of files', '[role=menu]')
     await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
-    await look('size of the picture')
+    await look('size of the picture', 'dialog[open]')
     await page.keyboard.press('Escape')
     await page.keyboard.press('?')
-    await look('help')
+    await look('help', 'dialog[open]')
     await page.keyboard.press('Escape')
     await openPlan(page, 'fence-tiles')
     await look('plan of a tile')
     await page.getByRole('radio', { name: 'drawings', exact: true }).click()
     await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
-    await look('drawings')
+    await look('drawings', SHEET)
     await page.getByText('New drawing').click()
     await page.getByRole('button', { name: 'Lines, point by point' }).click()
-    await look('points')
+    await look('points', 'dialog[open]')
     await page.keyboard.press('Escape')
     await page.getByRole('radio', { name: 'the set' }).click()
     await page.locator('[data-pot="1"]').click()
-    await look('the set, and what is said of a pot')
+    await look('the set, and what is said of a pot', SHEET)
+    await openPlan(page, 'estuary-plate')
+    await page.getByRole('radio', { name: 'drawings', exact: true }).click()
+    await page.getByText('Its lines: names, and a tool for each').click()
+    await page.getByRole('listbox', { name: 'Lines of the drawing' }).press('Space')
+    await page.getByText('Names, notes and photographs of its areas').click()
+    await look('lines and areas', SHEET)
     expect(found).toEqual([])
   })
 }

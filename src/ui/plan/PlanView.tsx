@@ -133,7 +133,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           className="flex min-h-0 flex-col border-l border-base-content/70 max-lg:order-3 max-lg:border-t max-lg:border-l-0"
           aria-label="Step and findings"
         >
-          <div className="min-h-0 flex-1 overflow-y-auto">
+          <div className="min-h-0 flex-1 overflow-y-auto" data-testid="plan-sheet">
             <div className="-mb-2 flex flex-wrap items-center justify-end gap-2 px-5 pt-3">
               {divided && sheet !== 'set' && (
                 <span className="mr-auto w-32">
