@@ -17,7 +17,7 @@ export interface PlaceNote {
 }
 
 /** The words for a place, on the surfaces of its piece. */
-export function placeWords(
+function placeWords(
   placed: Placed,
   { drawings }: Pick<Piece, 'drawings'>,
   surfaces: readonly Surface[],
