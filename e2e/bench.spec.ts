@@ -240,7 +240,10 @@ test('the opening of a kiln: verdicts, a fault with its causes, looked up, made 
   })
   await page.getByLabel('Where it is crawled').fill('rim')
   await expect(opened.locator('[data-pot="2"]')).toContainText('crawled')
-  await opened.locator('[data-pot="5"]').getByRole('button', { name: 'lost' }).click()
+  const lost = opened.locator('[data-pot="5"]').getByRole('button', { name: 'lost' })
+  await lost.click()
+  // It stays among what came out, so that it can be put right.
+  await expect(lost).toHaveAttribute('aria-pressed', 'true')
   await saved(page)
   await page.goto('/fired?show=look&words=crawled+rim')
   await expect(page.getByTestId('pot-found')).toHaveCount(1)

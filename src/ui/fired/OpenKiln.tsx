@@ -5,12 +5,17 @@ import { useState } from 'react'
 import type { Studio } from '@/core/model/studio'
 import { kilnPots, type KilnPots } from '@/core/usecases/fired/kilnLoads'
 import { countWords, lotName } from '@/core/usecases/words/potWords'
-import { namedPots } from '@/core/model/lots'
+import { namedPots, standingPots } from '@/core/model/lots'
 import { OpenedPots } from './OpenedPots'
 
 /** What stands before the kiln or came out of it: one press a pot says how it came out. */
 export function OpenKiln({ studio }: { studio: Studio }) {
   const all = kilnPots(studio)
+  /** Those of them that were not lost. */
+  const standingOf = ({ piece, pots }: KilnPots) => {
+    const standing = standingPots(piece)
+    return pots.filter((pot) => standing.includes(pot))
+  }
   const idOf = ({ piece, step, pots }: KilnPots) => `${piece.id} ${step.id} ${pots[0]}`
   const [openId, setOpenId] = useState<string | null>(null)
   const open = all.find((one) => idOf(one) === openId) ?? null
@@ -37,7 +42,9 @@ export function OpenKiln({ studio }: { studio: Studio }) {
                   one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200',
                 )}
               >
-                <span className="block leading-tight font-bold">{lotName(piece, namedPots(piece, pots))}</span>
+                <span className="block leading-tight font-bold">
+                  {lotName(piece, namedPots(piece, standingOf(one)))}
+                </span>
                 <span className="text-sm text-base-content/80">
                   {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
                   {told === pots.length ? '; all told' : fired ? `; ${pots.length - told} to tell` : '; ready for it'}

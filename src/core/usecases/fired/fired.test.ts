@@ -12,6 +12,7 @@ import { wilson } from '../../numeric/wilson'
 import { saidEntry } from '../run/said'
 import { mediumColour } from './colourWord'
 import { FAULT, suspects } from './faults'
+import { standingPots } from '../../model/lots'
 import { kilnPots } from './kilnLoads'
 import { allPots, searchPots } from './potStory'
 import { outcomeRows, recordRows } from './recordTable'
@@ -59,6 +60,30 @@ describe('the opening of a kiln', () => {
     const last = kilnPots(told).find(({ step }) => step.id === beakers.steps.at(-1)?.id)
     expect(last?.told).toBe(beakers.count)
     expect(kilnPots(told).at(-1)).toEqual(last)
+  })
+
+  it('a pot that was lost in it stays among those that came out, and stands again when it is found good after all', () => {
+    const { id, count, steps } = beakers
+    const fired = steps.filter(({ act }) => act === 'fire').map((step) => step.id)
+    const all = after(studio, { type: 'piece.progress', pieceId: id, doneSteps: steps.length })
+    const told = (of: Studio, pot: number, verdict: Outcome['verdict']): Studio =>
+      after(of, {
+        type: 'batch',
+        label: 'tell',
+        commands: [
+          { type: 'piece.outcomes', pieceId: id, outcomes: [outcome(pot, { verdict })] },
+          { type: 'piece.pots', pieceId: id, told: [{ number: pot, lost: verdict === 'lost' ? 'blew up' : null }] },
+        ],
+      })
+    const loadOf = (of: Studio) => kilnPots(of).find(({ piece, step }) => piece.id === id && step.id === fired.at(-1))
+    const first = told(all, 1, 'lost')
+    expect(loadOf(first)).toMatchObject({ pots: Array.from({ length: count }, (_, i) => i + 1), told: 1, fired: true })
+    const none = Array.from({ length: count }, (_, i) => i + 1).reduce((of, pot) => told(of, pot, 'lost'), all)
+    expect(loadOf(none)).toMatchObject({ told: count, fired: true })
+    const back = told(first, 1, 'good')
+    expect(standingPots(back.pieces[id])).toHaveLength(count)
+    expect(loadOf(back)).toMatchObject({ told: 1, fired: true })
+    expect(back.pieces[id].steps.every(({ done }) => done)).toBe(true)
   })
 
   it('counts the latest that was said of a pot, and refuses a pot that is not there', () => {

@@ -1,4 +1,4 @@
-import { lotsOf } from '../../model/lots'
+import { lotsOf, standingPots } from '../../model/lots'
 import { latestOutcomes } from '../../model/outcome'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -21,6 +21,19 @@ const isReady = (piece: Piece, done: readonly string[], stepId: string): boolean
   return piece.steps.slice(0, at).every((step) => done.includes(step.id) || step.act === 'bring')
 }
 
+/** Pots that were lost in a firing stay among those that came out of it: what was said of them can be seen and put right. */
+function withLost(piece: Piece, step: StepOf<'fire'>, loads: readonly KilnPots[]): KilnPots[] {
+  const standing = standingPots(piece)
+  const lost = [...latestOutcomes(piece.outcomes, step.id)].flatMap(([pot, { verdict }]) =>
+    verdict === 'lost' && !standing.includes(pot) ? [pot] : [],
+  )
+  if (!lost.length) return [...loads]
+  const at = loads.findIndex((load) => load.step.id === step.id && load.fired)
+  if (at < 0) return [...loads, { piece, step, pots: lost, fired: true, told: lost.length }]
+  const { pots, told, ...load } = loads[at]
+  return loads.with(at, { ...load, pots: [...pots, ...lost].sort((a, b) => a - b), told: told + lost.length })
+}
+
 /**
  * What can be taken out of a kiln: pots whose firing is next, and those whose last firing is done; what is still to tell comes first.
  */
@@ -28,8 +41,8 @@ export function kilnPots(studio: Studio): KilnPots[] {
   const all = [...studio.order].flatMap((id) => {
     const piece = studio.pieces[id]
     if (!piece) return []
-    return lotsOf(piece).flatMap((lot): KilnPots[] => {
-      const firings = piece.steps.filter(isFiring)
+    const firings = piece.steps.filter(isFiring)
+    const loads = lotsOf(piece).flatMap((lot): KilnPots[] => {
       const next = firings.find((step) => !lot.done.includes(step.id))
       const last = firings.findLast((step) => lot.done.includes(step.id))
       const of = (step: StepOf<'fire'>, fired: boolean): KilnPots => {
@@ -41,6 +54,7 @@ export function kilnPots(studio: Studio): KilnPots[] {
         ...(last ? [of(last, true)] : []),
       ]
     })
+    return firings.reduce((known, step) => withLost(piece, step, known), loads)
   })
   return all.sort((a, b) => Number(a.told === a.pots.length) - Number(b.told === b.pots.length))
 }
