@@ -1,6 +1,7 @@
+import type { ShownSheets } from '@/core/formats/sheets/screenSheet'
 import type { SheetPaper } from '@/core/formats/sheets/tiles'
 import type { Studio } from '@/core/model/studio'
-import type { MadeSheets, SheetAsked } from '@/core/usecases/sheets/makeSheets'
+import type { SheetAsked } from '@/core/usecases/sheets/makeSheets'
 import { cards, LONG_MS, SOON_MS } from '@/workers/clients'
 import { useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
@@ -15,7 +16,7 @@ const only = (studio: Studio, asked: readonly SheetAsked[]): Studio => ({
   tiles: {},
 })
 
-const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | 'media' | 'settings'>, MadeSheets> => ({
+const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | 'media' | 'settings'>, ShownSheets> => ({
   name: 'sheets',
   what: 'The sheet could not be made',
   ask: ({ piece, kind, options, size }) => {
@@ -25,7 +26,7 @@ const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | '
 })
 
 /** A sheet for the screen. */
-export function useSheets(asked: SheetAsked, studio: Studio): Asked<MadeSheets> {
+export function useSheets(asked: SheetAsked, studio: Studio): Asked<ShownSheets> {
   const { bodies, media, settings } = studio
   return useAsked(SHEETS(studio), { ...asked, bodies, media, settings })
 }

@@ -5,6 +5,7 @@ import { listPdf, type PrintedList } from '@/core/formats/handOn/listPdf'
 import { potCardsPdf, type PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import { ticketsPdf, type PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
 import type { CardFonts, Paper } from '@/core/formats/paper'
+import { screenSheet, type ShownSheets } from '@/core/formats/sheets/screenSheet'
 import { sheetsPdf } from '@/core/formats/sheets/sheetsPdf'
 import { sheetSvg } from '@/core/formats/sheets/sheetSvg'
 import type { SheetPaper } from '@/core/formats/sheets/tiles'
@@ -38,7 +39,10 @@ const api = {
   /** All that goes wrong on a piece when a step is done otherwise. */
   goesWrong: (piece: Piece, studio: Studio): GoesWrong[] => goesWrongOn(piece, studio),
   /** A sheet at true size, for the screen. */
-  sheets: (asked: SheetAsked, studio: Studio) => sheetsFor(asked, studio),
+  sheets: (asked: SheetAsked, studio: Studio): ShownSheets => {
+    const { sheets, ...more } = sheetsFor(asked, studio)
+    return { ...more, sheets: sheets.map(screenSheet) }
+  },
   /** Sheets as one PDF. */
   sheetsPdf: (asked: readonly SheetAsked[], studio: Studio, fonts: CardFonts, paper: SheetPaper) => {
     const printed = asked.flatMap((one) => {

@@ -1,7 +1,7 @@
 'use client'
 
-import { LAYER_MM, type Sheet, type SheetItem } from '@/core/sheets/sheet'
-import { pathData } from '@/core/formats/sheets/sheetSvg'
+import { LAYER_MM } from '@/core/sheets/sheet'
+import type { ScreenItem, ScreenSheet } from '@/core/formats/sheets/screenSheet'
 import type { Tiling } from '@/core/formats/sheets/tiles'
 
 const CUT = '#9c2a12'
@@ -13,7 +13,7 @@ export function SheetPicture({
   pxMm,
   label,
 }: {
-  sheet: Sheet
+  sheet: ScreenSheet
   tiled: Tiling
   /** Points to a millimetre for true size; null to fit the room. */
   pxMm: number | null
@@ -43,7 +43,7 @@ export function SheetPicture({
           <rect key={`${column}.${row}`} x={left} y={top} width={shown[0]} height={shown[1]} fill="#ffffff" />
         ))
       )}
-      {joined(sheet.items).map((item, i) => (
+      {sheet.items.map((item, i) => (
         <Item key={i} item={item} />
       ))}
       {tiles.length > 1 &&
@@ -68,31 +68,10 @@ export function SheetPicture({
   )
 }
 
-/** Lines that are drawn alike, one after another, are one line of the page: a thousand of them would hold it up. */
-function joined(items: readonly SheetItem[]): SheetItem[] {
-  const together: SheetItem[] = []
-  let style: string | null = null
-  let line: SheetPath['d'][number][] = []
-  for (const item of items) {
-    const own = item.kind === 'path' && !item.fill ? styleOf(item) : null
-    if (own === null || own !== style || item.kind !== 'path') {
-      line = item.kind === 'path' ? [...item.d] : []
-      together.push(item.kind === 'path' ? { ...item, d: line } : item)
-    } else line.push(...item.d)
-    style = own
-  }
-  return together
-}
-
-type SheetPath = Extract<SheetItem, { kind: 'path' }>
-
-const styleOf = ({ layer, widthMm, colour, dash }: SheetPath): string =>
-  `${layer} ${widthMm ?? ''} ${colour ?? ''} ${dash?.join() ?? ''}`
-
 /** Lines are drawn a little bolder than they are printed: a screen is coarser than paper. */
 const BOLDER = 1.6
 
-function Item({ item }: { item: SheetItem }) {
+function Item({ item }: { item: ScreenItem }) {
   if (item.kind === 'text') {
     const [x, y] = item.at
     return (
@@ -112,7 +91,7 @@ function Item({ item }: { item: SheetItem }) {
   const wide = item.widthMm ?? LAYER_MM[item.layer] * BOLDER
   return (
     <path
-      d={pathData(item.d)}
+      d={item.d}
       fill={item.fill ?? 'none'}
       fillRule={item.rule}
       stroke={

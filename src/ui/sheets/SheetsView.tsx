@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { FileDown, Ruler } from 'lucide-react'
-import { SHEET_PAPERS, SHEET_PAPER_WORDS, tiling, type SheetPaper } from '@/core/formats/sheets/tiles'
+import { SHEET_PAPERS, SHEET_PAPER_WORDS, type SheetPaper } from '@/core/formats/sheets/tiles'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { OF_PAPER, SHEET_KINDS, SHEETS, type SheetKind } from '@/core/sheets/kinds'
@@ -310,7 +310,7 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
   const [layer, setLayer] = useState(0)
   const inUnits = useInUnits()
   const sheet = value?.sheets[Math.min(layer, (value?.sheets.length ?? 1) - 1)]
-  const tiled = sheet && tiling(sheet, paper)
+  const tiled = sheet?.tiled[paper]
   return (
     <section
       aria-label="The sheet"

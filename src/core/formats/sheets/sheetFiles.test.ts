@@ -9,7 +9,8 @@ import { circle, fitted, line, path, polyline, text } from '../../sheets/pen'
 import type { Sheet, SheetItem } from '../../sheets/sheet'
 import { cardFonts, pagesOf } from '../fixtures/reading'
 import { sheetsPdf } from './sheetsPdf'
-import { sheetSvg } from './sheetSvg'
+import { screenSheet } from './screenSheet'
+import { pathData, sheetSvg } from './sheetSvg'
 import { tiling, SHEET_PAPERS, wordsWithin } from './tiles'
 
 const DPI = 300
@@ -246,6 +247,63 @@ describe('pages', () => {
     expect(tiling(strip, 'roll').page[1]).toBeCloseTo(609.6, 1)
     expect(tiling({ ...strip, widthMm: 500, items: [] }, 'roll').page[0]).toBeCloseTo(609.6, 1)
     expect(tiling(strip, 'a4').tiles.length).toBeGreaterThan(3)
+  })
+
+  it('for the screen lines drawn alike are one path, in their order; what is filled, and words, stand by themselves', () => {
+    const across = (y: number) => line([0, y], [40, y])
+    const sheet: Sheet = {
+      title: 't',
+      words: [],
+      widthMm: 40,
+      heightMm: 400,
+      items: [
+        path('cut', across(1)),
+        path('cut', across(2)),
+        path('mark', across(3)),
+        path('mark', across(4), { dash: [1, 1] }),
+        path(
+          'mark',
+          polyline(
+            [
+              [0, 5],
+              [4, 5],
+              [4, 9],
+            ],
+            true,
+          ),
+          { fill: '#336699' },
+        ),
+        path(
+          'mark',
+          polyline(
+            [
+              [9, 5],
+              [14, 5],
+              [14, 9],
+            ],
+            true,
+          ),
+          { fill: '#336699' },
+        ),
+        text([1, 1], 'one', 3),
+        path('cut', across(6)),
+      ],
+    }
+    const { items, tiled } = screenSheet(sheet)
+    expect(items.map((item) => (item.kind === 'text' ? item.text : `${item.layer}${item.fill ?? ''}`))).toEqual([
+      'cut',
+      'mark',
+      'mark',
+      'mark#336699',
+      'mark#336699',
+      'one',
+      'cut',
+    ])
+    // Nothing of a line is lost or added: the letters are those of the SVG file, one after another.
+    const letters = items.flatMap((item) => (item.kind === 'path' ? [item.d] : [])).join('')
+    const all = sheet.items.flatMap((item) => (item.kind === 'path' ? [pathData(item.d)] : [])).join('')
+    expect(letters).toBe(all)
+    for (const paper of SHEET_PAPERS) expect(tiled[paper]).toEqual(tiling(sheet, paper))
   })
 
   it('a text that no page holds whole is moved onto the one that has most of it', () => {
