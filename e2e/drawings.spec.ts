@@ -79,7 +79,12 @@ test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area,
   // By keyboard too: there and back again.
   await dialog.getByRole('button', { name: 'upper left corner' }).press('ArrowRight')
   await dialog.getByRole('button', { name: 'upper left corner' }).press('ArrowLeft')
-  await expect(dialog.getByRole('status')).toContainText('no loose ends', { timeout: 30_000 })
+  const told = dialog.getByRole('status')
+  await expect(told).toContainText('no loose ends', { timeout: 30_000 })
+  await dialog.getByRole('radio', { name: 'filled shapes' }).click()
+  await expect(told).toContainText('1 shape, by outline', { timeout: 30_000 })
+  await dialog.getByRole('radio', { name: 'lines', exact: true }).click()
+  await expect(told).toContainText('no loose ends', { timeout: 30_000 })
   await dialog.getByRole('button', { name: 'Use this drawing' }).click()
 
   // Six sectors, the middle, and what lies round the wheel.

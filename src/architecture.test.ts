@@ -125,6 +125,7 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   'css-what': 'core/formats',
   'simplify-js': 'core/formats',
   culori: 'core/formats',
+  'd3-contour': 'core/formats',
   'crc-32': 'core/formats',
   fflate: 'core/formats',
   qrcode: 'core/formats',

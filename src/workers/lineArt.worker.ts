@@ -3,7 +3,8 @@ import { readSvgDrawing, readSvgProfile } from '@/core/formats/svgDrawing'
 import { isHeic } from '@/core/formats/photoKind'
 import { findSheet } from '@/core/formats/sketch/findSheet'
 import { readSketch, type Sketch } from '@/core/formats/sketch/readSketch'
-import { sketchDrawing, type SketchedDrawing } from '@/core/formats/sketch/sketchDrawing'
+import { readOutlines, type SketchShape } from '@/core/formats/sketch/readOutlines'
+import { outlinedDrawing, sketchDrawing, type SketchedDrawing } from '@/core/formats/sketch/sketchDrawing'
 import { isSheet, type Corners, type GreyPicture } from '@/core/formats/sketch/straighten'
 import { textOf } from '@/core/formats/textOf'
 import type { Piece } from '@/core/model/piece'
@@ -17,9 +18,13 @@ export interface SketchAsked {
   readonly corners: readonly (readonly [number, number])[]
   readonly sheet: { readonly widthMm: number; readonly heightMm: number }
   readonly slider: number
+  /** The middles of its lines, or the outlines of what is dark. */
+  readonly as: 'lines' | 'outlines'
 }
 
-export interface SketchAnswer extends SketchedDrawing, Sketch {}
+export interface SketchAnswer extends SketchedDrawing, Sketch {
+  readonly outlined: readonly SketchShape[]
+}
 
 /** The longest side to which a photograph is made smaller, px: no finer than a sheet needs. */
 const LONGEST_PX = 3000
@@ -63,7 +68,7 @@ const api = {
     return (photo && findSheet(photo)?.map(([x, y]) => [x / photo.width, y / photo.height] as const)) ?? null
   },
   /** The lines of a sketch in a photograph; corners as shares of its width and height. */
-  async sketch(file: Blob, name: string, { corners, sheet, slider }: SketchAsked): Promise<Answer<SketchAnswer>> {
+  async sketch(file: Blob, name: string, { corners, sheet, slider, as }: SketchAsked): Promise<Answer<SketchAnswer>> {
     const photo = await greyOf(file, name)
     if (!photo) {
       const head = new Uint8Array(await file.slice(0, 64).arrayBuffer())
@@ -80,9 +85,14 @@ const api = {
           expected: 'at the four corners of the sheet, in turn',
         },
       }
+    if (as === 'outlines') {
+      const outlined = readOutlines(photo, placed, sheet, slider)
+      const made = outlinedDrawing(outlined, name)
+      return made.ok ? { ok: true, value: { ...made.value, outlined, lines: [], faint: 0, loose: [] } } : made
+    }
     const { lines, faint, loose } = readSketch(photo, placed, sheet, slider)
     const made = sketchDrawing({ lines, faint, loose }, name)
-    return made.ok ? { ok: true, value: { ...made.value, lines, faint, loose } } : made
+    return made.ok ? { ok: true, value: { ...made.value, lines, faint, loose, outlined: [] } } : made
   },
   profile: (bytes: ArrayBuffer) => readSvgProfile(text(bytes)),
 }

@@ -10,7 +10,7 @@ import { buildForm } from '@/core/form/buildForm'
 import { tell } from '@/store/studioStore'
 import { lineArt, SOON_MS } from '@/workers/clients'
 import type { SketchAnswer } from '@/workers/lineArt.worker'
-import { Field, LengthInput, Select } from '@/ui/kit/fields'
+import { Field, LengthInput, Segments, Select } from '@/ui/kit/fields'
 import { SketchCorners, type CornerPoint } from './SketchCorners'
 
 /** Sheets in mm, upright. */
@@ -105,6 +105,7 @@ function Sketching({
   const [own, setOwn] = useState({ widthMm: 148, heightMm: 210 })
   const [lying, setLying] = useState(picture.width > picture.height)
   const [percent, setPercent] = useState(50)
+  const [as, setAs] = useState<'lines' | 'outlines'>('lines')
   const [found, setFound] = useState<{ answer: SketchAnswer | null; problem: string | null }>({
     answer: null,
     problem: null,
@@ -135,9 +136,12 @@ function Sketching({
     const timer = setTimeout(() => {
       setBusy(true)
       void lineArt
-        .ask((worker) => worker.sketch(file, name, { corners, sheet: { widthMm, heightMm }, slider: percent / 100 }), {
-          limitMs: SOON_MS,
-        })
+        .ask(
+          (worker) => worker.sketch(file, name, { corners, sheet: { widthMm, heightMm }, slider: percent / 100, as }),
+          {
+            limitMs: SOON_MS,
+          },
+        )
         .then(
           (answer) => {
             if (over) return
@@ -157,7 +161,7 @@ function Sketching({
       over = true
       clearTimeout(timer)
     }
-  }, [file, name, corners, widthMm, heightMm, percent])
+  }, [file, name, corners, widthMm, heightMm, percent, as])
   const { answer, problem } = found
   const use = () => {
     if (!answer) return
@@ -206,16 +210,28 @@ function Sketching({
                 strokeWidth={Math.max(0.3, line.widthMm)}
               />
             ))}
+            {answer?.outlined.map((rings, i) => (
+              <path
+                key={i}
+                d={rings
+                  .map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${(heightMm - y).toFixed(2)}`).join('L')}Z`)
+                  .join('')}
+                fill="#222"
+                fillRule="evenodd"
+              />
+            ))}
             {answer?.loose.map(([x, y], i) => (
               <circle key={i} cx={x} cy={heightMm - y} r={2.2} fill="none" stroke="#c22" strokeWidth={0.6} />
             ))}
           </svg>
           <p className="numbers text-[13px]" role="status">
             {problem ??
-              (answer
-                ? `${answer.lines.length} lines${answer.faint ? `, ${answer.faint} faint ones left out` : ''}` +
-                  `${answer.loose.length ? `; ${answer.loose.length} loose ends, ringed` : '; no loose ends'}.`
-                : 'Looking for lines…')}
+              (answer?.outlined.length
+                ? `${answer.outlined.length} ${answer.outlined.length === 1 ? 'shape' : 'shapes'}, by outline.`
+                : answer
+                  ? `${answer.lines.length} lines${answer.faint ? `, ${answer.faint} faint ones left out` : ''}` +
+                    `${answer.loose.length ? `; ${answer.loose.length} loose ends, ringed` : '; no loose ends'}.`
+                  : 'Looking for lines…')}
           </p>
         </div>
       </div>
@@ -269,6 +285,16 @@ function Sketching({
             lying
           </label>
         )}
+        <Segments
+          small
+          label="Traced as"
+          value={as}
+          choices={[
+            ['lines', 'lines'],
+            ['outlines', 'filled shapes'],
+          ]}
+          onChange={setAs}
+        />
         <label className="flex min-w-52 flex-1 flex-col text-[13px]">
           Only dark lines … faint ones too
           <input

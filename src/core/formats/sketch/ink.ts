@@ -11,8 +11,52 @@ const SPECK_MM = 1.2
 const PINHOLE_MM2 = 0.12
 const MARGIN_MM = 2
 
-/** How much darker than the paper each pixel is, 0–1: shadows and folds of the paper are evened out. */
-export function darkness({ width, height, pxPerMm, grey }: StraightSheet): Float32Array {
+/** Paper beside paper is at least so bright, as a share: a shadow falls off slower than that, broad ink at once. */
+const SHARP = 0.8
+
+/** The paper under broad ink: blocks that are sharply darker than the paper beside them take what lies round them. */
+function underInk(paper: Float32Array, across: number): Float32Array {
+  const down = paper.length / across
+  const beside = (i: number) => [
+    ...(i % across > 0 ? [i - 1] : []),
+    ...(i % across < across - 1 ? [i + 1] : []),
+    ...(i >= across ? [i - across] : []),
+    ...(i < across * (down - 1) ? [i + across] : []),
+  ]
+  const sorted = paper.toSorted()
+  const bright = sorted[Math.floor(sorted.length * 0.9)]
+  const isPaper = new Uint8Array(paper.length)
+  const queue = [...paper.keys()].filter((i) => paper[i] >= 0.97 * bright)
+  for (const i of queue) isPaper[i] = 1
+  for (const i of queue)
+    for (const j of beside(i))
+      if (!isPaper[j] && paper[j] >= SHARP * paper[i]) {
+        isPaper[j] = 1
+        queue.push(j)
+      }
+  const filled = paper.slice()
+  let known = queue
+  while (known.length) {
+    const next = [...new Set(known.flatMap(beside))].filter((i) => !isPaper[i])
+    for (const i of next) {
+      const near = beside(i).filter((j) => isPaper[j])
+      filled[i] = near.reduce((sum, j) => sum + filled[j], 0) / near.length
+    }
+    for (const i of next) isPaper[i] = 1
+    known = next
+  }
+  return filled
+}
+
+/**
+ * How much darker than the paper each pixel is, 0–1: shadows and folds of the paper are evened out.
+ *
+ * @param of lines, which never hide a whole block of paper, or shapes, which may
+ */
+export function darkness(
+  { width, height, pxPerMm, grey }: StraightSheet,
+  of: 'lines' | 'shapes' = 'lines',
+): Float32Array {
   const block = Math.max(4, Math.round(BLOCK_MM * pxPerMm))
   const [across, down] = [Math.ceil(width / block), Math.ceil(height / block)]
   const paper = new Float32Array(across * down)
@@ -38,7 +82,8 @@ export function darkness({ width, height, pxPerMm, grey }: StraightSheet): Float
   const each = (list: Float32Array, value: (near: number[], own: number) => number) =>
     Float32Array.from(list, (own, i) => value(near(list, i % across, Math.floor(i / across)), own))
   const median = (list: number[]) => list.toSorted((a, b) => a - b)[list.length >> 1]
-  const raised = each(paper, (list, own) => Math.max(own, LEAST_PAPER * median(list)))
+  const seen = of === 'shapes' ? underInk(paper, across) : paper
+  const raised = each(seen, (list, own) => Math.max(own, LEAST_PAPER * median(list)))
   const even = each(raised, (list) => list.reduce((a, b) => a + b) / list.length)
   const dark = new Float32Array(width * height)
   for (let y = 0; y < height; y++) {
@@ -58,7 +103,7 @@ export function darkness({ width, height, pxPerMm, grey }: StraightSheet): Float
 }
 
 /** A box blur, both ways, of a radius in px. */
-function boxed(values: Float32Array, width: number, height: number, radius: number): Float32Array {
+export function boxed(values: Float32Array, width: number, height: number, radius: number): Float32Array {
   const once = (from: Float32Array, count: number, length: number, step: number, lineStep: number) => {
     const to = new Float32Array(from.length)
     for (let l = 0; l < count; l++) {

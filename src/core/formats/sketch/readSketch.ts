@@ -1,6 +1,7 @@
 import { normalUpTo } from '../../numeric/normal'
 import { darkness, inkMask } from './ink'
 import { pruned, traceLines, type GraphLine } from './lineGraph'
+import { simplified } from './simplified'
 import { straighten, type Corners, type GreyPicture, type Point } from './straighten'
 import { thinned } from './thin'
 
@@ -186,31 +187,6 @@ function smoothed(points: readonly Point[], closed: boolean): Point[] {
       return [(a[0] + 2 * p[0] + b[0]) / 4, (a[1] + 2 * p[1] + b[1]) / 4]
     })
   return even
-}
-
-/** Points of a line without those that lie within a distance of it (Douglas and Peucker 1973, from memory). */
-function simplified(points: readonly Point[], within: number): Point[] {
-  if (points.length < 3) return points.slice()
-  const keep = new Uint8Array(points.length)
-  keep[0] = keep[points.length - 1] = 1
-  // A loop is cut in two where it is furthest from its beginning.
-  const spans: [number, number][] = [[0, points.length - 1]]
-  for (let span = spans.pop(); span; span = spans.pop()) {
-    const [from, to] = span
-    const [[ax, ay], [bx, by]] = [points[from], points[to]]
-    const long = Math.hypot(bx - ax, by - ay)
-    let [far, at] = [within, -1]
-    for (let i = from + 1; i < to; i++) {
-      const [x, y] = points[i]
-      const off =
-        long < 1e-9 ? Math.hypot(x - ax, y - ay) : Math.abs((bx - ax) * (ay - y) - (ax - x) * (by - ay)) / long
-      if (off > far) [far, at] = [off, i]
-    }
-    if (at < 0) continue
-    keep[at] = 1
-    spans.push([from, at], [at, to])
-  }
-  return points.filter((_, i) => keep[i])
 }
 
 /** The width of a line whose blurred profile is so broad at half its height: blur widens thin lines, and hardly broad ones. */

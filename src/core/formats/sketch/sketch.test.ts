@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { sentence } from '../../base/issue'
 import { seededRandom } from '../../base/random'
+import { drawingSchema } from '../../vocabulary/motif'
 import { findSheet } from './findSheet'
 import { readSketch, type Sketch } from './readSketch'
-import { sketchDrawing } from './sketchDrawing'
+import { readOutlines } from './readOutlines'
+import { outlinedDrawing, sketchDrawing } from './sketchDrawing'
 import { isSheet, squareToCorners, type Corners, type GreyPicture, type Point } from './straighten'
 
 /* Photographs of drawings that are known, made here: seen askew, in a shadow, creased, with the noise of a camera. */
@@ -14,6 +17,8 @@ interface Known {
   readonly widthMm: number
   /** Closed areas that its lines make. */
   readonly areas: number
+  /** Whether a point of the sheet lies in broad ink, mm. */
+  readonly filled?: (x: number, y: number) => boolean
 }
 
 const ring = (cx: number, cy: number, r: number, n = 120): Point[] =>
@@ -71,7 +76,7 @@ const petals = (widthMm: number): Known => ({
 const PX = 10
 
 /** Ink on paper, PX pixels a millimetre, 0–1. */
-function inked({ lines, widthMm }: Known): { width: number; height: number; ink: Float32Array } {
+function inked({ lines, widthMm, filled }: Known): { width: number; height: number; ink: Float32Array } {
   const [width, height] = [SHEET.widthMm * PX, SHEET.heightMm * PX]
   const ink = new Float32Array(width * height)
   const half = (widthMm / 2) * PX
@@ -98,6 +103,10 @@ function inked({ lines, widthMm }: Known): { width: number; height: number; ink:
           ink[k] = Math.max(ink[k], Math.min(1, Math.max(0, half - far + 0.5)))
         }
     }
+  if (filled)
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++)
+        if (filled((x + 0.5) / PX, SHEET.heightMm - (y + 0.5) / PX)) ink[y * width + x] = 1
   return { width, height, ink }
 }
 
@@ -289,6 +298,59 @@ describe('a photograph of a sketch', () => {
     expect(Math.max(...widths)).toBeCloseTo(0.9, 0)
     const empty = sketchDrawing({ lines: [], faint: 0, loose: [] }, 'Empty')
     expect(empty.ok).toBe(false)
+  })
+
+  it.each([
+    ['ink', 0.8],
+    ['pencil', 0.45],
+  ])(
+    'filled shapes in %s, one broader than the blocks that paper is looked for in: where they were, holes and all',
+    (_, darkness) => {
+      const inRing = (x: number, y: number) => {
+        const r = Math.hypot(x - 74, y - 130)
+        return r < 38 && r > 14
+      }
+      const inSquare = (x: number, y: number) => x > 30 && x < 66 && y > 30 && y < 50
+      const filled = (x: number, y: number) => inRing(x, y) || inSquare(x, y)
+      const shapes = readOutlines(
+        photographed({ lines: [], widthMm: 1, areas: 0, filled }, { seed: 4, darkness }),
+        CORNERS,
+        SHEET,
+      )
+      expect(shapes.map((rings) => rings.length).toSorted()).toEqual([1, 2])
+      const ringed = shapes.find((rings) => rings.length === 2)!
+      const squared = shapes.find((rings) => rings.length === 1)!
+      for (const [rings, known] of [
+        [ringed, [ring(74, 130, 38), ring(74, 130, 14)]],
+        [
+          squared,
+          [
+            [
+              [30, 30],
+              [66, 30],
+              [66, 50],
+              [30, 50],
+              [30, 30],
+            ],
+          ],
+        ],
+      ] as [Point[][], Point[][]][]) {
+        expect(mean(distances(rings, known))).toBeLessThan(0.12)
+        expect(Math.max(...distances(rings, known))).toBeLessThan(0.6)
+        expect(Math.abs(lengthOf(rings) / lengthOf(known) - 1)).toBeLessThan(0.03)
+      }
+      const made = outlinedDrawing(shapes, 'Ring')
+      if (!made.ok) throw new Error('refused')
+      expect(made.value.heightMm).toBeCloseTo(138, 0)
+      expect(drawingSchema.safeParse(made.value.drawing).success).toBe(true)
+    },
+  )
+
+  it('an empty sheet has no shapes, and says what to do', () => {
+    const photo = photographed({ lines: [], widthMm: 1, areas: 0 }, { seed: 4 })
+    expect(readOutlines(photo, CORNERS, SHEET)).toEqual([])
+    const made = outlinedDrawing([], 'Empty')
+    expect(!made.ok && sentence(made.issue)).toMatch(/no shapes found.*slider further up/)
   })
 
   it('corners that cross, or that are seen from behind, make no sheet', () => {
