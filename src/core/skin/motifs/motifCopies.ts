@@ -122,7 +122,7 @@ export function marksOf(
   motif: Motif,
   widthMm: number,
   random: () => number,
-  { turn, flipY }: Pick<MotifCopy, 'turn' | 'flipY'>,
+  copy: Pick<MotifCopy, 'turn' | 'row' | 'flipX' | 'flipY'>,
 ): Mark[] {
   const { fillings = FILLINGS_AT_FIRST } = motif
   const shape: MotifShape = {
@@ -132,9 +132,9 @@ export function marksOf(
     variation: motif.variation,
     random,
     text: motif.text,
-    filling: fillings[turn % fillings.length],
+    filling: fillings[copy.turn % fillings.length],
     ...(isWedge(motif)
-      ? { narrowing: (y: number) => Math.max(0.02, outOf(motif, flipY ? motif.heightMm - y : y) / motif.upMm) }
+      ? { narrowing: (y: number) => Math.max(0.02, outOf(motif, turnedOver(motif, copy, 0, y)[1]) / motif.upMm) }
       : {}),
   }
   const marks = motif.drawing

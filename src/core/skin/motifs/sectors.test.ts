@@ -51,8 +51,15 @@ describe('sectors with patterns', () => {
   )
 
   it('take their patterns in turn, each row one further on, and their borders are the same', () => {
-    const motif = onPlate(['rays', 'dots', 'plain'], { repeats: 6, rows: 2, heightMm: 30, upMm: 30, rowGapMm: 0 })
-    const wide = motifWidth(plate, motif)
+    const motif = onPlate(['rays', 'dots', 'plain'], {
+      side: 'outside',
+      repeats: 6,
+      rows: 2,
+      heightMm: 30,
+      upMm: 30,
+      rowGapMm: 0,
+    })
+    const wide = motifWidth(jar, motif)
     const made = copies(motif).map((copy) => JSON.stringify(marksOf(motif, wide, seededRandom(1), copy)))
     expect(made.slice(0, 3)).toEqual(made.slice(3, 6))
     expect(made.slice(6, 9)).toEqual([...made.slice(1, 3), made[0]])
@@ -77,23 +84,36 @@ describe('sectors with patterns', () => {
     }
   })
 
-  it('dots are round on the clay: as large near the middle of a plate as what they measure, and fewer there', () => {
-    const motif = onPlate(['dots'])
-    const wide = motifWidth(plate, motif)
-    const dots = marksOf(motif, wide, seededRandom(1), copies(motif)[0]).flatMap((mark) =>
-      mark.kind === 'filled' ? [mark] : [],
-    )
-    const heights = dots.map(({ contours: [outline] }) => Math.round(outline[0][1]))
-    const onRow = (y: number) => heights.filter((other) => other === y).length
-    expect(onRow(Math.min(...heights))).toBeLessThan(onRow(Math.max(...heights)))
-    for (const { contours, rule } of dots) {
-      const middle = contours[0].slice(0, 16).reduce((sum, [, y]) => sum + y, 0) / 16
-      const narrowing = (middle - 30 + 45) / 45
-      const high = Math.max(...contours[0].map(([, y]) => y)) - middle
-      // Its area in motif millimetres, times how much they narrow there, is that of a circle of sixteen corners.
-      expect((filledArea(contours, rule) * narrowing) / (8 * high ** 2 * Math.sin(Math.PI / 8))).toBeCloseTo(1, 2)
-    }
-  })
+  it.each([
+    ['one row', { heightMm: 60, upMm: 45 }],
+    ['rows that stand on each other', { heightMm: 28, upMm: 24, rows: 2, rowGapMm: 3 }],
+    ['every second upside down', { heightMm: 60, upMm: 45, alternate: 'turn' }],
+  ] as const)(
+    'dots are round on the clay, as large near the middle of a plate as what they measure, and fewer there: %s',
+    (_, more) => {
+      const motif = onPlate(['dots'], more)
+      const { heightMm, upMm, rowGapMm } = motif
+      const wide = motifWidth(plate, motif)
+      for (const copy of copies(motif)) {
+        const dots = marksOf(motif, wide, seededRandom(1), copy).flatMap((mark) =>
+          mark.kind === 'filled' ? [mark] : [],
+        )
+        const outAt = (y: number) =>
+          upMm - heightMm / 2 + (copy.flipY ? heightMm - y : y) + copy.row * (heightMm + rowGapMm)
+        const many = new Map<number, number>()
+        for (const { contours, rule } of dots) {
+          const middle = contours[0].slice(0, 16).reduce((sum, [, y]) => sum + y, 0) / 16
+          const high = Math.max(...contours[0].map(([, y]) => y)) - middle
+          // Its area in motif millimetres, times how much they narrow there, is that of a circle of sixteen corners.
+          const round = 8 * high ** 2 * Math.sin(Math.PI / 8)
+          expect((filledArea(contours, rule) * outAt(middle)) / upMm / round).toBeCloseTo(1, 2)
+          many.set(Math.round(outAt(middle)), (many.get(Math.round(outAt(middle))) ?? 0) + 1)
+        }
+        const outward = [...many].sort(([p], [q]) => p - q)
+        expect(outward[0][1]).toBeLessThan(outward[outward.length - 1][1])
+      }
+    },
+  )
 
   it('a line round a plate is a true ring that closes: the same share of every column, none without', () => {
     const ring = marksField(plate, { ...build.motif('line', 6, 60, 4, 2, { side: 'floor' }) }, 'mask').make()
