@@ -121,7 +121,7 @@ test('a piece file of a piece that is here: keep both, or replace', async ({ pag
     .first()
     .click()
   await page.getByRole('button', { name: 'piece', exact: true }).click()
-  await expect(page.getByLabel('Notes')).toHaveValue('from the other shed')
+  await expect(page.getByRole('textbox', { name: 'Notes', exact: true })).toHaveValue('from the other shed')
 })
 
 /** Types words into the search of the rack; the longest task of the main thread in the second that follows, ms. */

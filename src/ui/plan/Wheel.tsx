@@ -184,6 +184,8 @@ export function Wheel({
           const from = pressed.current
           pressed.current = null
           if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) > PRESS_PX) return
+          // A finger has not pointed there before: it sees the cut first, and says below it that something is to be noted.
+          if (event.pointerType === 'touch') return look(event.clientX, event.clientY)
           const at = spotUnder(canvas.current, scene.current, event)
           if (at) onHold(at)
         }}
