@@ -134,6 +134,8 @@ test.describe('by hand', () => {
     for (const [path] of VIEWS) {
       await open(page, path)
       await atRest(page)
+      // How each dries comes from a worker, and a box to choose it with it.
+      if (path.endsWith('=dryness')) await expect(page.getByLabel(/^Choose /).first()).toBeVisible({ timeout: 30_000 })
       small.push(...(await tooSmall(page, path)))
     }
     expect([...new Set(small)]).toEqual([])

@@ -131,13 +131,15 @@ function Line({
     >
       <div className="flex items-start gap-2 leading-tight">
         {drying && (
-          <input
-            type="checkbox"
-            className="checkbox mt-0.5 checkbox-sm"
-            aria-label={`Choose ${name}`}
-            checked={chosen}
-            onChange={(event) => onChoose(event.target.checked)}
-          />
+          <label className="shrink-0 pointer-coarse:min-w-11">
+            <input
+              type="checkbox"
+              className="checkbox mt-0.5 checkbox-sm"
+              aria-label={`Choose ${name}`}
+              checked={chosen}
+              onChange={(event) => onChoose(event.target.checked)}
+            />
+          </label>
         )}
         <p>
           <Link href={`/plan/${piece.id}`} className="font-bold hover:underline">
