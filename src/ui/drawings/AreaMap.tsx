@@ -102,11 +102,7 @@ export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak 
                 key={i}
                 type="button"
                 aria-label={`Close gap ${i + 1}, ${leak.widthMm.toFixed(1)} mm`}
-                title={
-                  leak.closes
-                    ? `A gap of ${leak.widthMm.toFixed(1)} mm: press to close it`
-                    : `A gap of ${leak.widthMm.toFixed(1)} mm; it closes with a wider line or fewer repeats`
-                }
+                title={`A gap of ${leak.widthMm.toFixed(1)} mm: press to close it`}
                 disabled={!leak.closes}
                 onClick={() => onLeak(leak)}
                 className="absolute h-5 w-5 -translate-1/2 cursor-pointer rounded-full border-2 border-error bg-transparent"

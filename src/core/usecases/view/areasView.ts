@@ -82,13 +82,14 @@ export function viewAreas(piece: Pick<Piece, 'form'>, drawing: PieceDrawing): Ar
     return {
       on: map.on([leak.column + 0.5, leak.row + raster.top + 0.5]),
       widthMm: leak.widthMm,
-      closes: same && canBeLineArt(motif) ? { copy: same[0].copy, from: same[0].at, to: same[1].at } : null,
+      closes: same ? { copy: same[0].copy, from: same[0].at, to: same[1].at } : null,
     }
   }
   return {
     areas: list.areas.map((area) => ({ ...area, on: map.on(area.spot) })),
     asleep: list.asleep,
-    leaks: list.leaks.map(shownLeak),
+    // Patterns by sector and borders bent round a face are narrow where they are meant to be.
+    leaks: canBeLineArt(motif) ? list.leaks.map(shownLeak) : [],
     width: map.width,
     height: map.height,
     mm: map.mm,
