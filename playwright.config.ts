@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumPath } from './scripts/chromium.mjs'
 
 const PORT = 3217
 
@@ -17,7 +18,7 @@ export default defineConfig({
     acceptDownloads: true,
     // Each test has a browser of its own: keeping all of Vernice anew in each would only cost time. offline.spec.ts allows it.
     serviceWorkers: 'block',
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', chromiumSandbox: false },
+    launchOptions: { executablePath: chromiumPath(), chromiumSandbox: false },
   },
   webServer: {
     command: `node node_modules/next/dist/bin/next start -p ${PORT}`,

@@ -1,6 +1,7 @@
 // From an edit in the built application to the new picture on the form, in headless Chromium.
 import { chromium } from '@playwright/test'
 import { spawn } from 'node:child_process'
+import { chromiumPath } from '../scripts/chromium.mjs'
 
 const PORT = 3229
 const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-p', String(PORT)], {
@@ -10,7 +11,7 @@ const server = spawn(process.execPath, ['node_modules/next/dist/bin/next', 'star
 try {
   await ready()
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromiumPath(),
     chromiumSandbox: false,
   })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })

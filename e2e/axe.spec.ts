@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { writeStudio } from '../src/core/formats/verniceFile'
-import { atRest, expect, open, openPlan, openText, test } from './studio'
+import { atRest, expect, open, openPlan, openText, test, visit } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
@@ -78,7 +78,7 @@ for (const [theme, rules] of [
     const found: string[] = []
     // By evening light only the colours are others, and they are the same few everywhere.
     for (const path of rules === 'all' ? VIEWS : EVENING) {
-      await open(page, path)
+      await visit(page, path)
       if (path === '/cupboard')
         await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
       if (path.endsWith('=layers'))
@@ -156,13 +156,13 @@ test('axe finds nothing on what opens in the other views', async ({ page }) => {
   await expect(page.getByTestId('question')).toBeVisible()
   await look('a question')
   await page.keyboard.press('Escape')
-  await open(page, '/tiles')
+  await visit(page, '/tiles')
   await page.locator('[data-wall-tile]').first().getByRole('button').first().click()
   await look('a tile')
-  await open(page, '/cupboard')
+  await visit(page, '/cupboard')
   await page.getByRole('button', { name: 'Add a material' }).click()
   await look('a new material')
-  await open(page, '/days')
+  await visit(page, '/days')
   await page.getByRole('button', { name: /^Plan the days/ }).click()
   await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
   await look('planned days')

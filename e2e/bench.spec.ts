@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import JSZip from 'jszip'
+import { demoStudio } from '../src/core/demo/demoStudio'
 import { jpegParts } from '../src/core/formats/jpegParts'
 import {
   contents,
@@ -268,6 +269,10 @@ test('a ticket says what is missing, and is complete when it is said', async ({ 
   await expect(ticket.getByLabel('To settle first')).toContainText('whose it is')
   await ticket.getByLabel('Whose it is').fill('Ola Brekke')
   await ticket.getByLabel('Fragile, and where').fill('nothing')
+  await expect(ticket).toHaveAttribute('data-complete', 'true')
+  await page.getByLabel('A ticket and a label for each pot of a set').check()
+  await expect(ticket).toHaveCount(demoStudio().pieces['wax-beakers'].count)
+  await page.getByLabel('A ticket and a label for each pot of a set').uncheck()
   await expect(ticket).toHaveAttribute('data-complete', 'true')
   for (const [button, file] of [
     ['Kiln tickets', 'kiln-tickets.pdf'],

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { addStep, expect, open, openPlan, step, test } from './studio'
+import { addStep, expect, open, openPlan, step, test, visit } from './studio'
 
 /* Keyboard, small screens, units, addresses. */
 
@@ -41,7 +41,8 @@ test('in inches, Fahrenheit and twelve hours no view says mm, °C or a time of 2
   await expect(page.locator('[data-save="saved"]')).toBeVisible()
   const wrong: string[] = []
   for (const path of SUB_VIEWS) {
-    await open(page, path)
+    await visit(page, path)
+    await settled(page)
     await expect(page.locator('main')).not.toContainText(/Judging…/, { timeout: 60_000 })
     const text = await page.evaluate(() => {
       const said = [...document.querySelectorAll('[aria-label], [title], [aria-valuetext]')].flatMap((at) =>
@@ -60,7 +61,8 @@ test('in inches, Fahrenheit and twelve hours no view says mm, °C or a time of 2
 test('each view has a title of its own, and what it shows stands in the address', async ({ page }) => {
   const titles: string[] = []
   for (const path of VIEWS) {
-    await open(page, path)
+    await visit(page, path)
+    await expect.poll(() => page.title()).not.toBe(titles.at(-1) ?? '')
     await expect(page).toHaveTitle(/ · Vernice$/)
     titles.push(await page.title())
   }
@@ -194,7 +196,7 @@ test('at 320 and 390 px no view scrolls sideways', async ({ page }) => {
   const wide: string[] = []
   for (const path of SUB_VIEWS) {
     await page.setViewportSize({ width: 390, height: 844 })
-    await open(page, path)
+    await visit(page, path)
     await settled(page)
     for (const width of [390, 320]) {
       await page.setViewportSize({ width, height: 720 })

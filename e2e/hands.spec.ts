@@ -1,6 +1,6 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import type { Page } from '@playwright/test'
-import { atRest, cameraJpeg, drawn, expect, open, openPlan, settled, skins, step, test, wheel } from './studio'
+import { atRest, cameraJpeg, drawn, expect, open, openPlan, settled, skins, step, test, visit, wheel } from './studio'
 
 const VIEWS: readonly (readonly [path: string, title: string])[] = [
   ['/', 'Tidewater shed'],
@@ -24,7 +24,7 @@ test('every view prints on A4, the long ones on Letter too: its title, nothing b
 }) => {
   test.setTimeout(180_000)
   for (const [path, title] of VIEWS) {
-    await open(page, path)
+    await visit(page, path)
     if (path.startsWith('/plan')) await settled(page)
     // Letter is the wider and the shorter of the two: it is tried where most is on a page.
     for (const format of LONG.has(path) ? ['A4', 'Letter'] : ['A4']) {
@@ -132,7 +132,7 @@ test.describe('by hand', () => {
     test.setTimeout(120_000)
     const small: string[] = []
     for (const [path] of VIEWS) {
-      await open(page, path)
+      await visit(page, path)
       await atRest(page)
       // How each dries comes from a worker, and a box to choose it with it.
       if (path.endsWith('=dryness')) await expect(page.getByLabel(/^Choose /).first()).toBeVisible({ timeout: 30_000 })

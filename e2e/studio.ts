@@ -27,6 +27,24 @@ export async function open(page: Page, path: string): Promise<void> {
   await expect(page.locator('main[data-ready="true"]')).toBeVisible()
 }
 
+/** Goes on to a view as a link of the app does, without loading all of it anew; from nowhere it is opened. */
+export async function visit(page: Page, path: string): Promise<void> {
+  if (!page.url().startsWith('http')) return open(page, path)
+  await page.evaluate(
+    (to) => (window as unknown as { next: { router: { push: (to: string) => void } } }).next.router.push(to),
+    path,
+  )
+  const wanted = new URL(path, page.url())
+  await page.waitForURL(
+    (url) =>
+      url.pathname === wanted.pathname &&
+      (wanted.search
+        ? [...wanted.searchParams].every(([name, value]) => url.searchParams.get(name) === value)
+        : !url.search),
+  )
+  await expect(page.locator('main[data-ready="true"]')).toBeVisible()
+}
+
 /** Opens a plan and waits for its first picture. */
 export async function openPlan(page: Page, id: string): Promise<void> {
   await open(page, `/plan/${id}`)

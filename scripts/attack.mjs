@@ -4,13 +4,14 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium } from '@playwright/test'
+import { chromiumPath } from './chromium.mjs'
 
 const tries = Number(process.argv[2] ?? 60)
 const PORT = 3219
 const URL = `http://127.0.0.1:${PORT}`
 const WAYS = ['close', 'navigate', 'reload', 'crash', 'SIGTERM', 'SIGKILL']
 const DELAYS_MS = [0, 1, 5, 20, 50, 200]
-const executablePath = process.env.CHROMIUM ?? '/usr/bin/chromium'
+const executablePath = chromiumPath()
 
 let seed = Number(process.env.SEED ?? 1)
 const random = () => {

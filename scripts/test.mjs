@@ -1,13 +1,14 @@
 // npm test: installs what tests need, then lint, types, unit tests, build, and the real interface in Chromium.
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
+import { installChromium } from './chromium.mjs'
 
 const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERNICE_CHECKED: '1' }
 const run = (command, args) => execFileSync(command, args, { stdio: 'inherit', env })
 const node = (...args) => run(process.execPath, args)
 
 if (!existsSync('node_modules/next')) run('npm', ['install', '--no-audit', '--no-fund'])
-if (!process.env.CHROMIUM && !existsSync('/usr/bin/chromium')) installChromium()
+installChromium()
 run(process.execPath, ['scripts/copyFonts.mjs'])
 node('node_modules/next/dist/bin/next', 'typegen')
 // Neither needs what the other finds.
@@ -23,15 +24,4 @@ function beside(command, args) {
     child.on('error', reject)
     child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${command} ${args.join(' ')}: ${code}`))))
   })
-}
-
-function installChromium() {
-  const asRoot = process.getuid?.() === 0 ? [] : ['sudo']
-  for (const args of [
-    ['apt-get', 'update', '-qq'],
-    ['apt-get', 'install', '-y', '-qq', 'chromium'],
-  ]) {
-    const [command, ...rest] = [...asRoot, ...args]
-    run(command, rest)
-  }
 }

@@ -15,6 +15,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { makeBenchCard } from '@/core/usecases/bench/makeBenchCard'
 import { goesWrongOn, type GoesWrong } from '@/core/usecases/whatIf/whatIfs'
+import { cardFigures } from '@/core/usecases/sheets/cardFigures'
 import { sheetsFor, type SheetAsked } from '@/core/usecases/sheets/makeSheets'
 import { alive } from './supervise'
 
@@ -66,7 +67,13 @@ const api = {
   ): Promise<Uint8Array<ArrayBuffer>> {
     const findings = judge(piece, studio)
     const bytes = new Uint8Array(
-      await benchCardPdf(makeBenchCard(piece, studio, findings.ok ? findings.value : []), fonts, paper, picture),
+      await benchCardPdf(
+        makeBenchCard(piece, studio, findings.ok ? findings.value : []),
+        fonts,
+        paper,
+        picture,
+        cardFigures(piece, studio),
+      ),
     )
     return transfer(bytes, [bytes.buffer])
   },

@@ -92,7 +92,8 @@ export interface MeasuredShrinkage {
 }
 
 /**
- * Shrinkage of a clay from bars, by a Kalman filter (Kalman 1960) on the logarithms of what is left: ln(L/100) = h · (ln(1 − d), ln(1 − f)).
+ * Shrinkage of a clay from bars, by a Kalman filter (Kalman 1960) on the logarithms of what is left: ln(L/100) = h ·
+ * (ln(1 − d), ln(1 − f)).
  * Each reading is compared with the 100 mm that were drawn, never with another reading, which would count that one twice.
  */
 export function shrinkageFromBars(clay: Shrinks, readings: readonly BarReading[]): MeasuredShrinkage {

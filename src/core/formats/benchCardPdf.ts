@@ -1,15 +1,19 @@
 import type { BenchCard, BenchCardStep } from './benchCard'
+import { concatTransformationMatrix, popGraphicsState, pushGraphicsState } from 'pdf-lib'
+import type { Sheet } from '../sheets/sheet'
 import { Area, INK, newPage, newSheets, PAPER_MM, SOFT, type CardFonts, type Paper, type Sheets } from './paper'
+import { ItemPen } from './sheets/itemPen'
 
 const MARGIN = 16
 const INDENT = 9
 const LINE_MM = 4.7
 const BOX_MM = 4.2
+const POINTS = 72 / 25.4
 /** The caution at the end, and room for at least so much of a step under its heading. */
 const SMALL = 8.5
 
 /**
- * Writes a bench card as PDF: a picture of what it will be, the steps with their amounts, and a box for each coat of each pot. A step
+ * Writes a bench card as PDF: a picture of what it will be, its section and drawings in small, the steps with their amounts, and a box for each coat of each pot. A step
  * is never cut in two, and the caution at the end stands with the last step.
  */
 export async function benchCardPdf(
@@ -17,10 +21,12 @@ export async function benchCardPdf(
   fonts: CardFonts,
   paper: Paper = 'a4',
   picture: Uint8Array | null = null,
+  figures: readonly Sheet[] = [],
 ): Promise<Uint8Array> {
   const sheets = await newSheets(`${card.title}: bench card`, fonts, PAPER_MM[paper])
   const writer = new CardWriter(sheets)
   await writer.heading(card, picture)
+  writer.figures(figures)
   const closing = [
     ...(card.openFindings.length ? ['Still to settle', ...card.openFindings.map((finding) => `– ${finding}`)] : []),
   ]
@@ -55,6 +61,30 @@ class CardWriter {
     text.text(card.subtitle, 11, { colour: SOFT })
     for (const fact of card.facts) text.text(fact, 10)
     area.down = Math.max(text.down, picture ? side : 0) + 2
+  }
+
+  /** Small figures in a row, each under its name. */
+  figures(figures: readonly Sheet[]): void {
+    let [left, tallest] = [0, 0]
+    for (const { title, words, items, widthMm, heightMm } of figures) {
+      const room = Math.max(widthMm, 24)
+      if (left + room > this.area.width) break
+      if (left === 0) this.room(heightMm + 12)
+      const { page } = this.area
+      const under = new Area(this.sheets, page, MARGIN + left, MARGIN + this.area.down, room, 20)
+      under.text(title, 9.5, { bold: true })
+      for (const line of words) under.text(line, SMALL, { colour: SOFT })
+      const pen = new ItemPen(page, this.sheets)
+      page.pushOperators(
+        pushGraphicsState(),
+        concatTransformationMatrix(POINTS, 0, 0, -POINTS, under.x(0), under.y(under.down + 1)),
+      )
+      items.forEach((item) => pen.draw(item))
+      page.pushOperators(popGraphicsState())
+      tallest = Math.max(tallest, under.down + 1 + heightMm)
+      left += room + 6
+    }
+    this.area.down += tallest + (tallest ? 2 : 0)
   }
 
   /** How tall some paragraphs come, mm. */

@@ -118,17 +118,18 @@ describe('Vernice files', () => {
 describe('the published schemas, held by another validator (ajv)', () => {
   const published = (name: string) =>
     JSON.parse(readFileSync(new URL(`../../../public/schema/${name}.json`, import.meta.url), 'utf8')) as object
-  const problems = (schema: object, text: string) => {
-    const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(schema)
-    return validate(JSON.parse(text)) ? [] : validate.errors
+  const held = (schema: object) => {
+    const validate = new Ajv2020({ strict: false, validateFormats: false, code: { optimize: false } }).compile(schema)
+    return (text: string) => (validate(JSON.parse(text)) ? [] : validate.errors)
   }
 
   it.each([1, 2, 3, 4, 5, 6, 7, 8])('version %i, as it was, takes the frozen document of that version', (version) => {
     const frozen = readFileSync(new URL(`../model/fixtures/studio.v${version}.json`, import.meta.url), 'utf8')
     expect(published(`studio.v${version}`)).toMatchObject({ $id: `urn:vernice:studio:${version}` })
     expect(published(`piece.v${version}`)).toMatchObject({ $id: `urn:vernice:piece:${version}` })
-    expect(problems(published(`studio.v${version}`), frozen)).toEqual([])
-    expect(problems(published(`studio.v${version}`), frozen.replace('"version"', '"vorsion"'))).not.toEqual([])
+    const problems = held(published(`studio.v${version}`))
+    expect(problems(frozen)).toEqual([])
+    expect(problems(frozen.replace('"version"', '"vorsion"'))).not.toEqual([])
   })
 
   it('every version before this one is published', () => {
@@ -138,8 +139,8 @@ describe('the published schemas, held by another validator (ajv)', () => {
   })
 
   it('this version takes what is written now', () => {
-    expect(problems(jsonSchemas().studio, writeStudio(studio))).toEqual([])
-    expect(problems(jsonSchemas().piece, writePiece(piece, studio))).toEqual([])
+    expect(held(jsonSchemas().studio)(writeStudio(studio))).toEqual([])
+    expect(held(jsonSchemas().piece)(writePiece(piece, studio))).toEqual([])
   })
 })
 

@@ -11,6 +11,7 @@ import { SkinCompiler } from '../skin/skinCompiler'
 import { isBath, localStage, reachOn } from './localStage'
 import { SMUDGED } from './mishap'
 import { actOf, type Step, type StepOf } from './step'
+import { asLaid } from './strays'
 import { timeline } from './timeline'
 
 /**
@@ -47,7 +48,7 @@ function compileOn(
   const skin = new SkinCompiler(mediaTable, grid)
   const times = timeline(steps)
   const { surface } = grid
-  steps.forEach((step, index) => {
+  asLaid(steps).forEach((step, index) => {
     skin.bath = isBath(step)
     const reach = reachOn(surface, step)
     if (!reach.length) return

@@ -22,8 +22,16 @@ export function radii(form: TurnedForm): { readonly foot: number; readonly wides
 /** Across the widest place, the long way where it is not round; mm as made. */
 export const widestMm = (form: TurnedForm): number => 2 * radii(form).widest * Math.max(1, form.plan.plan.ratio)
 
-/** How much a length may differ while the stage lasts, in words; empty where it cannot. */
-export const spanWords = (mm: number, input: Pick<SheetInput, 'scale' | 'least' | 'most' | 'unit'>): string => {
+type Scaled = Pick<SheetInput, 'scale' | 'least' | 'most' | 'unit'>
+
+/** How much a length may be more or less while the stage lasts, said; null where it cannot. */
+export const spanSaid = (mm: number, input: Scaled): string | null => {
   const span = (mm * (input.most - input.least)) / 2 / input.scale
-  return span < 0.3 ? '' : `±${said(span, input)} in ${said(mm, input)} while this stage lasts`
+  return span < 0.3 ? null : said(span, input)
+}
+
+/** The same in words; empty where it cannot. */
+export const spanWords = (mm: number, input: Scaled): string => {
+  const span = spanSaid(mm, input)
+  return span ? `±${span} in ${said(mm, input)} while this stage lasts` : ''
 }

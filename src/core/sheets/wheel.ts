@@ -3,7 +3,7 @@ import { sectorChord } from '../form/repeats'
 import { profileAt } from '../form/turnedForm'
 import { facing } from '../form/zoneNames'
 import { arc, circle, cross, fitted, line, path, polyline, text, type Spot } from './pen'
-import { alongOutside, radii, said } from './measures'
+import { alongOutside, radii, said, spanSaid } from './measures'
 import type { Segment, Sheet, SheetItem } from './sheet'
 import type { SheetInput } from './sheetInput'
 
@@ -127,20 +127,16 @@ function ringTable(
 export function sectorWheel(input: SheetInput): Sheet[] {
   const { options, form, scale } = input
   const { widest } = radii(form)
+  const span = spanSaid(2 * widest * scale, input)
   const words = [
     `${options.sectors} sectors of ${Number((360 / options.sectors).toFixed(2))}°, counted the way the wheel is read from above.`,
     form.plan.plan.kind === 'round'
       ? 'Centre the foot on its ring, then carry each ray up the wall with a square.'
       : 'Not round: rays stand at equal lengths of the outline, not at equal angles.',
-    spanWordsOf(2 * widest * scale, input),
+    span ? `The widest place may be ${span} more or less while this stage lasts.` : '',
   ].filter(Boolean)
   if (options.half && form.plan.plan.kind === 'round') return [halfWheel(input, words)]
   return [{ title: `Sector wheel, ${options.sectors}`, words, ...fitted(wheelItems(input)) }]
-}
-
-const spanWordsOf = (mm: number, { scale, least, most, unit }: SheetInput): string => {
-  const span = (mm * (most - least)) / 2 / scale
-  return span < 0.3 ? '' : `The widest place may be ${said(span, { unit })} more or less while this stage lasts.`
 }
 
 /**

@@ -205,7 +205,39 @@ describe('acts on what is joined', () => {
     alone.update(compilePlan(both.steps, mediaTable, wall))
     const [ids, own] = [both.simulation.idsAfter(5), alone.idsAfter(5)]
     const stack = (sim: SkinSimulation, id: number) => JSON.stringify(sim.stacks.stacks[id])
-    for (let i = 0; i < own.length; i += 7) expect(stack(both.simulation, ids[i])).toBe(stack(alone, own[i]))
+    const pairs = new Set(Array.from(own, (id, i) => `${ids[i]} ${id}`))
+    for (const pair of pairs) {
+      const [one, other] = pair.split(' ').map(Number)
+      expect(stack(both.simulation, one)).toBe(stack(alone, other))
+    }
+  })
+
+  it('a joint hides the wall under it: of a ball half sunk in, its greatest circle; of a lid nothing', () => {
+    const jar = presetForm('cylinderJar')
+    const form = built(jar)
+    const berry: Part = {
+      id: 'b',
+      kind: 'ball',
+      degrees: 40,
+      upMm: 60,
+      heightMm: 16,
+      widthMm: 16,
+      thickMm: 16,
+      outMm: 0,
+    }
+    const wallOf = (parts: Part[]) => {
+      const atlas = atlasOf(form, parts)
+      const area = areaIn(atlas, atlas.charts[0])
+      const { width, height } = atlas.charts[0].grid
+      let mm2 = 0
+      for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) mm2 += area(x, y)
+      return mm2
+    }
+    const bare = wallOf([])
+    // Pressed in a little it would show more; deeper than .2 mm is hidden.
+    expect((bare - wallOf([berry])) / (Math.PI * 7.8 ** 2)).toBeCloseTo(1, 1)
+    expect((bare - wallOf([berry, { ...berry, id: 'c', degrees: 200 }])) / (2 * Math.PI * 7.8 ** 2)).toBeCloseTo(1, 1)
+    expect(wallOf(jar.parts.filter(({ kind }) => kind === 'lid'))).toBe(bare)
   })
 
   it('a plan replayed after an edit gives the ids of a full run, on every surface', () => {

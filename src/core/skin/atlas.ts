@@ -206,11 +206,74 @@ function trueAreas({ surface, grid }: Chart, wall: Surface): Float32Array {
 
 const middleOf = (a: Vector, b: Vector): Vector => [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2]
 
-/** True area of texels, mm²: by column and row of a chart. */
+/** A part comes so near to the wall where it is joined, mm: elsewhere nothing of the wall is looked at. */
+const NEAR_MM = 4
+
+/** The boxes in space in which a part may hide the wall: round all of it that is in the wall or close to it. */
+function jointBox({ form, ring }: Surface, wall: Surface): readonly [low: Vector, high: Vector] | null {
+  const low: [number, number, number] = [Infinity, Infinity, Infinity]
+  const high: [number, number, number] = [-Infinity, -Infinity, -Infinity]
+  const rings = Math.max(24, Math.ceil(form.totalMm / NEAR_MM))
+  for (let i = 0; i <= rings; i++) {
+    const at = ring((form.totalMm * i) / rings)
+    for (let k = 0; k < 24; k++) {
+      const point = at(k / 24)
+      if (!wall.holds(point, -NEAR_MM)) continue
+      for (const axis of [0, 1, 2] as const) {
+        low[axis] = Math.min(low[axis], point[axis] - NEAR_MM)
+        high[axis] = Math.max(high[axis], point[axis] + NEAR_MM)
+      }
+    }
+  }
+  return low[0] < Infinity ? [low, high] : null
+}
+
+const hidden = new WeakMap<Atlas, Uint8Array | null>()
+
+/** Where joints hide the wall, by its texels, 1 where they do; null for a wall to which nothing is joined. */
+export function hiddenWall(atlas: Atlas): Uint8Array | null {
+  let known = hidden.get(atlas)
+  if (known === undefined) hidden.set(atlas, (known = hiddenTexels(atlas)))
+  return known
+}
+
+function hiddenTexels({ charts: [{ surface: wall, grid }, ...parts] }: Atlas): Uint8Array | null {
+  const joined = parts.flatMap(({ surface }) => {
+    const box = jointBox(surface, wall)
+    return box ? [{ surface, box }] : []
+  })
+  if (!joined.length) return null
+  const { width, height, rowMm } = grid
+  const out = new Uint8Array(width * height)
+  let any = false
+  // What is joined to the outside does not come through: the inside stays as it is.
+  const last = wall.form.closed ? height : Math.min(height, Math.round(wall.form.zones.outside.to / rowMm))
+  for (let y = 0; y < last; y++) {
+    const at = wall.ring((y + 0.5) * rowMm)
+    for (let x = 0; x < width; x += SQUARE) {
+      const near = at((x + SQUARE / 2) / width)
+      const here = joined.filter(({ box: [low, high] }) =>
+        near.every((value, axis) => value >= low[axis] && value <= high[axis]),
+      )
+      for (let k = x; here.length && k < x + SQUARE; k++) {
+        const point = at((k + 0.5) / width)
+        if (!here.some(({ surface }) => surface.holds(point, HIDDEN_MM))) continue
+        out[y * width + k] = 1
+        any = true
+      }
+    }
+  }
+  return any ? out : null
+}
+
+/** True area of texels, mm²: by column and row of a chart; nothing where a joint hides them. */
 export function areaIn(atlas: Atlas, chart: Chart): (column: number, row: number) => number {
   if (chart === atlas.charts[0]) {
     const weights = areaWeights(chart.grid)
-    return (x, y) => texelArea(weights, x, y)
+    const under = hiddenWall(atlas)
+    if (!under) return (x, y) => texelArea(weights, x, y)
+    const { width } = chart.grid
+    return (x, y) => (under[y * width + x] ? 0 : texelArea(weights, x, y))
   }
   const all = areasOf(chart, atlas)
   return (x, y) => all[y * chart.grid.width + x]

@@ -3,7 +3,7 @@ import { COVERED_WITHIN, OPAQUE_COATS } from '../colour/cover'
 import { isClear } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 import type { StackOptics } from './appearance'
-import { areaIn, type Atlas, type Chart } from './atlas'
+import { areaIn, hiddenWall, type Atlas, type Chart } from './atlas'
 import { areaWeights, rowsOf } from './grid'
 import type { Stretch } from '../form/turnedForm'
 import { BARE, type Film, type Stack } from './stack'
@@ -141,7 +141,7 @@ export function areaOfStacks(atlas: Atlas, ids: Int32Array, count: number, regio
   const area = new Float64Array(count)
   for (const { chart, stretches } of regions) {
     const { grid, x: left, y: above } = chart
-    const weights = chart === atlas.charts[0] ? areaWeights(grid) : null
+    const weights = chart === atlas.charts[0] && !hiddenWall(atlas) ? areaWeights(grid) : null
     const areaAt = areaIn(atlas, chart)
     for (const stretch of stretches) {
       const [top, bottom] = rowsOf(grid, stretch)

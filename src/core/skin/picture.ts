@@ -57,7 +57,8 @@ export function opaqueColours({ colour }: SkinPicture): Uint8ClampedArray<ArrayB
 }
 
 /**
- * A square patch of a picture round a place on a chart (across and down, 0–1): `samples` across, `seesMm` of the skin in true millimetres, up
+ * A square patch of a picture round a place on a chart (across and down, 0–1): `samples` across, `seesMm` of the skin
+ * in true millimetres, up
  * being further along it, lit from the left. RGBA, opaque.
  */
 export function skinPatch(

@@ -63,7 +63,7 @@ export function arcsOn(surface: Surface, place: Place, bath: boolean): Arc[] | n
 }
 
 /** The arcs that a place names by sectors: null for all round. */
-export const arcsOf = ({ sectors }: Place): Arc[] | null =>
+const arcsOf = ({ sectors }: Place): Arc[] | null =>
   sectors ? sectors.take.filter((k) => k < sectors.of).map((k): Arc => [k / sectors.of, (k + 1) / sectors.of]) : null
 
 /** A share of a turn at which a place acts. */

@@ -1,6 +1,6 @@
 import type { MediaTable } from './mediaTable'
-import { areaIn, chartAt, type Atlas, type Chart } from './atlas'
-import { areaWeights, texelArea } from './grid'
+import { areaIn, chartAt, hiddenWall, type Atlas, type Chart } from './atlas'
+import { areaWeights } from './grid'
 import { TILE } from './tileSide'
 import type { SkinOperation } from './operation'
 import type { Page, SkinSimulation } from './simulation'
@@ -56,6 +56,8 @@ function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]):
   const areas = new Map<number, number>()
   const { grid } = atlas.charts[0]
   const weights = areaWeights(grid)
+  const areaAt = areaIn(atlas, atlas.charts[0])
+  const even = weights.round && !hiddenWall(atlas)
   const tilesAcross = atlas.width / TILE
   const add = (from: number, to: number, mm2: number) =>
     void areas.set(from * IDS + to, (areas.get(from * IDS + to) ?? 0) + mm2)
@@ -80,7 +82,7 @@ function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]):
           to = other.ids[i]
           mm2 = 0
         }
-        mm2 += weights.round ? weights.row[top + row] : texelArea(weights, left + column, top + row)
+        mm2 += even ? weights.row[top + row] : areaAt(left + column, top + row)
       }
       if (from !== to) add(from, to, mm2)
     }

@@ -135,6 +135,8 @@ export const motifSchema = z.strictObject({
   heightMm: z.number().min(1).max(1000),
   lineMm: z.number().min(0.2).max(20),
   variation: z.number().min(0).max(1),
+  /** How far the hand of the step goes off the line that it follows, mm at most; not at all if it is left out. */
+  strayMm: z.number().min(0).max(5).optional(),
   seed: z.int().min(0).max(999_999),
   /** Outlines only, or shapes filled as they were designed. */
   made: z.enum(['line', 'filled']),

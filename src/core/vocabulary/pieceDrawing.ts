@@ -43,17 +43,26 @@ export type PieceDrawing = z.infer<typeof pieceDrawingSchema>
 
 /** A step’s motif as a drawing has it now: where it stands and how it looks is the drawing’s, how it is worked the step’s. */
 export function followed({ motif, id }: PieceDrawing, own: Motif): Motif {
-  const { lineMm, made, ground } = own
+  const { lineMm, made, ground, strayMm } = own
   // Lines that are named no more cannot be taken.
   const names = lineNames(motif.drawing)
   const only = own.only?.filter((name) => names.includes(name))
-  return { ...motif, lineMm, made, ground, ...(only?.length ? { only } : {}), of: id }
+  const { strayMm: _, ...shape } = motif
+  return {
+    ...shape,
+    lineMm,
+    made,
+    ground,
+    ...(strayMm ? { strayMm } : {}),
+    ...(only?.length ? { only } : {}),
+    of: id,
+  }
 }
 
 /** A drawing as one of the steps that follow it has it. */
 export function led(drawing: PieceDrawing, motif: Motif): PieceDrawing {
   const { lineMm, made, ground } = drawing.motif
-  const { of: _, only: __, ...shape } = motif
+  const { of: _, only: __, strayMm: ___, ...shape } = motif
   return { ...drawing, motif: { ...shape, lineMm, made, ground } }
 }
 

@@ -29,7 +29,10 @@ export function HandOn({ studio }: { studio: Studio }) {
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [answers, setAnswers] = useState<Readonly<Record<string, TicketAnswers>>>({})
   const [paper, setPaper] = useState<Paper3>('a4')
-  const picked = lots.filter(({ id }) => chosen.includes(id))
+  const [single, setSingle] = useState(false)
+  const picked = lots
+    .filter(({ id }) => chosen.includes(id))
+    .flatMap((lot) => (single ? lot.pots.map((pot) => ({ ...lot, id: `${lot.id} ${pot}`, pots: [pot] })) : [lot]))
   const sheet: Paper = paper === 'postcard' ? 'a4' : paper
   const tickets = picked.map(({ id, piece, pots }) => ({
     id,
@@ -59,6 +62,21 @@ export function HandOn({ studio }: { studio: Studio }) {
             </li>
           ))}
         </ul>
+        {lots.length === 0 ? (
+          <p className="max-w-xs text-base-content/80">
+            No pots yet: what stands on the rack is chosen here. Begin with a new piece.
+          </p>
+        ) : (
+          <label className="mt-3 flex min-h-10 cursor-pointer items-center gap-3">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={single}
+              onChange={() => setSingle(!single)}
+            />
+            A ticket and a label for each pot of a set
+          </label>
+        )}
       </fieldset>
       <div className="space-y-4">
         <div className="flex flex-wrap items-center gap-2">
@@ -119,7 +137,7 @@ export function HandOn({ studio }: { studio: Studio }) {
             Packing list
           </button>
         </div>
-        {!picked.length && (
+        {!picked.length && lots.length > 0 && (
           <p className="max-w-xl text-base-content/80">
             Choose pots on the left. A ticket for the kiln is filled from what was done, and says what is still missing;
             a pot card is for whoever takes a pot home; a label’s code opens the piece here.

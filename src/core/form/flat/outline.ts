@@ -18,7 +18,8 @@ const ROWS_MM = 1
 const COLUMNS = 240
 
 /**
- * Unrolls a stretch between two meridians, `share` of a turn wide about its spine at `spine`, in zones of at most a millimetre. Each zone is
+ * Unrolls a stretch between two meridians, `share` of a turn wide about its spine at `spine`, in zones of at most a
+ * millimetre. Each zone is
  * laid out from the spine by triangles, true in all its lengths; where zones do not close they are turned to lie evenly and averaged.
  */
 export function flatOutline(form: TurnedForm, { from, to }: Stretch, spine: number, share: number): FlatOutline {

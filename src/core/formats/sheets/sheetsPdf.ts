@@ -1,40 +1,20 @@
 import fontkit from '@pdf-lib/fontkit'
 import {
-  appendBezierCurve,
-  beginText,
   clip,
-  closePath,
   concatTransformationMatrix,
   endPath,
-  endText,
-  fill,
-  fillAndStroke,
-  lineTo,
-  moveTo,
   PDFDocument,
-  PDFName,
-  PDFOperator,
-  PDFOperatorNames,
   popGraphicsState,
   PrintScaling,
   pushGraphicsState,
   rectangle,
-  setDashPattern,
-  setFillingRgbColor,
-  setFontAndSize,
-  setLineCap,
-  setLineJoin,
-  setLineWidth,
-  setStrokingRgbColor,
-  setTextMatrix,
-  showText,
-  stroke,
   type PDFFont,
   type PDFPage,
 } from 'pdf-lib'
-import { LAYER_MM, type PathItem, type Segment, type Sheet, type TextItem } from '../../sheets/sheet'
+import type { PathItem, Sheet, TextItem } from '../../sheets/sheet'
 import { line, path, text } from '../../sheets/pen'
 import type { CardFonts } from '../paper'
+import { ItemPen } from './itemPen'
 import { FOOT, OVERLAP, tiling, wordsWithin, type SheetPaper, type Tile, type Tiling } from './tiles'
 
 const POINTS = 72 / 25.4
@@ -92,7 +72,7 @@ export async function sheetsPdf(
 }
 
 class PageWriter {
-  private readonly names: { regular: PDFName; bold: PDFName }
+  private readonly pen: ItemPen
 
   constructor(
     private readonly page: PDFPage,
@@ -100,10 +80,15 @@ class PageWriter {
     private readonly tiled: Tiling,
     private readonly printer: PrinterShare,
   ) {
-    this.names = {
-      regular: page.node.newFontDictionary('F', fonts.regular.ref),
-      bold: page.node.newFontDictionary('B', fonts.bold.ref),
-    }
+    this.pen = new ItemPen(page, fonts)
+  }
+
+  private path(item: PathItem): void {
+    this.pen.path(item)
+  }
+
+  private text(item: TextItem): void {
+    this.pen.text(item)
   }
 
   write({ sheet, foot }: PrintedSheet, tile: Tile, index: number): void {
@@ -197,78 +182,4 @@ class PageWriter {
     }
     return now ? [...lines, now] : lines
   }
-
-  private path({ d, layer, widthMm, fill: colour, rule, dash, colour: ink }: PathItem): void {
-    const wide = widthMm ?? LAYER_MM[layer]
-    const fills = colour !== undefined
-    const strokes = wide > 0
-    if (!fills && !strokes) return
-    this.page.pushOperators(
-      pushGraphicsState(),
-      setLineWidth(wide),
-      setLineCap(1),
-      setLineJoin(1),
-      setDashPattern([...(dash ?? [])], 0),
-      setStrokingRgbColor(...rgb(ink ?? '#000000')),
-      ...(fills ? [setFillingRgbColor(...rgb(colour))] : []),
-      ...operatorsOf(d),
-      fills
-        ? rule === 'evenodd'
-          ? PDFOperator.of(strokes ? PDFOperatorNames.FillEvenOddAndStroke : PDFOperatorNames.FillEvenOdd)
-          : strokes
-            ? fillAndStroke()
-            : fill()
-        : stroke(),
-      popGraphicsState(),
-    )
-  }
-
-  private text({ at: [x, y], text: words, sizeMm, anchor, turn = 0, bold }: TextItem): void {
-    const font = bold ? this.fonts.bold : this.fonts.regular
-    const known = new Set(font.getCharacterSet())
-    const said = [...words].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
-    const width = font.widthOfTextAtSize(said, sizeMm)
-    const begin = anchor === 'start' ? 0 : anchor === 'middle' ? -width / 2 : -width
-    const angle = (turn * Math.PI) / 180
-    const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-    this.page.pushOperators(
-      beginText(),
-      setFillingRgbColor(0, 0, 0),
-      setFontAndSize(bold ? this.names.bold : this.names.regular, sizeMm),
-      // Letters stand upright in a page whose y runs down.
-      setTextMatrix(cos, sin, sin, -cos, x + begin * cos, y + begin * sin),
-      showText(font.encodeText(said)),
-      endText(),
-    )
-  }
 }
-
-const rgb = (hex: string): [number, number, number] => [
-  parseInt(hex.slice(1, 3), 16) / 255,
-  parseInt(hex.slice(3, 5), 16) / 255,
-  parseInt(hex.slice(5, 7), 16) / 255,
-]
-
-/** Micrometres are enough. */
-const um = (mm: number): number => Math.round(mm * 1000) / 1000
-
-const operatorsOf = (d: readonly Segment[]): PDFOperator[] =>
-  d.map((segment) => {
-    switch (segment[0]) {
-      case 'M':
-        return moveTo(um(segment[1]), um(segment[2]))
-      case 'L':
-        return lineTo(um(segment[1]), um(segment[2]))
-      case 'C':
-        return appendBezierCurve(
-          um(segment[1]),
-          um(segment[2]),
-          um(segment[3]),
-          um(segment[4]),
-          um(segment[5]),
-          um(segment[6]),
-        )
-      case 'Z':
-        return closePath()
-    }
-  })

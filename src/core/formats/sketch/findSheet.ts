@@ -12,7 +12,8 @@ const LEAST_FILLED = 0.86
 
 /**
  * The corners of a bright sheet on a darker ground, as a first guess; null where none stands out. What the dark
- * ground does not reach from the edge of the picture (threshold after Otsu 1979) gives rough corners; each side is then a line through where light turns to dark across it.
+ * ground does not reach from the edge of the picture (threshold after Otsu 1979) gives rough corners; each side is then
+ * a line through where light turns to dark across it.
  */
 export function findSheet(photo: GreyPicture): Corners | null {
   const small = reduced(photo)

@@ -117,24 +117,21 @@ const CORNERS: Corners = [
   [130, 1620],
 ]
 
-/** A photograph of a sheet that lies askew on a dark table. */
-function photographed(
-  known: Known,
-  { seed, darkness = 0.7, corners = CORNERS }: { seed: number; darkness?: number; corners?: Corners },
-): GreyPicture {
-  const { width, height, ink } = inked(known)
-  const random = seededRandom(seed)
-  const [w, h] = [1512, 1800]
-  const at = squareToCorners(corners)
-  // Where on the sheet each pixel looks, by Newton from the middle of it.
-  const sheet = new Float32Array(w * h).fill(70)
-  const toPhoto = (u: number, v: number) => at(u, v)
-  const grey = new Uint8Array(w * h)
+const PHOTO = [1512, 1800] as const
+const looked = new Map<Corners, Float64Array>()
+
+/** Where on the sheet each pixel of a photograph looks, 0–1 across and down, by Newton from the pixel before. */
+function looksAt(corners: Corners): Float64Array {
+  let places = looked.get(corners)
+  if (places) return places
+  const [w, h] = PHOTO
+  const toPhoto = squareToCorners(corners)
+  places = new Float64Array(2 * w * h)
   let [u, v] = [0.5, 0.5]
   for (let y = 0; y < h; y++)
     for (let k = 0; k < w; k++) {
       const x = y % 2 ? w - 1 - k : k
-      for (let i = 0; i < 3; i++) {
+      for (let i = y ? 2 : 6; i--;) {
         const [px, py] = toPhoto(u, v)
         const [ux, uy] = toPhoto(u + 1e-4, v)
         const [vx, vy] = toPhoto(u, v + 1e-4)
@@ -144,6 +141,26 @@ function photographed(
         u += (d * ex - b * ey) / det
         v += (a * ey - c * ex) / det
       }
+      places.set([u, v], 2 * (y * w + x))
+    }
+  looked.set(corners, places)
+  return places
+}
+
+/** A photograph of a sheet that lies askew on a dark table. */
+function photographed(
+  known: Known,
+  { seed, darkness = 0.7, corners = CORNERS }: { seed: number; darkness?: number; corners?: Corners },
+): GreyPicture {
+  const { width, height, ink } = inked(known)
+  const random = seededRandom(seed)
+  const [w, h] = PHOTO
+  const places = looksAt(corners)
+  const sheet = new Float32Array(w * h).fill(70)
+  const grey = new Uint8Array(w * h)
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      const [u, v] = [places[2 * (y * w + x)], places[2 * (y * w + x) + 1]]
       if (u < 0 || v < 0 || u > 1 || v > 1) continue
       const [sx, sy] = [u * width - 0.5, v * height - 0.5]
       const [ix, iy] = [

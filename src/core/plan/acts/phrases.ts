@@ -1,3 +1,4 @@
+import { liesFlat } from '../../skin/motifs/motifCopies'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Motif } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
@@ -40,7 +41,11 @@ const FROM_WHERE: Readonly<Record<Motif['side'], string>> = {
 /** What is cut, with what, how tall and where. */
 export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length }: Told): string {
   const { name, words } = TOOL[tool]
-  const size = `${length(motif.heightMm)} tall from ${length(motif.upMm)} ${FROM_WHERE[motif.side]}`
+  const where =
+    liesFlat(motif) && motif.upMm < motif.heightMm / 2
+      ? 'across the middle'
+      : `from ${length(motif.upMm)} ${FROM_WHERE[motif.side]}`
+  const size = `${length(motif.heightMm)} tall ${where}`
   return `${name}: ${words}. ${timesMotif(motif)}, ${size}, lines ${length(motif.lineMm)}`
 }
 

@@ -1,11 +1,11 @@
 import { seedFromText, seededRandom } from '../../base/random'
-import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { MarkPainter, paintCopies, type Placer } from './markPainter'
 import { copies, FLAT_MM, lengthAlong, marksOf, motifWidth, turnedOver } from './motifCopies'
 import { layOn, type LaidSheet } from './rays'
+import { bendable, strayAt, type LaidMotif } from './strays'
 
 /**
  * On what is not turned each copy is drawn on a sheet in plain millimetres that is laid on the surface round its middle, and looked
@@ -15,7 +15,7 @@ export function laidField(
   grid: SkinGrid,
   surface: Parameters<typeof layOn>[0],
   key: string,
-  motif: Motif,
+  motif: LaidMotif,
   edge: MarkEdge,
 ): LevelField {
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
@@ -35,11 +35,12 @@ export function laidField(
   const levels = new Uint8Array(grid.width * grid.height)
   const points = pointsOf(grid)
   for (const copy of copies(motif)) {
-    const marks = marksOf(motif, widthMm, random, copy)
+    const marks = bendable(motif, marksOf(motif, widthMm, random, copy))
     const [, middle] = turnedOver(motif, { ...copy, flipY: false }, 0, heightMm / 2)
     const place: Placer = (x, y) => {
       const [mx, my] = turnedOver(motif, copy, x, y)
-      return [(reach + mx) / FLAT_MM, (reach + my - middle) / FLAT_MM]
+      const [across, up] = motif.strays ? strayAt(motif.strays, mx, my, copy.across * APART_MM) : [0, 0]
+      return [(reach + mx + across) / FLAT_MM, (reach + my + up - middle) / FLAT_MM]
     }
     const drawn = paintCopies([{ marks, place }], (own = edge) => new MarkPainter(plain, own, motif.seed))
     const sheet = layOn(surface, copy.across, lengthAlong(grid.form, motif, middle), reach)
@@ -52,6 +53,9 @@ export function laidField(
   }
   return levelField(grid, key, 0, levels)
 }
+
+/** Hands stray otherwise in copies that stand this far from each other a turn, mm. */
+const APART_MM = 997
 
 /** Side of the squares of texels in whose corners places are looked up: between them a sheet lies evenly. */
 const SQUARE = 4

@@ -1,10 +1,10 @@
 import { seedFromText, seededRandom } from '../../base/random'
-import type { Motif } from '../../vocabulary/motif'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { laidField } from './laidField'
 import { inShortPieces } from './marks'
+import { bendable, strayedInPlane, strayedOnWall, type LaidMotif } from './strays'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import {
   copies,
@@ -20,7 +20,7 @@ import {
 import { flatPlacer, wallPlacer } from './placers'
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
-export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldSource {
+export function marksField(grid: SkinGrid, motif: LaidMotif, edge: MarkEdge): FieldSource {
   const key = `marks:${edge}:${JSON.stringify(motif)}`
   return {
     key,
@@ -34,7 +34,7 @@ export function marksField(grid: SkinGrid, motif: Motif, edge: MarkEdge): FieldS
   }
 }
 
-function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+function linesField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdge): LevelField {
   if (liesFlat(motif)) return flatField(grid, key, motif, edge)
   const { surface } = grid
   if (surface.foot && motif.side === 'outside' && !joinsNeighbour(motif))
@@ -46,7 +46,10 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
   const widthMm = motifWidth(grid, motif)
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const placer = wallPlacer(grid, motif)
-  const placed = copies(motif).map((copy) => ({ marks: marksOf(motif, widthMm, random, copy), place: placer(copy) }))
+  const placed = copies(motif).map((copy) => ({
+    marks: bendable(motif, marksOf(motif, widthMm, random, copy)),
+    place: strayedOnWall(grid, motif, placer(copy)),
+  }))
   const levels = paintCopies(placed, (own = edge) => MarkPainter.onSkin(grid, top, bottom, own, motif.seed))
   return levelField(grid, key, top, levels)
 }
@@ -55,7 +58,7 @@ function linesField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): 
  * On a flat part a motif is drawn on a plain raster in millimetres, then looked up at each texel of the skin: near the middle
  * columns are far too narrow to measure strokes by.
  */
-function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+function flatField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdge): LevelField {
   const radius = flatRadius(grid, motif)
   const reach = radius * Math.max(1, grid.form.plan.plan.ratio) * (grid.form.plan.plan.kind === 'rectangle' ? 1.42 : 1)
   const stepMm = Math.max(FLAT_MM, reach / 1400)
@@ -64,12 +67,12 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   const placed = copies(motif).map((copy): PlacedMarks => {
-    const plane = flatPlacer(grid, motif, copy)
+    const plane = strayedInPlane(motif, flatPlacer(grid, motif, copy))
     const place: Placer = (x, y) => {
       const [px, pz] = plane(x, y)
       return [(reach + px) / stepMm, (reach + pz) / stepMm]
     }
-    const marks = marksOf(motif, widthMm, random, copy)
+    const marks = bendable(motif, marksOf(motif, widthMm, random, copy))
     return { marks: isWedge(motif) ? marks.map(inShortPieces) : marks, place }
   })
   const flat = paintCopies(placed, (own = edge) => new MarkPainter(sheet, own, motif.seed))
@@ -95,7 +98,7 @@ function flatField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): L
 export const PASS_MM = 3
 
 /** The ground of a motif’s band cleared away round it, in passes that all run the same way and leave faint ridges. */
-function groundField(grid: SkinGrid, key: string, motif: Motif, edge: MarkEdge): LevelField {
+function groundField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdge): LevelField {
   const motifMask = linesField(grid, key, { ...motif, ground: false, made: 'filled' }, 'mask')
   const { from, to } = motifStretch(grid, motif)
   const top = Math.max(0, Math.round(from / grid.rowMm))

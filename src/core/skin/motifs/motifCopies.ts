@@ -75,7 +75,10 @@ export function motifStretchOn(form: TurnedForm, motif: Motif): { from: number; 
   return { from: Math.max(0, Math.min(...ends)), to: Math.min(form.totalMm, Math.max(...ends)) }
 }
 
-/** Whether the right of a motif on a flat part runs with the columns: its foot is to the middle, and it is read from above or, on the base, from below. */
+/**
+ * Whether the right of a motif on a flat part runs with the columns: its foot is to the middle, and it is read from
+ * above or, on the base, from below.
+ */
 export const flatHand = ({ side }: Motif): 1 | -1 => (side === 'base' ? 1 : -1)
 
 /**

@@ -6,11 +6,11 @@ import type { Measured } from '../../plan/actDefinition'
 import { minutesAt, type Hands, type Paces } from '../../plan/pace'
 import { actOf, mediaOfStep, type Step } from '../../plan/step'
 import { areaIn, chartOf, type Atlas } from '../../skin/atlas'
-import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../../skin/grid'
+import { rowsOf } from '../../skin/grid'
 import { columnsIn } from '../../skin/levelField'
 import { PASS_MM } from '../../skin/motifs/marksField'
 import { strokesOf } from '../../skin/motifs/strokes'
-import { arcsOf, arcsOn, stretchesOf, stretchesOn } from '../../skin/place'
+import { arcsOn, stretchesOn } from '../../skin/place'
 import type { StepRecord } from '../../skin/stepRecord'
 import type { Motif } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
@@ -59,35 +59,18 @@ export function measurePiece(
   return made
 }
 
-/** True area of a place, cm², over all its parts: of the wall and of what is joined to it. */
+/** True area of a place that is to be seen, cm²: of the wall and of what is joined to it. */
 export function placeCm2(atlas: Atlas, place: Place): number {
-  const [wall, ...joined] = atlas.charts
-  return joined.reduce(
-    (sum, chart) => {
-      const { surface, grid } = chart
-      const arcs = arcsOn(surface, place, false)
-      const open = arcs && columnsIn(grid.width, arcs)
-      const area = areaIn(atlas, chart)
-      let mm2 = 0
-      for (const stretch of stretchesOn(surface, place, false)) {
-        const [top, bottom] = rowsOf(grid, stretch)
-        for (let y = top; y < bottom; y++) for (let x = 0; x < grid.width; x++) if (!open || open[x]) mm2 += area(x, y)
-      }
-      return sum + mm2 / 100
-    },
-    wallCm2(wall.grid, place),
-  )
-}
-
-function wallCm2(grid: SkinGrid, place: Place): number {
-  const weights = areaWeights(grid)
-  const arcs = arcsOf(place)
-  const open = arcs && columnsIn(grid.width, arcs)
   let mm2 = 0
-  for (const stretch of stretchesOf(grid.form, place)) {
-    const [top, bottom] = rowsOf(grid, stretch)
-    for (let y = top; y < bottom; y++)
-      for (let x = 0; x < grid.width; x++) if (!open || open[x]) mm2 += texelArea(weights, x, y)
+  for (const chart of atlas.charts) {
+    const { surface, grid } = chart
+    const arcs = arcsOn(surface, place, false)
+    const open = arcs && columnsIn(grid.width, arcs)
+    const area = areaIn(atlas, chart)
+    for (const stretch of stretchesOn(surface, place, false)) {
+      const [top, bottom] = rowsOf(grid, stretch)
+      for (let y = top; y < bottom; y++) for (let x = 0; x < grid.width; x++) if (!open || open[x]) mm2 += area(x, y)
+    }
   }
   return mm2 / 100
 }

@@ -29,7 +29,8 @@ export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCach
 
 /**
  * One better schedule after another: the first at once, with every set whole; then sets divided where they do not fit, then improved for
- * a number of rounds or until it is told that it is enough; share 1 is the last, with the smallest changes that would place what is left over.
+ * a number of rounds or until it is told that it is enough; share 1 is the last, with the smallest changes that would
+ * place what is left over.
  */
 export function* planDays(
   studio: Studio,

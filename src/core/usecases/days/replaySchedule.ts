@@ -19,6 +19,8 @@ export interface Replayed {
   readonly stepId: string
   /** Water of the wall (work) or the foot (kiln), and what it must be within; no margin. */
   readonly water: number
+  /** The least water while hands are on it. */
+  readonly least: number
   readonly wettest: number
   readonly driest: number
   readonly inside: boolean
@@ -108,6 +110,7 @@ function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
           what: 'work',
           stepId,
           water,
+          least: Math.min(water, after),
           ...bare,
           inside: water <= bare.wettest + 1e-9 && Math.min(water, after) >= bare.driest - 1e-9,
         },
@@ -131,6 +134,7 @@ function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
         what: 'kiln',
         stepId: load.stepId,
         water,
+        least: water,
         wettest: begins.boneDry,
         driest: 0,
         inside: water <= begins.boneDry + 5e-4,

@@ -123,8 +123,12 @@ export function heightsOf(piece: Piece, studio: Studio): MarkedHeight[] {
   const all = piece.steps.flatMap((step, i): MarkedHeight[] => {
     const words = `${i + 1} ${stepWords(step, studio, piece).title}`
     if ('motif' in step && step.motif) {
-      const { side, on, upMm, heightMm } = step.motif
-      return side === 'outside' && !on ? [upMm, upMm + heightMm].map((up) => ({ upMm: up, words })) : []
+      const { side, on, upMm, heightMm, rows, rowGapMm } = step.motif
+      if (side !== 'outside' || on) return []
+      return Array.from({ length: rows }, (_, row) => upMm + row * (heightMm + rowGapMm)).flatMap((up) => [
+        { upMm: up, words },
+        { upMm: up + heightMm, words },
+      ])
     }
     if ('place' in step && step.place.band && step.place.parts.includes('outside')) {
       const { fromMm, toMm } = step.place.band

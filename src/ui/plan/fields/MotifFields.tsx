@@ -139,6 +139,17 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
             />
           )}
         </Field>
+        <Field label="Hand strays up to">
+          {(id) => (
+            <LengthInput
+              id={id}
+              mm={motif.strayMm ?? 0}
+              minMm={0}
+              maxMm={5}
+              onCommit={(strayMm) => set({ strayMm: strayMm || undefined })}
+            />
+          )}
+        </Field>
         <Field label="Turned by, °">
           {(id) => (
             <NumberInput
