@@ -64,7 +64,7 @@ export function HandOn({ studio }: { studio: Studio }) {
         </ul>
         {lots.length === 0 ? (
           <p className="max-w-xs text-base-content/80">
-            No pots yet: what stands on the rack is chosen here. Begin with a new piece.
+            No pots yet: those on the rack are chosen here. Begin with a new piece.
           </p>
         ) : (
           <label className="mt-3 flex min-h-10 cursor-pointer items-center gap-3">

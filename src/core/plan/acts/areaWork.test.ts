@@ -204,6 +204,14 @@ describe('two runny glazes side by side', () => {
     expect(open.mixed).toBeLessThan(40)
   })
 
+  it('are held by a groove, empty or filled with colour, and not by one that is full of glaze', () => {
+    const groove = build.incise('needle', { ...motif, lineMm: 1.2 }, 1)
+    const filledWith = (mediumId: string) =>
+      run([groove, build.fill(mediumId, wholeOf('floor')), build.wipe(wholeOf('floor')), ...both, fired]).mixed
+    expect(filledWith('marsh-black')).toBeLessThan(2)
+    expect(filledWith('clear-gloss')).toBeGreaterThan(20)
+  })
+
   it('are not held by a fence that has been glazed over', () => {
     const flooded = run([fence(motif), build.glaze('clear-gloss', wholeOf('floor'), 'brush'), ...both, fired])
     expect(flooded.mixed).toBeGreaterThan(60)

@@ -71,6 +71,8 @@ export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.b
       skin.push({ act: 'coat', medium, gain: SMEAR_GAIN, settles: 'high' }, skin.marks(motif, 'halo'), true)
     }
     skin.push({ act: 'fill', medium, fills: FILLS }, skin.even(step.place))
+    // A groove full of glaze holds none.
+    if (skin.kindOf(medium).flows) skin.floods(stretches)
     if (skin.sheds(medium)) skin.comesOff(medium, stretches)
     skin.settle(step.waits, stretches)
   },
