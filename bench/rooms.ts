@@ -1,5 +1,6 @@
 import { randomStudio, RANDOM_NOW_MS } from '../src/core/usecases/days/fixtures/randomStudio'
 import { planDays } from '../src/core/usecases/days/planDays'
+import { replayByLook } from '../src/core/usecases/days/replayByLook'
 import { replaySchedule } from '../src/core/usecases/days/replaySchedule'
 import { seededRandom } from '../src/core/base/random'
 import { normalQuantile } from '../src/core/clay/drying/uncertainty'
@@ -54,6 +55,7 @@ console.log(
 /* Hidden rooms: each studio’s room dries faster or slower than the plan knows, as a calibrated room may. */
 const random = seededRandom(7)
 const drawn = { all: 0, right: 0, promised: 0 }
+const looked = { all: 0, right: 0, promised: 0 }
 for (let k = 0; k < DRAWS; k++) {
   const [studio, schedule] = plans[Math.floor(random() * plans.length)]
   const ln = 0.15 * normalQuantile(0.001 + 0.998 * random())
@@ -61,7 +63,16 @@ for (let k = 0; k < DRAWS; k++) {
   const hidden = { ...studio, rooms: { studio: { ...room, factor: { ...room.factor, ln } } } }
   const seen = visitsRight(hidden, schedule)
   for (const key of ['all', 'right', 'promised'] as const) drawn[key] += seen[key]
+  for (const { visit, right } of replayByLook(studio, hidden, schedule)) {
+    looked.all++
+    looked.promised += visit.chance ?? 1
+    if (right) looked.right++
+  }
 }
+console.log(
+  `${DRAWS} hidden rooms (σ .15), hands that look: ${((100 * looked.right) / looked.all).toFixed(1)} % of ${looked.all} visits find it right; ` +
+    `${((100 * looked.promised) / looked.all).toFixed(1)} % were promised`,
+)
 console.log(
   `${DRAWS} hidden rooms (σ .15): ${((100 * drawn.right) / drawn.all).toFixed(1)} % of ${drawn.all} visits find it right by the clock; ` +
     `${((100 * drawn.promised) / drawn.all).toFixed(1)} % were promised`,

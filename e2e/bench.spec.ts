@@ -14,6 +14,7 @@ import {
   settled,
   takeItIn,
   test,
+  visit,
   WEDNESDAY,
   cameraJpeg,
 } from './studio'
@@ -78,6 +79,7 @@ test('by touch at 820 × 1180: tally, haste, a difference; the picture and the f
   await page.getByRole('button', { name: 'Write it down' }).tap()
   await goOn(page).tap()
   await expect(act(page)).toHaveText(/Carve reeds/)
+  await expect(page.getByTestId('lines')).toHaveText('reeds, 15 ×, 118 mm tall')
   await page.getByRole('button', { name: 'Different' }).tap()
   await page.getByTestId('different').getByRole('button', { name: 'wide loop' }).tap()
   await expect(page.getByTestId('was-different')).toContainText('with a wide loop')
@@ -91,6 +93,38 @@ test('by touch at 820 × 1180: tally, haste, a difference; the picture and the f
   await page.getByRole('link', { name: 'Make it again as it was done' }).tap()
   await expect(page.getByRole('heading', { name: 'As pot 3 was made' })).toBeVisible()
   await context.close()
+})
+
+test('a set of twelve begun from nothing is worked at the bench pot by pot, and each has its record', async ({
+  page,
+}) => {
+  await setClock(page, WEDNESDAY)
+  await open(page, '/studio')
+  await page.getByRole('button', { name: 'Empty the studio' }).click()
+  await page.getByRole('link', { name: 'New piece' }).click()
+  await page.getByRole('radio', { name: 'Mug' }).click()
+  await page.getByLabel('How many').fill('12')
+  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await expect(page).toHaveURL(/\/plan\/[\w-]+/, { timeout: 60_000 })
+  const id = /plan\/([\w-]+)/.exec(page.url())?.[1]
+  await visit(page, `/bench?piece=${id}`)
+  const pots = page.getByTestId('tally').locator('[data-pot]')
+  const status = page.getByTestId('bench').getByRole('status').first()
+  // It is made, and dries, before anything goes on it.
+  for (let n = 0; n < 4; n++) {
+    await expect(status).toContainText(new RegExp(`^${n} of `))
+    if (await pots.count()) break
+    await goOn(page).click()
+  }
+  await expect(pots).toHaveCount(12)
+  for (const pot of [1, 5, 12]) await pots.and(page.locator(`[data-pot="${pot}"]`)).click()
+  await expect(goOn(page)).toContainText(/3 of 12 (have it|are done)/)
+  await pots.and(page.locator('[data-pot="12"]')).click()
+  await expect(goOn(page)).toContainText(/2 of 12 (have it|are done)/)
+  await visit(page, `/fired?show=look&piece=${id}&pot=5`)
+  await expect(page.getByTestId('record')).toContainText(/Made of .*, pot 5\s*1 To leather-hard/)
+  await visit(page, `/fired?show=look&piece=${id}&pot=12`)
+  await expect(page.getByTestId('record')).toHaveText(/Made of [^,]*$/)
 })
 
 test('a coat dries by its timer through reload and sleep; what one sees corrects it', async ({ page }) => {

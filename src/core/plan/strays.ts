@@ -26,6 +26,7 @@ const CUTS: readonly Step['act'][] = ['carve', 'incise']
  * the drawing; what comes after follows the line that is there, a cut one before any other, and areas lie between these.
  */
 export function asLaid(steps: readonly Step[]): readonly Step[] {
+  if (!steps.some((step) => 'motif' in step && step.motif?.strayMm)) return steps
   const followed = new Map<string, readonly Stray[]>()
   return steps.map((step) => {
     if (!('motif' in step) || !step.motif) return step

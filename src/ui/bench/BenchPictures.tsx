@@ -5,10 +5,12 @@ import { profileAt } from '@/core/form/turnedForm'
 import { formatLength } from '@/core/base/units'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { heightMarks, type BenchAct } from '@/core/usecases/run/benchAct'
+import { drawnLines, heightMarks, type BenchAct } from '@/core/usecases/run/benchAct'
 import type { BenchItem } from '@/core/usecases/run/benchItems'
+import { motifName } from '@/core/skin/motifs/motifName'
 import { isSlab } from '@/core/usecases/words/told'
 import { useActPicture } from '@/store/bench'
+import { MotifMark } from '@/ui/kit/MotifMark'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Silhouette } from '@/ui/kit/Silhouette'
 
@@ -28,7 +30,7 @@ export function BenchPictures({
 }) {
   const before = useActPicture(piece, studio, item, item.coat, SIZE)
   const after = useActPicture(piece, studio, item, item.coat + 1, SIZE)
-  const alone = !act.jars.length && !heightMarks(act.step).length
+  const alone = !act.jars.length && !heightMarks(act.step).length && !drawnLines(act.step)
   return (
     <div className="min-h-0 overflow-y-auto bg-[var(--stage)] px-4 py-3 text-[var(--stage-ink)] max-lg:overflow-visible max-sm:order-2">
       <div className={alone ? 'grid gap-2 max-lg:grid-cols-2' : 'grid grid-cols-2 gap-2'}>
@@ -54,7 +56,10 @@ export function BenchPictures({
           </figure>
         ))}
       </div>
-      <Heights piece={piece} studio={studio} act={act} />
+      <div className="mt-2 flex flex-wrap items-end justify-center gap-x-6 gap-y-2">
+        <Heights piece={piece} studio={studio} act={act} />
+        <Lines studio={studio} act={act} />
+      </div>
       <ul className="mt-3 space-y-2" aria-label="Jars">
         {act.jars.map(({ mediumId, name, wet, dry, batch }) => (
           <li key={mediumId} className="flex items-center gap-3">
@@ -73,6 +78,24 @@ export function BenchPictures({
   )
 }
 
+/** The lines of the act in small, with how large they are. */
+function Lines({ studio, act }: { studio: Studio; act: BenchAct }) {
+  const motif = drawnLines(act.step)
+  if (!motif) return null
+  const { kind, drawing, text, repeats, rows, heightMm, fillings } = motif
+  const length = (mm: number) => formatLength(mm, studio.settings.length)
+  return (
+    <figure className="w-fit" data-testid="lines">
+      <MotifMark kind={kind} drawing={drawing} text={text} filling={fillings?.[0]} size={130} />
+      <figcaption className="max-w-44 text-center text-sm">
+        {motifName(motif)}
+        {repeats > 1 ? `, ${repeats} ×` : ''}
+        {rows > 1 ? ` in ${rows} rows` : ''}, {length(heightMm)} tall
+      </figcaption>
+    </figure>
+  )
+}
+
 /** The outline with the heights between which the act stays, in the studio’s unit, as a ruler shows them. */
 function Heights({ piece, studio, act }: { piece: Piece; studio: Studio; act: BenchAct }) {
   const marks = heightMarks(act.step)
@@ -84,7 +107,7 @@ function Heights({ piece, studio, act }: { piece: Piece; studio: Studio; act: Be
   const scale = Math.min((size * 0.92) / heightMm, (size * 0.92) / (2 * widest))
   const heights = marks.map((up) => profileAt(form.value, Math.min(zones.outside.to, zones.outside.from + up)).z)
   return (
-    <div className="relative mx-auto mt-2 w-fit pr-24" data-testid="heights">
+    <div className="relative w-fit pr-24" data-testid="heights">
       <Silhouette form={form.value} size={size} label={`${piece.name} with the heights of this act`} />
       {heights.map((z, i) => (
         <span

@@ -7,7 +7,7 @@ import { latestOutcomes } from '@/core/model/outcome'
 import { entriesOf, tellsOf, type RunEntryOf } from '@/core/model/run'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { runLines } from '@/core/usecases/run/runWords'
+import { lifeLines } from '@/core/usecases/run/runWords'
 import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { FAULT } from '@/core/usecases/fired/faults'
 import { stepWords } from '@/core/usecases/words/stepWords'
@@ -21,7 +21,7 @@ import { FaultCauses } from './FaultCauses'
 /** What is on a pot: the plan, what was really done in the order it went on, pictures, how it came out; and making it again so. */
 export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; studio: Studio }) {
   const { owner, note, lost } = potOf(piece, pot)
-  const lines = runLines(piece, studio, pot)
+  const lines = lifeLines(piece, studio, pot)
   const done = stepsOfRun(piece, pot)
   const photos = entriesOf(piece.run, 'photo').filter((entry) => tellsOf(entry, pot))
   const outcomes = piece.outcomes.filter((outcome) => outcome.pot === pot)

@@ -50,7 +50,7 @@ function wavesOf(seed: number): readonly Wave[] {
 export function strayAt(strays: readonly Stray[], x: number, y: number, z: number): readonly [number, number] {
   let [across, up] = [0, 0]
   for (const { mm, seed } of strays) {
-    // Half of the waves at once is as much as there ever is in practice; in each direction at most its share of the whole.
+    // All waves at their highest together come to `mm`, across and up at once.
     const share = mm / WAVES / Math.SQRT2
     for (const wave of wavesOf(seed)) {
       const at = wave.k[0] * x + wave.k[1] * y + wave.k[2] * z

@@ -37,7 +37,7 @@ export interface PlannedCourse {
 const HOUR = 3_600_000
 
 /** What a schedule does to a lot’s clay: covers, and the water of coats. While hands are on it, it stands open. */
-function plannedLog(visits: readonly Visit[]): LogEntry[] {
+export function plannedLog(visits: readonly Visit[]): LogEntry[] {
   return visits.flatMap((visit): LogEntry[] => [
     ...(visit.stepIds.length || visit.makes || visit.covered
       ? [{ kind: 'cover' as const, at: visit.opens ?? visit.at, cover: 'open' as const }]
@@ -50,7 +50,7 @@ function plannedLog(visits: readonly Visit[]): LogEntry[] {
 }
 
 /** When a lot was or will be made: told, or planned; null when neither. */
-const madeMsOf = ({ piece, visits }: PlannedLot): number | null => {
+export const madeMsOf = ({ piece, visits }: PlannedLot): number | null => {
   if (piece.making.madeAt) return Date.parse(piece.making.madeAt)
   const making = visits.find((visit) => visit.makes)
   return making ? Date.parse(making.at) : null
@@ -145,7 +145,7 @@ function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
 }
 
 /** Just after an instant, hours: what coats brought then is in the wall. */
-const JUST_AFTER = 1e-5
+export const JUST_AFTER = 1e-5
 
 /** Stretches of hands on steps; of a visit whose stretches are not told, the first step at its beginning and the last at its end. */
 function stretchesOf({ touches, stepIds, at, until }: Visit): { stepId: string; at: string; until: string }[] {
@@ -158,7 +158,7 @@ function stretchesOf({ touches, stepIds, at, until }: Visit): { stepId: string; 
 }
 
 /** The window of a stage without the margin that planning keeps. */
-function bareWindow(
+export function bareWindow(
   stage: Parameters<typeof windowAt>[0],
   begins: Parameters<typeof windowAt>[1],
 ): { wettest: number; driest: number } {

@@ -9,6 +9,7 @@ import { strokeEntry } from '../../model/runEntries'
 import type { Studio } from '../../model/studio'
 import type { Step } from '../../plan/step'
 import { wilson } from '../../numeric/wilson'
+import { timeline } from '../../plan/timeline'
 import { saidEntry } from '../run/said'
 import { mediumColour } from './colourWord'
 import { FAULT, suspects } from './faults'
@@ -269,5 +270,27 @@ describe('what goes wrong most', () => {
     const seen = predictedAndReal({ ...studio, pieces: { ...studio.pieces, 'wax-beakers': piece } })
     expect(seen.find(({ id }) => id === 'matte')).toMatchObject({ times: 3 })
     expect(seen.find(({ id }) => id === 'matte')?.words).toContain('50 % longer')
+    const { steps } = beakers
+    const stages = timeline(steps).map(({ stage }) => stage)
+    const at = stages.indexOf('leatherHard')
+    const done = (['softLeatherHard', 'leatherHard', 'leatherHard', 'boneDry', null] as const).map(
+      (clay, i): RunEntry => ({
+        id: `d${i}`,
+        at: NOW,
+        by: '',
+        pots: [],
+        kind: 'step',
+        stepId: steps[at].id,
+        clay,
+        celsius: null,
+        humidity: null,
+        jars: [],
+      }),
+    )
+    const worked = predictedAndReal({ ...studio, pieces: { 'wax-beakers': { ...beakers, run: done } } })
+    expect(worked.find(({ id }) => id === 'stages')).toMatchObject({
+      times: 4,
+      words: '2 of 4 times at the stage that was planned, 1 on drier clay, 1 on wetter clay',
+    })
   })
 })

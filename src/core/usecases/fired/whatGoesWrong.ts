@@ -1,9 +1,12 @@
+import { stageIndex } from '../../clay/stages'
 import { ciede2000 } from '../../colour/ciede2000'
 import { wilson } from '../../numeric/wilson'
 import { FAULTS, latestOutcomes, type Fault } from '../../model/outcome'
 import { entriesOf, standingEntries, tellsOf } from '../../model/run'
+import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep } from '../../plan/step'
+import { timeline } from '../../plan/timeline'
 import { stepsOfRun } from '../run/stepsOfRun'
 
 /** By what pots are counted. */
@@ -61,7 +64,7 @@ export function whatGoesWrong(studio: Studio, by: CountedBy): GroupCount[] {
 
 /** Something that was predicted, beside what came: how many times, by how much it was off in the middle, and the spread. */
 export interface PredictedCount {
-  readonly id: 'minutes' | 'matte' | 'coats' | 'colours'
+  readonly id: 'minutes' | 'matte' | 'stages' | 'coats' | 'colours'
   readonly name: string
   readonly times: number
   readonly words: string
@@ -85,7 +88,27 @@ const timesWords = (ratios: readonly number[], what: string): string => {
   )
 }
 
-/** Predicted against real: minutes of hands, waits until matte, coats, colours. */
+/** Stages by which the clay was drier (above 0) or wetter than planned, for each time at which something was done and the clay was known. */
+function stagesOff({ steps, run }: Pick<Piece, 'steps' | 'run'>): number[] {
+  const times = timeline(steps)
+  return standingEntries(run).flatMap((entry) => {
+    if ((entry.kind !== 'coat' && entry.kind !== 'step') || !entry.clay) return []
+    const index = steps.findIndex(({ id }) => id === entry.stepId)
+    return index < 0 ? [] : [stageIndex(entry.clay) - stageIndex(times[index].stage)]
+  })
+}
+
+function stagesWords(off: readonly number[]): string {
+  if (!off.length) return 'say how the clay is when something is done, and it is compared here'
+  const [drier, wetter] = [off.filter((n) => n > 0).length, off.filter((n) => n < 0).length]
+  const others = [drier ? `${drier} on drier clay` : '', wetter ? `${wetter} on wetter clay` : ''].filter(Boolean)
+  return (
+    `${off.length - drier - wetter} of ${off.length} times at the stage that was planned` +
+    (others.length ? `, ${others.join(', ')}` : '')
+  )
+}
+
+/** Predicted against real: minutes of hands, waits until matte, stages of the clay, coats, colours. */
 export function predictedAndReal(studio: Studio): PredictedCount[] {
   const pieces = Object.values(studio.pieces)
   const minutes = Object.values(studio.paces).flatMap((pace) =>
@@ -107,6 +130,7 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
     (sum, piece) => sum + piece.steps.filter((step) => step.done && 'coats' in step).length,
     0,
   )
+  const stages = pieces.flatMap(stagesOff)
   const colours = pieces.flatMap(({ fired }) => fired.map(({ planned, measured }) => ciede2000(planned, measured)))
   return [
     {
@@ -125,6 +149,7 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
         ? timesWords(matte, 'coats took')
         : 'press “matte already” at the bench, and it is compared here',
     },
+    { id: 'stages', name: 'Stages of the clay', times: stages.length, words: stagesWords(stages) },
     {
       id: 'coats',
       name: 'Coats',

@@ -5,6 +5,7 @@ import type { Lot, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
+import type { Motif } from '../../vocabulary/motif'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
 import { benchWords, stepWords } from '../words/stepWords'
 import type { BenchItem } from './benchItems'
@@ -79,10 +80,21 @@ export function benchAct(
   }
 }
 
+/** The lines that an act works, as they are drawn: those of its drawing that it takes; null where it works none. */
+export function drawnLines(step: Step): Motif | null {
+  if (!('motif' in step) || !step.motif) return null
+  const { drawing, only } = step.motif
+  if (!drawing || !only) return step.motif
+  const shapes = drawing.shapes.filter((shape) => shape.kind === 'stroke' && only.includes(shape.name ?? ''))
+  return shapes.length ? { ...step.motif, drawing: { ...drawing, shapes } } : step.motif
+}
+
 /** Heights above the foot that an act reaches from and to, as made, mm; none where it is not bounded by height. */
 export function heightMarks(step: Step): readonly number[] {
-  if ('motif' in step && step.motif && step.motif.side === 'outside' && !step.motif.on)
-    return [step.motif.upMm, step.motif.upMm + step.motif.heightMm]
+  if ('motif' in step && step.motif && step.motif.side === 'outside' && !step.motif.on) {
+    const { upMm, heightMm, rows, rowGapMm } = step.motif
+    return [upMm, upMm + rows * heightMm + (rows - 1) * rowGapMm]
+  }
   if ('place' in step && step.place.band && step.place.parts.includes('outside')) {
     const { fromMm, toMm } = step.place.band
     return [fromMm, toMm]

@@ -12,14 +12,14 @@ import { coatsOf, type Step } from '../../plan/step'
 import { practicePiece, practiceStepId } from '../create/practicePiece'
 import { PieceViewer } from '../view/pieceView'
 import { besideTheAct } from './besideTheAct'
-import { benchAct, heightMarks } from './benchAct'
+import { benchAct, drawnLines, heightMarks } from './benchAct'
 import { coatsOn, isDone, pieceItems, sessionItems, type BenchItem } from './benchItems'
 import { coatTimers, timerBefore } from './coatTimers'
 import { differencesOf, differenceWords } from './differences'
 import { actDone, itemDone, type AtTheBench } from './goOn'
 import { matteFactor } from './matteFactor'
 import { mustWait, readyNow } from './readyNow'
-import { runLines } from './runWords'
+import { lifeLines, runLines } from './runWords'
 import { lostEntry, saidEntry } from './said'
 import { stepsOfRun } from './stepsOfRun'
 
@@ -233,6 +233,15 @@ describe('what was different', () => {
     expect(lotsOf(broken.pieces[ID])[0].pots).toEqual([1, 2, 4])
     expect(runLines(broken.pieces[ID], broken, 3).map(({ words }) => words)).toEqual(['Lost: broke at the bench'])
     expect(runLines(broken.pieces[ID], broken, 1)).toEqual([])
+    const { madeAt } = broken.pieces[ID].making
+    expect(lifeLines(broken.pieces[ID], broken, 3).map(({ words }) => words)).toEqual([
+      ...(madeAt ? ['Made of Estuary red earthenware'] : []),
+      'Lost: broke at the bench',
+    ])
+    const made = { ...broken.pieces[ID], making: { ...broken.pieces[ID].making, madeAt: '2026-03-01T10:00:00Z' } }
+    expect(lifeLines(made, broken, 1).map(({ when, words }) => `${when}: ${words}`)).toEqual([
+      'Sun 1 Mar, 10:00: Made of Estuary red earthenware',
+    ])
   })
 
   it('a run is made again with the coats that were laid, without what was left out, and no mishap is planned', () => {
@@ -503,8 +512,39 @@ describe('what is said at the bench', () => {
     const { steps } = untouched().pieces[ID]
     const carve = steps.find(({ act }) => act === 'carve') as Extract<Step, { act: 'carve' }>
     expect(heightMarks(carve)).toEqual([carve.motif.upMm, carve.motif.upMm + carve.motif.heightMm])
+    const rows = { ...carve, motif: { ...carve.motif, upMm: 20, heightMm: 10, rows: 3, rowGapMm: 4 } }
+    expect(heightMarks(rows)).toEqual([20, 20 + 3 * 10 + 2 * 4])
     expect(heightMarks(steps.find(({ act }) => act === 'cleanFoot') as Step)).toEqual([6])
     expect(heightMarks(steps[0])).toEqual([])
+  })
+})
+
+describe('the lines that are shown at the bench', () => {
+  const carve = untouched().pieces[ID].steps.find(({ act }) => act === 'carve') as Extract<Step, { act: 'carve' }>
+  const stroke = (name: string) => ({
+    kind: 'stroke' as const,
+    name,
+    lines: [
+      [
+        [0, 0],
+        [1, 1],
+      ] as [number, number][],
+    ],
+    width: null,
+    cap: 'round' as const,
+    join: 'round' as const,
+    ink: true,
+  })
+  const drawing = { name: 'leaf', aspect: 1, widths: 'tool' as const, shapes: [stroke('outline'), stroke('veins')] }
+
+  it('are those that the step takes of its drawing, and all where it takes all', () => {
+    const shown = (only?: string[]) =>
+      drawnLines({ ...carve, motif: { ...carve.motif, drawing, only } })?.drawing?.shapes
+    expect(shown(['veins'])).toEqual([drawing.shapes[1]])
+    expect(shown()).toEqual(drawing.shapes)
+    expect(shown(['gone'])).toEqual(drawing.shapes)
+    expect(drawnLines(carve)).toBe(carve.motif)
+    expect(drawnLines(untouched().pieces[ID].steps[0])).toBeNull()
   })
 })
 

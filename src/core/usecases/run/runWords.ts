@@ -1,10 +1,12 @@
 import { STAGE } from '../../clay/stages'
+import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
-import { standingEntries, tellsOf, type RunEntry } from '../../model/run'
+import { samePlace, standingEntries, tellsOf, type RunEntry, type RunEntryOf } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { formatTemperature } from '../../base/units'
 import { localClock, localDay } from '../../schedule/sessions'
 import { coatsOf } from '../../plan/step'
+import { placeNotes } from '../words/placeNotes'
 import { potsWords } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 
@@ -18,7 +20,7 @@ export interface RunLine {
   readonly words: string
   /** By whom, which batch, how dry, how warm. */
   readonly beside: string
-  readonly kind: RunEntry['kind']
+  readonly kind: RunEntry['kind'] | 'made'
   readonly photoId: string | null
   /** Whether it tells of something that went otherwise. */
   readonly differs: boolean
@@ -26,15 +28,14 @@ export interface RunLine {
 
 /** The record of a piece, or of one of its pots, in the order of time; what was taken back is left out. */
 export function runLines(piece: Piece, studio: Studio, pot: number | null = null): RunLine[] {
-  const { timeZone } = studio.calendar
   return standingEntries(piece.run)
     .filter((entry) => pot === null || tellsOf(entry, pot))
-    .map((entry) => {
+    .map((entry): RunLine => {
       const atMs = Date.parse(entry.at)
       return {
         id: entry.id,
         atMs,
-        when: `${localDay(atMs, timeZone)}, ${localClock(atMs, timeZone, studio.settings.clock)}`,
+        when: whenWords(atMs, studio),
         pots: piece.count > 1 && entry.pots.length ? potsWords(entry.pots) : '',
         words: entryWords(entry, piece, studio),
         beside: besideWords(entry, studio),
@@ -44,6 +45,29 @@ export function runLines(piece: Piece, studio: Studio, pot: number | null = null
       }
     })
     .sort((a, b) => a.atMs - b.atMs)
+}
+
+const whenWords = (atMs: number, { calendar: { timeZone }, settings }: Studio): string =>
+  `${localDay(atMs, timeZone)}, ${localClock(atMs, timeZone, settings.clock)}`
+
+/** The life of one pot: when it was made, and its record after that. */
+export function lifeLines(piece: Piece, studio: Studio, pot: number): RunLine[] {
+  const lines = runLines(piece, studio, pot)
+  const { madeAt } = (lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.piece ?? piece).making
+  if (!madeAt) return lines
+  const atMs = Date.parse(madeAt)
+  const made: RunLine = {
+    id: 'made',
+    atMs,
+    when: whenWords(atMs, studio),
+    pots: '',
+    words: `Made of ${studio.bodies[piece.bodyId]?.name ?? 'a clay that is gone'}`,
+    beside: '',
+    kind: 'made',
+    photoId: null,
+    differs: false,
+  }
+  return [made, ...lines].sort((a, b) => a.atMs - b.atMs)
 }
 
 function titleOf(stepId: string, piece: Piece, studio: Studio): string {
@@ -75,12 +99,19 @@ function entryWords(entry: RunEntry, piece: Piece, studio: Studio): string {
         ? `${[entry.stepId && titleOf(entry.stepId, piece, studio), entry.where].filter(Boolean).join(', ')}: ${entry.text}`
         : entry.text
     case 'photo':
-      return `Photograph: ${PHOTO_WORDS[entry.side]}`
+      return `Photograph: ${placeOf(entry, piece, studio) ?? PHOTO_WORDS[entry.side]}`
     case 'lost':
       return `Lost: ${entry.why || 'not said how'}`
     case 'struck':
       return ''
   }
+}
+
+/** Where on the piece a photograph belongs, in words; null where it belongs to the whole. */
+function placeOf({ placed }: RunEntryOf<'photo'>, piece: Piece, { settings }: Studio): string | null {
+  if (!placed) return null
+  const here = placeNotes(piece, settings.length).find((noted) => samePlace(noted.placed, placed))
+  return here?.where ?? 'a place that is gone'
 }
 
 /** What a photograph shows, in words. */

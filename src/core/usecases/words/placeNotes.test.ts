@@ -8,6 +8,7 @@ import type { Piece } from '../../model/piece'
 import { entriesOf, placeKey, samePlace, type Placed, type RunEntry } from '../../model/run'
 import { placeNoteEntry, strikeEntry } from '../../model/runEntries'
 import { makeBenchCard } from '../bench/makeBenchCard'
+import { runLines } from '../run/runWords'
 import { noteNear, placeNotes, placeNoteWords, type PlaceNote } from './placeNotes'
 
 const studio = demoStudio()
@@ -61,6 +62,7 @@ describe('notes on places', () => {
     const back = written(jugs, [crack, petal, strikeEntry(crack, known)])
     expect(placeNotes(back, 'mm').map(({ placed }) => placed.kind)).toEqual(['area'])
     expect(placeNotes(jugs, 'mm')).toEqual([])
+    expect(runLines(piece, studio).map(({ words }) => words)).toContain('Photograph: outside, 42 mm up, 90°')
   })
 
   it('an area is called by its number, its name and its drawing', () => {
