@@ -3,6 +3,7 @@ import { demoStudio } from '../../demo/demoStudio'
 import { buildForm } from '../../form/buildForm'
 import { applyCommand } from '../../model/command'
 import type { Piece } from '../../model/piece'
+import * as build from '../../plan/build'
 import { isAreaWork, type Step } from '../../plan/step'
 import { gridOf, viewAreas } from '../view/areasView'
 import { lightShare, nearestNeighbours, proposePalettes } from './areaPalettes'
@@ -98,6 +99,26 @@ describe('areas that get jars', () => {
     expect(same.map(({ copy }) => copy).sort()).toEqual([0, 1, 2, 3])
     const turns = allInTurn(found, ['a', 'b'])
     expect(same.map(({ id }) => turns.get(id))).toEqual(['a', 'b', 'a', 'b'])
+  })
+
+  it('the same area in every copy of a loose hand, each in one set only', () => {
+    const tiles = studio.pieces['fence-tiles']
+    const loose = {
+      ...tiles.drawings[0],
+      motif: build.motif('petals', 5, 52, 34, 1, { side: 'floor', made: 'line', variation: 0.9 }),
+      areas: [],
+    }
+    const found = viewAreas(tiles, loose)?.areas ?? []
+    const petals = found.filter(({ mm2, copy }) => copy === 0 && mm2 < 100)
+    expect(petals).toHaveLength(9)
+    for (const petal of petals)
+      expect(
+        inAllCopies(petal, found)
+          .map(({ copy }) => copy)
+          .sort(),
+      ).toEqual([0, 1, 2, 3, 4])
+    const sets = petals.map((petal) => inAllCopies(petal, found).map(({ id }) => id))
+    expect(new Set(sets.flat()).size).toBe(sets.flat().length)
   })
 
   it('the lines of a step become a drawing that it follows', () => {

@@ -152,14 +152,31 @@ export function colourAreas(
   return { type: 'batch', label: 'colour areas', commands }
 }
 
-/** The same place in other copies of a drawing: where an area is in one, it is in each. */
-export const inAllCopies = (area: FoundArea, areas: readonly FoundArea[]): FoundArea[] =>
-  areas.filter(
-    (other) =>
-      other.id === area.id ||
-      (Math.hypot(other.at[0] - area.at[0], other.at[1] - area.at[1]) < 0.04 &&
-        Math.abs(other.mm2 / area.mm2 - 1) < 0.15),
-  )
+/** How unlike two areas of copies are: how far from each other they stand, as shares of the drawing, and how unequal they are. */
+const unlike = (a: FoundArea, b: FoundArea): number =>
+  Math.hypot(a.at[0] - b.at[0], a.at[1] - b.at[1]) + 0.5 * Math.abs(Math.log(a.mm2 / b.mm2))
+
+/** Beyond this two areas are not the same one, however the hand that repeats a motif differs from copy to copy. */
+const TOO_UNLIKE = 0.45
+
+/**
+ * The same area in other copies of a drawing: there the most alike, if none beside it is more like that one. Copies of a loose hand
+ * differ, and their areas with them.
+ */
+export function inAllCopies(area: FoundArea, areas: readonly FoundArea[]): FoundArea[] {
+  const mostAlike = (to: FoundArea, copy: number) =>
+    areas
+      .filter((one) => one.copy === copy)
+      .reduce<FoundArea | null>((best, one) => (best && unlike(best, to) <= unlike(one, to) ? best : one), null)
+  const others = [...new Set(areas.map(({ copy }) => copy))].filter((copy) => copy !== area.copy)
+  return [
+    area,
+    ...others.flatMap((copy) => {
+      const other = mostAlike(area, copy)
+      return other && unlike(area, other) < TOO_UNLIKE && mostAlike(other, area.copy)?.id === area.id ? [other] : []
+    }),
+  ]
+}
 
 /** Jars in turn over copies of the same area, as one goes round. */
 const inTurn = (same: readonly FoundArea[], jars: readonly string[]): Map<number, string> =>
