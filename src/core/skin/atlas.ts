@@ -243,24 +243,35 @@ function hiddenTexels({ charts: [{ surface: wall, grid }, ...parts] }: Atlas): U
     return box ? [{ surface, box }] : []
   })
   if (!joined.length) return null
-  const { width, height, rowMm } = grid
+  const { width, height, rowMm, columnMm } = grid
   const out = new Uint8Array(width * height)
   let any = false
+  const hide = (texel: number) => {
+    out[texel] = 1
+    any = true
+  }
   // What is joined to the outside does not come through: the inside stays as it is.
   const last = wall.form.closed ? height : Math.min(height, Math.round(wall.form.zones.outside.to / rowMm))
-  for (let y = 0; y < last; y++) {
-    const at = wall.ring((y + 0.5) * rowMm)
+  for (let y = 0; y < last; y += SQUARE) {
+    const end = Math.min(last, y + SQUARE)
+    const at = wall.ring(((y + end) / 2) * rowMm)
+    const tall = at(0)[1]
+    const level = joined.filter(({ box: [low, high] }) => tall >= low[1] && tall <= high[1])
+    if (!level.length) continue
+    const reachMm = SQUARE * Math.max(rowMm, columnMm[y])
+    const rings = Array.from({ length: end - y }, (_, k) => wall.ring((y + k + 0.5) * rowMm))
     for (let x = 0; x < width; x += SQUARE) {
-      const near = at((x + SQUARE / 2) / width)
-      const here = joined.filter(({ box: [low, high] }) =>
-        near.every((value, axis) => value >= low[axis] && value <= high[axis]),
+      const middle = at((x + SQUARE / 2) / width)
+      const near = level.filter(
+        ({ box: [low, high], surface }) =>
+          middle.every((value, axis) => value >= low[axis] && value <= high[axis]) && surface.holds(middle, -reachMm),
       )
-      for (let k = x; here.length && k < x + SQUARE; k++) {
-        const point = at((k + 0.5) / width)
-        if (!here.some(({ surface }) => surface.holds(point, HIDDEN_MM))) continue
-        out[y * width + k] = 1
-        any = true
-      }
+      if (!near.length) continue
+      const whole = near.some(({ surface }) => surface.holds(middle, HIDDEN_MM + reachMm))
+      for (let row = y; row < end; row++)
+        for (let k = x; k < x + SQUARE; k++)
+          if (whole || near.some(({ surface }) => surface.holds(rings[row - y]((k + 0.5) / width), HIDDEN_MM)))
+            hide(row * width + k)
     }
   }
   return any ? out : null
