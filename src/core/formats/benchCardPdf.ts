@@ -63,12 +63,16 @@ class CardWriter {
     area.down = Math.max(text.down, picture ? side : 0) + 2
   }
 
-  /** Small figures in a row, each under its name. */
+  /** Small figures in rows, each under its name; what has no room beside the others begins a row of its own. */
   figures(figures: readonly Sheet[]): void {
     let [left, tallest] = [0, 0]
+    const endRow = () => {
+      this.area.down += tallest + (tallest ? 2 : 0)
+      ;[left, tallest] = [0, 0]
+    }
     for (const { title, words, items, widthMm, heightMm } of figures) {
       const room = Math.max(widthMm, 24)
-      if (left + room > this.area.width) break
+      if (left + room > this.area.width) endRow()
       if (left === 0) this.room(heightMm + 12)
       const { page } = this.area
       const under = new Area(this.sheets, page, MARGIN + left, MARGIN + this.area.down, room, 20)
@@ -84,7 +88,7 @@ class CardWriter {
       tallest = Math.max(tallest, under.down + 1 + heightMm)
       left += room + 6
     }
-    this.area.down += tallest + (tallest ? 2 : 0)
+    endRow()
   }
 
   /** How tall some paragraphs come, mm. */

@@ -3,9 +3,10 @@ import { STARTER_MEDIA } from '../cupboard/media'
 import { buildForm } from '../form/buildForm'
 import { presetForm } from '../model/presetForm'
 import { partAreas } from '../skin/areas/findAreas'
-import { skinGrid } from '../skin/grid'
+import { areaWeights, skinGrid, texelArea } from '../skin/grid'
 import { MediaTable } from '../skin/mediaTable'
-import { strayAt } from '../skin/motifs/strays'
+import { marksField } from '../skin/motifs/marksField'
+import { strayAt, type LaidMotif } from '../skin/motifs/strays'
 import type { Motif } from '../vocabulary/motif'
 import { motifSchema } from '../vocabulary/motif'
 import { followed, led, type PieceDrawing } from '../vocabulary/pieceDrawing'
@@ -17,7 +18,7 @@ import { asLaid } from './strays'
 const LOOSE_MM = 1.5
 const BLUE = STARTER_MEDIA.filter(({ kind }) => kind === 'underglaze')[0].id
 
-const on = (preset: 'mug' | 'plate' | 'tile') => {
+const on = (preset: 'mug' | 'plate' | 'tile' | 'bird') => {
   const form = buildForm(presetForm(preset))
   if (!form.ok) throw new Error(preset)
   return skinGrid(form.value, 1024, 512)
@@ -105,6 +106,21 @@ describe('a hand that strays from the line', () => {
     const [, skipped] = steps(ground, cut({ strayMm: LOOSE_MM }))
     const [, after] = asLaid([{ ...skipped, mishap: 'skipped' }, ...steps(laid({}))])
     expect(after).not.toHaveProperty('motif.strays')
+  })
+
+  it.each(['mug', 'bird'] as const)('is not cut off where hands come together furthest, on a %s', (preset) => {
+    const grid = on(preset)
+    const weights = areaWeights(grid)
+    const motif = build.motif('rings', 4, 45, 3, 0.8, { made: 'line', variation: 0 })
+    const marked = (strays: LaidMotif['strays']) => {
+      const { levels, top, left, right } = marksField(grid, { ...motif, strays }, 'mask').make()
+      const texel = (i: number) => texelArea(weights, left + (i % (right - left)), top + Math.floor(i / (right - left)))
+      return levels.reduce((sum, level, i) => sum + level * texel(i), 0)
+    }
+    // A line that wanders gets longer; one that left what is drawn of it would be lost.
+    const straight = marked([])
+    for (const seed of [3, 5, 8, 13])
+      expect(marked(Array.from({ length: 6 }, () => ({ mm: 5, seed }))) / straight).toBeGreaterThan(0.9)
   })
 
   it('never goes further than it may', () => {

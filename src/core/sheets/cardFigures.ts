@@ -1,3 +1,4 @@
+import { capital } from '../base/capital'
 import { profileAt } from '../form/turnedForm'
 import { liesFlat } from '../skin/motifs/motifCopies'
 import { heightAt } from './cards'
@@ -91,7 +92,7 @@ function drawingFigure(input: SheetInput, of: number, sideMm: number): Sheet | n
     motif.repeats > 1 && !liesFlat(motif) ? `one of ${motif.repeats}` : '',
     `${said(motif.heightMm * input.scale, input)} tall`,
   ]
-  return { title: name, words: [words.filter(Boolean).join(', ')], ...fitted(small, 1) }
+  return { title: capital(name), words: [words.filter(Boolean).join(', ')], ...fitted(small, 1) }
 }
 
 /** The drawings of a piece in small, the first few. */

@@ -149,11 +149,11 @@ function UndoAndSave() {
       </button>
       <HelpDialog />
       <span
-        className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-20"
+        className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-12"
         role="status"
         data-save={save}
       >
-        {SAVE_WORDS[save]} {save === 'saved' ? time : ''}
+        {SAVE_WORDS[save]} {save === 'saved' && <span className="max-lg:sr-only">{time}</span>}
       </span>
     </div>
   )

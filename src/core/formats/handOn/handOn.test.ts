@@ -4,6 +4,7 @@ import { PDFDocument, PDFName, PDFRawStream, type PDFArray } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
 import { makeBenchCard } from '../../usecases/bench/makeBenchCard'
+import type { Sheet } from '../../sheets/sheet'
 import { benchCardPdf } from '../benchCardPdf'
 import { cardFonts, pagesOf } from '../fixtures/reading'
 import { BY_HAND, PAPER_MM } from '../paper'
@@ -142,5 +143,22 @@ describe('the bench card', () => {
     expect((await sizeOf(bytes)).map((mm) => Math.round(mm * 10) / 10)).toEqual([215.9, 279.4])
     const text = (await pagesOf(bytes)).join(' ')
     for (let pot = 1; pot <= cups.count; pot++) expect(text).toMatch(new RegExp(`\\b${pot}\\b`))
+  })
+
+  it('shows every figure, in a second row too, and on another page where there is no room', async () => {
+    const card = makeBenchCard(studio.pieces['dune-cups'], studio, [])
+    const figure = (i: number, heightMm: number): Sheet => ({
+      title: `Figure ${i}`,
+      words: [],
+      items: [],
+      widthMm: 70,
+      heightMm,
+    })
+    for (const heightMm of [20, 140]) {
+      const figures = [1, 2, 3, 4, 5].map((i) => figure(i, heightMm))
+      const pages = await pagesOf(await benchCardPdf(card, cardFonts, 'a4', null, figures))
+      expect(pages.join(' ').match(/Figure \d/g)).toHaveLength(5)
+      expect(pages.filter((page) => page.includes('Figure')).length).toBe(heightMm > 100 ? 3 : 1)
+    }
   })
 })

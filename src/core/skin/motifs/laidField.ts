@@ -5,7 +5,7 @@ import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { MarkPainter, paintCopies, type Placer } from './markPainter'
 import { copies, FLAT_MM, lengthAlong, marksOf, motifWidth, turnedOver } from './motifCopies'
 import { layOn, type LaidSheet } from './rays'
-import { bendable, strayAt, type LaidMotif } from './strays'
+import { bendable, furthestOff, strayAt, type LaidMotif } from './strays'
 
 /**
  * On what is not turned each copy is drawn on a sheet in plain millimetres that is laid on the surface round its middle, and looked
@@ -21,7 +21,7 @@ export function laidField(
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const widthMm = motifWidth(grid, motif)
   const { heightMm } = motif
-  const margin = heightMm * 0.06 + motif.lineMm + 1
+  const margin = heightMm * 0.06 + motif.lineMm + 1 + furthestOff(motif)
   const reach = Math.hypot(widthMm, heightMm) / 2 + margin
   const size = 2 * Math.ceil(reach / FLAT_MM)
   const plain: Raster = {

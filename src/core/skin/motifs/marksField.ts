@@ -4,7 +4,7 @@ import { levelField, type FieldSource, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { laidField } from './laidField'
 import { inShortPieces } from './marks'
-import { bendable, strayedInPlane, strayedOnWall, type LaidMotif } from './strays'
+import { bendable, furthestOff, strayedInPlane, strayedOnWall, type LaidMotif } from './strays'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import {
   copies,
@@ -40,7 +40,7 @@ function linesField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdg
   if (surface.foot && motif.side === 'outside' && !joinsNeighbour(motif))
     return laidField(grid, { ...surface, foot: surface.foot }, key, motif, edge)
   const { from, to } = motifStretch(grid, motif)
-  const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2
+  const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2 + furthestOff(motif)
   const top = Math.max(0, Math.floor((from - margin) / grid.rowMm))
   const bottom = Math.min(grid.height, Math.ceil((to + margin) / grid.rowMm))
   const widthMm = motifWidth(grid, motif)

@@ -61,6 +61,9 @@ export function strayAt(strays: readonly Stray[], x: number, y: number, z: numbe
   return [across, up]
 }
 
+/** The furthest that hands can be off the line together, mm, in any direction. */
+export const furthestOff = ({ strays = [] }: LaidMotif): number => strays.reduce((sum, { mm }) => sum + mm, 0)
+
 /** Marks that can be bent by a straying hand. */
 export const bendable = ({ strays }: LaidMotif, marks: readonly Mark[]): readonly Mark[] =>
   strays?.length ? marks.map(inShortPieces) : marks
