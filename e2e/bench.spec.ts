@@ -279,6 +279,11 @@ test('the opening of a kiln: verdicts, a fault with its causes, looked up, made 
   await lost.click()
   // It stays among what came out, so that it can be put right.
   await expect(lost).toHaveAttribute('aria-pressed', 'true')
+  await opened.getByRole('button', { name: 'Measure or pick its colours' }).click()
+  await page.getByTestId('colours-out').locator('[data-colour]').first().click({ timeout: 30_000 })
+  await page.getByLabel('Colour as fired, in figures').fill('40 4 -44')
+  await page.getByLabel('Colour as fired, in figures').press('Enter')
+  await expect(page.getByTestId('came-out')).toContainText('another colour')
   await saved(page)
   await page.goto('/fired?show=look&words=crawled+rim')
   await expect(page.getByTestId('pot-found')).toHaveCount(1)

@@ -44,7 +44,7 @@ test('a piece is made, covered, found leather-hard: the room learns, and undo ta
   await page.getByLabel('Stage by touch').selectOption('hardLeatherHard')
   await page.getByRole('button', { name: 'It is so now' }).click()
   await expect(page.getByRole('status').filter({ hasText: 'The shed dries' })).toContainText(
-    /dries [1-9]\.\d\d × as fast as the model \(was 1\.00 ×\).*other pieces are moved/,
+    /dries [1-9]\.\d\d × as fast as reckoned \(was 1\.00 ×\).*other pieces are moved/,
     { timeout: 20_000 },
   )
   await page.getByRole('link', { name: 'Days' }).click()

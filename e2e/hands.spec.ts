@@ -1,6 +1,24 @@
+import AxeBuilder from '@axe-core/playwright'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import type { Page } from '@playwright/test'
-import { atRest, cameraJpeg, drawn, expect, open, openPlan, settled, skins, step, test, visit, wheel } from './studio'
+import { demoStudio } from '../src/core/demo/demoStudio'
+import { writeStudio } from '../src/core/formats/verniceFile'
+import {
+  atRest,
+  cameraJpeg,
+  drawn,
+  expect,
+  open,
+  openPlan,
+  openText,
+  settled,
+  skins,
+  step,
+  test,
+  visit,
+  WEDNESDAY,
+  wheel,
+} from './studio'
 
 const VIEWS: readonly (readonly [path: string, title: string])[] = [
   ['/', 'Tidewater shed'],
@@ -165,6 +183,55 @@ test.describe('by hand', () => {
     await expect(sketch).toBeVisible()
     small.push(...(await tooSmall(page, 'sketch', '[data-testid="sketch"]')))
     expect(await sketch.evaluate((d) => d.scrollWidth - d.clientWidth)).toBeLessThanOrEqual(1)
+    expect([...new Set(small)]).toEqual([])
+  })
+
+  test('so are the fields of steps, what opens in a plan, and all other dialogs', async ({ page }) => {
+    test.setTimeout(120_000)
+    await page.clock.setFixedTime(new Date(WEDNESDAY))
+    const small: string[] = []
+    const look = async (where: string, within?: string) => {
+      await atRest(page)
+      small.push(...(await tooSmall(page, where, within)))
+      const { violations } = await new AxeBuilder({ page }).withRules(['target-size']).analyze()
+      small.push(...violations.flatMap(({ nodes }) => nodes.map(({ html }) => `${where}: ${html.slice(0, 120)}`)))
+    }
+    const fields = async (id: string, titles: readonly string[]) => {
+      await visit(page, `/plan/${id}`)
+      for (const title of titles) {
+        await step(page, new RegExp(`^Step \\d+: ${title}`))
+          .first()
+          .press('Enter')
+        await expect(page.getByTestId('plan-sheet')).toContainText(title)
+        await page.evaluate(() => document.querySelectorAll('details').forEach((details) => (details.open = true)))
+        await look(`${id}, ${title}`)
+      }
+    }
+    await fields('reed-jugs', ['Carve reeds'])
+    await fields('kelp-bottle', ['Trail spirals'])
+    await page.getByText('Take away', { exact: true }).click()
+    await look('menu of files', '[role=menu]')
+    await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
+    await look('size of the picture', 'dialog[open]')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('?')
+    await look('help', 'dialog[open]')
+    await page.keyboard.press('Escape')
+    await visit(page, '/plan/swift-mugs')
+    await page.getByRole('radio', { name: 'dryness', exact: true }).click()
+    await expect(page.getByTestId('rescue').getByRole('button').first()).toBeVisible({ timeout: 30_000 })
+    await look('ways on', '[data-testid="rescue"]')
+    await visit(page, '/')
+    await page
+      .getByRole('button', { name: /^More of / })
+      .first()
+      .click()
+    await look('menu of a piece', '[role=menu]')
+    await page.keyboard.press('Escape')
+    await visit(page, '/studio')
+    await openText(page, 'x.json', writeStudio(demoStudio()))
+    await expect(page.getByTestId('question')).toBeVisible()
+    await look('a question', 'dialog[open]')
     expect([...new Set(small)]).toEqual([])
   })
 })

@@ -14,7 +14,7 @@ export default function AppError({ error, reset }: { error: Error; reset: () => 
           Try again
         </button>{' '}
         <button type="button" onClick={() => location.reload()}>
-          Load Vernice anew
+          Open Vernice again
         </button>
       </body>
     </html>

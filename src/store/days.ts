@@ -277,7 +277,7 @@ export async function noteAndCalibrate(seen: readonly Sighting[]): Promise<void>
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
   tell(
     'news',
-    `${room.name} dries ${times(factor.ln)} as fast as the model (was ${times(room.factor.ln)}), ` +
+    `${room.name} dries ${times(factor.ln)} as fast as reckoned (was ${times(room.factor.ln)}), ` +
       `give or take ${Math.round(factor.sigma * 100)} %, from ${readings} ` +
       `${readings === 1 ? 'sighting' : 'readings'}. ${others} other ` +
       `${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`,

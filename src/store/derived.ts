@@ -63,7 +63,7 @@ const toImage = (answer: PixelsAnswer | null): ImageData | null =>
 
 const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
   name: 'unrolled skin',
-  what: 'The unrolled skin could not be painted',
+  what: 'The unrolled surface could not be painted',
   keepMs: 0,
   ask: async ({ skin }) => toImage(await askShownSkin((worker) => worker.flat(skin.number))),
 }

@@ -122,7 +122,7 @@ describe('a supervised worker', () => {
 
   it('is given up on a question that it does not answer in time, twice', async () => {
     const worker = supervised()
-    await expect(worker.ask((remote) => remote.never(), { limitMs: 20 })).rejects.toThrow('did not answer in time')
+    await expect(worker.ask((remote) => remote.never(), { limitMs: 20 })).rejects.toThrow('took too long')
     expect(ChannelWorker.started).toHaveLength(2)
     expect(ChannelWorker.started.every((one) => one.ended)).toBe(true)
   })
@@ -130,7 +130,7 @@ describe('a supervised worker', () => {
   it('is not started for ever: after four deaths in a minute it waits until it is asked for by hand', async () => {
     const worker = supervised()
     for (const _ of [1, 2])
-      await expect(worker.ask((remote) => remote.never(), { limitMs: 10 })).rejects.toThrow('did not answer in time')
+      await expect(worker.ask((remote) => remote.never(), { limitMs: 10 })).rejects.toThrow('took too long')
     await expect(worker.ask((remote) => remote.double(1), SOON)).rejects.toThrow('stopped too often')
     expect(ChannelWorker.started).toHaveLength(4)
     worker.reset()

@@ -11,12 +11,12 @@ class WorkerGone extends Error {
 }
 
 const WHY: Readonly<Record<Why, string>> = {
-  error: 'the worker stopped with an error',
-  messageerror: 'the worker could not be understood',
-  closed: 'the worker has stopped',
-  late: 'the worker did not answer in time',
-  ended: 'the work was given up',
-  'given up': 'the worker stopped too often',
+  error: 'the part of Vernice that does it stopped with an error',
+  messageerror: 'its answer could not be read',
+  closed: 'the part of Vernice that does it has stopped',
+  late: 'it took too long',
+  ended: 'it was given up',
+  'given up': 'the part of Vernice that does it stopped too often',
 }
 
 /** What every supervised worker’s api has beside its own: it holds a lock as long as it lives. */

@@ -66,7 +66,7 @@ function AmountsTable({ piece, studio, left }: { piece: Piece; studio: Studio; l
         {problem}
       </p>
     )
-  if (!value) return <p className="text-sm">The skin of the piece is being measured …</p>
+  if (!value) return <p className="text-sm">The surface of the piece is being measured …</p>
   const amounts = value.filter((amount) => studio.media[amount.mediumId])
   const uncounted = amounts.filter((amount) => amount.jars === null).length
   return (
@@ -123,7 +123,8 @@ function AmountsTable({ piece, studio, left }: { piece: Piece; studio: Studio; l
         </p>
       )}
       <p className="text-xs text-base-content/75">
-        What the simulated skin shows: true area × wet film, and what does not stay on it.
+        Measured on the surface of the piece as planned: true area × thickness of the wet coat, and what does not stay
+        on it.
         {uncounted > 0
           ? ` A dash: the jars of ${uncounted === 1 ? 'that material' : `${uncounted} materials`} are ` +
             'not counted yet; enter jars, their size and price under Media.'

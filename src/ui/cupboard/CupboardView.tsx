@@ -89,7 +89,7 @@ function CsvButtons({ studio }: { studio: Studio }) {
 }
 
 const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = {
-  assumed: 'assumed curves',
+  assumed: 'a guess of ours',
   swatch: 'from one swatch',
   tiles: 'from your tiles',
 }

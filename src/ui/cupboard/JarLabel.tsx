@@ -1,9 +1,9 @@
-import type { ReactNode } from 'react'
 import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { APPLICATOR } from '@/core/vocabulary/tools'
 import { swatchOf } from '@/ui/kit/colours'
 import { Words } from '@/ui/kit/Words'
+import { LabelFact } from './LabelFact'
 
 /** What matters of a jar, as it would stand on its label: colours, range, coats, cautions, what is left. */
 export function JarLabel({ medium }: { medium: Medium }) {
@@ -32,35 +32,28 @@ export function JarLabel({ medium }: { medium: Medium }) {
         ))}
       </div>
       <dl className="space-y-1 p-3 text-sm">
-        <Fact term="What">
+        <LabelFact term="What">
           <Words text={kind.name} />
           {kind.resists ? '' : `, ${medium.surface} when fired`}
-        </Fact>
-        <Fact term="Range">
+        </LabelFact>
+        <LabelFact term="Range">
           cone {range.from} to {range.to}
-        </Fact>
+        </LabelFact>
         {kind.laidBy.includes('coat') && (
-          <Fact term="Coats">
+          <LabelFact term="Coats">
             {own.length ? `${own.join(', ')}, as the jar says` : `as the ladder counts them; ${APPLICATOR.brush.cover}`}
-          </Fact>
+          </LabelFact>
         )}
-        <Fact term="Food">
+        <LabelFact term="Food">
           {medium.labelledFoodSafe ? 'labelled for it by its maker; a laboratory proves it' : 'not labelled for it'}
-        </Fact>
-        {warned.length > 0 && <Fact term="Mind">{warned.join('; ')}</Fact>}
-        <Fact term="Left">
+        </LabelFact>
+        {warned.length > 0 && <LabelFact term="Mind">{warned.join('; ')}</LabelFact>}
+        <LabelFact term="Left">
           {stock ? `${stock.jars} ${stock.jars === 1 ? 'jar' : 'jars'} of ${stock.jarMl} ml` : 'nobody has counted'}
           {stock?.price ? `, ${stock.price} each` : ''}
-        </Fact>
-        {medium.notes && <Fact term="Notes">{medium.notes}</Fact>}
+        </LabelFact>
+        {medium.notes && <LabelFact term="Notes">{medium.notes}</LabelFact>}
       </dl>
     </section>
   )
 }
-
-const Fact = ({ term, children }: { term: string; children: ReactNode }) => (
-  <div className="flex gap-2">
-    <dt className="w-14 shrink-0 text-base-content/75">{term}</dt>
-    <dd className="min-w-0">{children}</dd>
-  </div>
-)

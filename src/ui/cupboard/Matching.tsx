@@ -61,6 +61,9 @@ export function Matching({
   return (
     <section aria-label="Match" className="space-y-3">
       <h2 className="text-lg font-bold">Match a colour</h2>
+      <p className="max-w-prose text-sm text-base-content/80">
+        Say which fired colour you want; Vernice looks for the mixtures of your jars that come nearest to it.
+      </p>
       <ColourEntry label="Wanted colour" lab={wanted} onColour={(lab) => setWanted(lab)} />
       <div className="flex flex-wrap items-end gap-3">
         <span className="w-28">

@@ -5,7 +5,7 @@ import { CONES, type Cone } from '@/core/firing/cones'
 import type { Studio } from '@/core/model/studio'
 import { isClear } from '@/core/vocabulary/material'
 import { clearFor } from '@/core/usecases/tiles/tilePieces'
-import { Field, Select } from '@/ui/kit/fields'
+import { Select } from '@/ui/kit/fields'
 import { Matching } from './Matching'
 import { Mixing } from './Mixing'
 
@@ -22,36 +22,29 @@ export function MixPanel({ studio }: { studio: Studio }) {
   const glazes = Object.values(studio.media).filter((m) => m.kind === 'glaze')
   return (
     <div className="space-y-5">
-      <div className="flex flex-wrap gap-3">
-        <span className="w-56">
-          <Field label="On">
-            {(id) => (
-              <Select
-                id={id}
-                value={body.id}
-                choices={bodies.map((b) => [b.id, b.name] as const)}
-                onChange={setBodyId}
-              />
-            )}
-          </Field>
-        </span>
-        <span className="w-56">
-          <Field label="Under">
-            {(id) => (
-              <Select
-                id={id}
-                value={glaze?.id ?? 'none'}
-                choices={[
-                  ['none', 'nothing, bare'] as const,
-                  ...glazes.map((m) => [m.id, `${m.name}${isClear(m) ? '' : ' (coloured)'}`] as const),
-                ]}
-                onChange={setGlazeId}
-              />
-            )}
-          </Field>
-        </span>
-      </div>
-      <div className="grid gap-6 xl:grid-cols-2">
+      <p className="text-xl leading-loose">
+        On{' '}
+        <Select
+          told
+          label="On"
+          value={body.id}
+          choices={bodies.map((b) => [b.id, b.name] as const)}
+          onChange={setBodyId}
+        />{' '}
+        under{' '}
+        <Select
+          told
+          label="Under"
+          value={glaze?.id ?? 'none'}
+          choices={[
+            ['none', 'nothing, bare'] as const,
+            ...glazes.map((m) => [m.id, `${m.name}${isClear(m) ? '' : ' (coloured)'}`] as const),
+          ]}
+          onChange={setGlazeId}
+        />{' '}
+        at cone {cone}
+      </p>
+      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
         <Mixing studio={studio} body={body} glaze={glaze} cone={cone} />
         <Matching studio={studio} bodyId={body.id} glazeId={glaze?.id ?? null} cone={cone} />
       </div>

@@ -39,6 +39,8 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
     mixtureHex(body, mixtureOf(list), coats, water / 100, over, studio.media, cone)
   const list = used.map((id) => ({ id, parts: partsOf(id) }))
   const nothing = list.every((p) => p.parts === 0)
+  const all = list.reduce((sum, p) => sum + p.parts, 0)
+  const shareOf = (id: string) => (all ? partsOf(id) / all : 0)
   const keep = () => {
     const medium = mixtureJar(newId(), mixtureOf(list), studio.media)
     if (!run({ type: 'medium.set', medium }))
@@ -47,15 +49,42 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
   return (
     <section aria-label="Mix" className="space-y-3">
       <h2 className="text-lg font-bold">Mix</h2>
+      <div className="flex border border-base-content max-sm:flex-col">
+        <span
+          className="h-44 min-w-0 flex-1"
+          role="img"
+          aria-label="The mixture, fired"
+          data-testid="mixture"
+          data-hex={nothing ? '' : hex(list)}
+          style={{ background: nothing ? undefined : hex(list) }}
+        />
+        <div className="w-72 space-y-3 border-base-content p-3 text-sm max-sm:w-auto max-sm:border-t sm:border-l">
+          <p className="leading-snug font-bold">
+            {nothing ? 'Nothing in the bowl yet.' : mixedWords(list, studio)}
+            {stain > 0 && `, ${stain} % dry stain`}
+            {base > 0 && `, ${base} % base`}
+            {water > 0 && `, ${water} % water`}
+          </p>
+          <Field
+            label="Coats"
+            hint={water ? `${coatsWhenThinned(coats, water / 100).toFixed(1)} coats for the same cover` : ''}
+          >
+            {(id) => <NumberInput id={id} value={coats} min={1} max={8} step={1} onCommit={setCoats} />}
+          </Field>
+          <button type="button" className="btn btn-primary btn-sm" disabled={nothing} onClick={keep}>
+            Keep it as a jar
+          </button>
+        </div>
+      </div>
       <ul className="space-y-1.5">
         {used.map((id, i) => (
           <li key={id} className="flex flex-wrap items-center gap-2">
             <span
               aria-hidden
-              className="h-6 w-6 border border-base-content"
-              style={{ background: swatchOf(studio.media[id]) }}
+              className="h-8 border border-base-content"
+              style={{ background: swatchOf(studio.media[id]), width: `${1 + 4 * shareOf(id)}rem` }}
             />
-            <span className="w-48">
+            <span className="w-44">
               <Select
                 label={`Jar ${i + 1}`}
                 value={id}
@@ -97,49 +126,39 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
       )}
       {used.length === 2 && (
         <div>
-          <p className="text-[13px] text-base-content/75">From one to the other, {coats} coats</p>
+          <p className="text-[13px] text-base-content/75">
+            From one to the other, {coats} {coats === 1 ? 'coat' : 'coats'}: press a mixture to take its parts
+          </p>
           <ol className="flex" aria-label="Range between the two">
             {betweenTwo(used[0], used[1], 6).map((between, step) => (
-              <li
-                key={step}
-                className="h-12 flex-1"
-                style={{ background: hex(between) }}
-                title={between.map((p) => p.parts).join(' : ')}
-              />
+              <li key={step} className="flex-1">
+                <button
+                  type="button"
+                  className="numbers flex h-14 w-full cursor-pointer items-end justify-center"
+                  style={{ background: hex(between) }}
+                  onClick={() => setParts({ ...parts, ...Object.fromEntries(between.map((p) => [p.id, p.parts])) })}
+                >
+                  <span className="bg-base-100 px-1 text-[11px]">{between.map((p) => p.parts).join(' : ')}</span>
+                </button>
+              </li>
             ))}
           </ol>
         </div>
       )}
-      <div className="flex items-end gap-4">
-        <span
-          className="h-24 w-36 border border-base-content"
-          role="img"
-          aria-label="The mixture, fired"
-          data-testid="mixture"
-          data-hex={nothing ? '' : hex(list)}
-          style={{ background: nothing ? undefined : hex(list) }}
-        />
-        <div className="grid grid-cols-2 gap-2">
-          <Field label="Coats">
-            {(id) => <NumberInput id={id} value={coats} min={1} max={8} step={1} onCommit={setCoats} />}
-          </Field>
+      <details>
+        <summary className="cursor-pointer text-sm">Dry stain, colourless base, water</summary>
+        <div className="grid grid-cols-3 gap-2 pt-2">
           <Field label="Dry stain added">
             {(id) => <NumberInput id={id} value={stain} min={0} max={100} step={10} unit="%" onCommit={setStain} />}
           </Field>
           <Field label="Colourless base">
             {(id) => <NumberInput id={id} value={base} min={0} max={90} step={10} unit="%" onCommit={setBase} />}
           </Field>
-          <Field
-            label="Water added"
-            hint={water ? `${coatsWhenThinned(coats, water / 100).toFixed(1)} coats for the same cover` : ''}
-          >
+          <Field label="Water added">
             {(id) => <NumberInput id={id} value={water} min={0} max={80} step={10} unit="%" onCommit={setWater} />}
           </Field>
         </div>
-      </div>
-      <button type="button" className="btn btn-primary btn-sm" disabled={nothing} onClick={keep}>
-        Keep it as a jar
-      </button>
+      </details>
       {stain > 0 && (
         <p className="text-xs text-base-content/75">
           Dry stain is dust: respirator, gloves, wet cleaning; read the maker’s sheet.
@@ -148,3 +167,9 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
     </section>
   )
 }
+
+const mixedWords = (parts: Mixture['parts'], { media }: Studio) =>
+  parts
+    .filter((p) => p.parts > 0)
+    .map((p) => `${p.parts} ${p.parts === 1 ? 'part' : 'parts'} ${media[p.id].name}`)
+    .join(', ')

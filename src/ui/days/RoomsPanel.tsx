@@ -116,7 +116,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
         <b className="numbers" data-testid="factor">
           {Math.exp(room.factor.ln).toFixed(2)} ×
         </b>{' '}
-        as fast as the model, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
+        as fast as reckoned, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
         {room.factor.ln === 0 && room.factor.sigma >= 0.3 ? (
           <span className="text-base-content/75">Not calibrated: say of a piece how dry it is, or weigh it.</span>
         ) : (

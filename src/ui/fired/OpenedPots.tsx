@@ -3,18 +3,18 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useState } from 'react'
-import { namedPots, potOf } from '@/core/model/lots'
-import { FAULTS, latestOutcomes, type Fault, type Outcome, type Verdict } from '@/core/model/outcome'
-import { NOTHING_KNOWN } from '@/core/model/run'
+import { potOf } from '@/core/model/lots'
+import { FAULTS, latestOutcomes, type Verdict } from '@/core/model/outcome'
+import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import type { Command } from '@/core/model/command'
 import { FAULT } from '@/core/usecases/fired/faults'
 import type { KilnPots } from '@/core/usecases/fired/kilnLoads'
-import { stepEntry } from '@/core/model/runEntries'
-import { lostEntry } from '@/core/usecases/run/said'
+import { faultToggled, tellOutcome, tellRestGood, type OutcomeChanges } from '@/core/usecases/fired/tellOutcome'
 import { useBenchSettings } from '@/store/benchSettings'
+import { usePalette } from '@/store/colours'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
+import { CameOut, FiredColours } from '@/ui/colour/FiredColours'
 import { TextInput } from '@/ui/kit/TextInput'
 import { PhotoTaker } from '@/ui/photos/PhotoTaker'
 import { FaultCauses } from './FaultCauses'
@@ -27,72 +27,14 @@ const VERDICT_WORDS: readonly (readonly [Verdict, string])[] = [
 
 /** The pots of one lot out of one firing: verdict, faults by name and place, photographs, colours. */
 export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio }) {
-  const { piece, step, pots, fired } = load
+  const { piece, step, pots } = load
   const by = useBenchSettings((s) => s.by)
   const outcomes = latestOutcomes(piece.outcomes, step.id)
   const [chosen, setChosen] = useState<number>(pots[0])
   const current = outcomes.get(chosen)
-  const tell = (pot: number, changes: Partial<Pick<Outcome, 'verdict' | 'faults' | 'note'>>) => {
-    const now = instantNow()
-    const before = outcomes.get(pot)
-    const outcome: Outcome = {
-      pot,
-      at: now,
-      stepId: step.id,
-      verdict: changes.verdict ?? before?.verdict ?? 'good',
-      faults: changes.faults ?? before?.faults ?? [],
-      note: changes.note ?? before?.note ?? '',
-    }
-    const commands: Command[] = [...firedNow(), { type: 'piece.outcomes', pieceId: piece.id, outcomes: [outcome] }]
-    if (changes.verdict === 'lost') {
-      const why =
-        outcome.faults.map(({ fault }) => FAULT[fault].name.toLowerCase()).join(', ') || `in the ${step.firing}`
-      const lost = lostEntry(piece, [pot], why, { now, by })
-      if (lost.type === 'batch') commands.push(...lost.commands)
-    } else if (before?.verdict === 'lost' && changes.verdict)
-      commands.push({ type: 'piece.pots', pieceId: piece.id, told: [{ number: pot, lost: null }] })
-    run({ type: 'batch', label: 'tell how it came out', commands })
-  }
-  /** The firing is done on all of them, the first time that something is told of one. */
-  const firedNow = (): Command[] => {
-    if (fired) return []
-    const named = namedPots(piece, pots)
-    const at = piece.steps.findIndex(({ id }) => id === step.id)
-    const known = { now: instantNow(), by, conditions: NOTHING_KNOWN }
-    return [
-      {
-        type: 'piece.progress',
-        pieceId: piece.id,
-        ...(named.length ? { pots: named } : {}),
-        doneSteps: at + 1,
-      },
-      { type: 'run.add', pieceId: piece.id, entries: [stepEntry(step, named, studio, known)] },
-    ]
-  }
-  const allGood = () => {
-    const now = instantNow()
-    const rest = pots.filter((pot) => !outcomes.has(pot))
-    run({
-      type: 'batch',
-      label: 'tell how it came out',
-      commands: [
-        ...firedNow(),
-        {
-          type: 'piece.outcomes',
-          pieceId: piece.id,
-          outcomes: rest.map((pot) => ({ pot, at: now, stepId: step.id, verdict: 'good', faults: [], note: '' })),
-        },
-      ],
-    })
-  }
-  const toggleFault = (fault: Fault) => {
-    const had = current?.faults ?? []
-    const has = had.some((one) => one.fault === fault)
-    tell(chosen, {
-      faults: has ? had.filter((one) => one.fault !== fault) : [...had, { fault, where: '', stepId: null }],
-      ...(!has && (current?.verdict ?? 'good') === 'good' ? { verdict: 'second' as const } : {}),
-    })
-  }
+  const [measuring, setMeasuring] = useState(false)
+  const teller = () => ({ now: instantNow(), by })
+  const tell = (pot: number, changes: OutcomeChanges) => run(tellOutcome(load, studio, pot, changes, teller()))
   const untold = pots.filter((pot) => !outcomes.has(pot)).length
   return (
     <section aria-label={piece.name} className="space-y-4" data-testid="opened">
@@ -101,7 +43,7 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
           {piece.name}, {step.firing} firing
         </h2>
         {untold > 0 && (
-          <button type="button" className="btn btn-primary" onClick={allGood}>
+          <button type="button" className="btn btn-primary" onClick={() => run(tellRestGood(load, studio, teller()))}>
             {untold === pots.length
               ? pots.length > 1
                 ? `All ${pots.length} good`
@@ -109,10 +51,11 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
               : `The other ${untold} good`}
           </button>
         )}
-        <Link href={`/plan/${piece.id}?sheet=colours`} className="link text-sm">
+        <button type="button" className="btn" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
           Measure or pick its colours
-        </Link>
+        </button>
       </div>
+      {measuring && <ColoursOut piece={piece} studio={studio} />}
       <ul className="grid gap-2 sm:grid-cols-2 xl:grid-cols-3" aria-label="How each came out">
         {pots.map((pot) => {
           const outcome = outcomes.get(pot)
@@ -176,7 +119,7 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
                 aria-pressed={on}
                 title={FAULT[fault].sign}
                 className={`btn font-normal ${on ? 'btn-primary' : ''}`}
-                onClick={() => toggleFault(fault)}
+                onClick={() => tell(chosen, faultToggled(current, fault))}
               >
                 {FAULT[fault].name}
               </button>
@@ -215,5 +158,18 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
         What is on {piece.count > 1 ? `pot ${chosen}` : 'it'}
       </Link>
     </section>
+  )
+}
+
+/** The colours that were planned, each to be told as it came out. */
+function ColoursOut({ piece, studio }: { piece: Piece; studio: Studio }) {
+  const { value, problem } = usePalette(piece, studio)
+  return (
+    <div className="max-w-xl space-y-3 border border-base-content/60 p-3" data-testid="colours-out">
+      {problem && <p role="alert">{problem}</p>}
+      {!value && !problem && <p>Working out what was planned…</p>}
+      <FiredColours palette={value ?? []} piece={piece} studio={studio} />
+      <CameOut piece={piece} studio={studio} />
+    </div>
   )
 }

@@ -187,25 +187,27 @@ export function Segments<T extends string>({
   )
 }
 
-/** A drop-down of words. */
+/** A drop-down of words; `told` is one within a sentence. */
 export function Select<T extends string>({
   id,
   label,
   value,
   choices,
   onChange,
+  told,
 }: {
   id?: string
   label?: string
   value: T
   choices: readonly (readonly [T, string])[]
   onChange: (value: T) => void
+  told?: boolean
 }) {
   return (
     <select
       id={id}
       aria-label={label}
-      className="select w-full select-sm"
+      className={clsx('select', told ? 'told h-auto w-auto max-w-full font-bold' : 'w-full select-sm')}
       value={value}
       onChange={(event) => onChange(event.target.value as T)}
     >

@@ -98,10 +98,10 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
       words: 'PNG: front, sides, back, above, underneath',
       act: () => void keep(pictures.current?.allSides(), `${piece.name} sides`),
     },
-    { word: 'Large skin', words: 'PNG of the unrolled skin, 4096 × 2048', act: big },
+    { word: 'Large surface', words: 'PNG of the surface unrolled, 4096 × 2048', act: big },
     {
       word: 'Form in 3D',
-      words: `glTF (.glb) with this skin, ${request.kind === 'bench' ? 'as made' : 'fired size'}`,
+      words: `glTF (.glb) with this surface, ${request.kind === 'bench' ? 'as made' : 'fired size'}`,
       act: () => void glb(),
     },
     {

@@ -28,7 +28,7 @@ export function FlatPiece({
       {flat && (
         <PixelCanvas
           pixels={flat}
-          label="The skin unrolled, base at the top, floor at the bottom"
+          label="Its surface unrolled, base at the top, floor at the bottom"
           className="h-28 w-full max-w-md"
         />
       )}

@@ -63,7 +63,7 @@ export function Unrolled({
           <PixelCanvas
             pixels={pixels}
             part={{ x: 0, y: 0, width: wall.grid.width, height: wall.grid.height }}
-            label={`${piece.name}, its skin unrolled`}
+            label={`${piece.name}, unrolled`}
             className="absolute inset-0 h-full w-full -scale-y-100"
           />
         )}

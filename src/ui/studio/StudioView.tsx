@@ -172,7 +172,7 @@ export function StudioView() {
             Cautions
           </h2>
           <p>
-            Colours come from invented curves until your own tiles are fired. Cone temperatures are from memory: check
+            Colours of the starter jars are invented until your own tiles are fired. Cone temperatures are from memory: check
             your maker’s chart.
           </p>
           <p>

@@ -8,7 +8,7 @@ import { filmsWords } from '@/core/usecases/tiles/tileWall'
 import type { ProposedTile, Question } from '@/core/usecases/tiles/testTiles'
 import { propose } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
-import { Field, Segments, Select } from '@/ui/kit/fields'
+import { Segments, Select } from '@/ui/kit/fields'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
 const KINDS: readonly (readonly [Question['kind'], string])[] = [
@@ -80,42 +80,51 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
           setProposed(null)
         }}
       />
-      {kind === 'cover' && (
-        <Field label="Does">
-          {(id) => (
+      <p className="text-xl leading-loose">
+        {kind === 'cover' && (
+          <>
+            Does{' '}
             <Select
-              id={id}
+              told
+              label="Does"
               value={mediumId}
               choices={colours.map((m) => [m.id, m.name] as const)}
               onChange={setMediumId}
-            />
-          )}
-        </Field>
-      )}
-      {kind === 'under' && (
-        <Field label="Which colour under">
-          {(id) => (
+            />{' '}
+            cover{' '}
             <Select
-              id={id}
+              told
+              label="cover"
+              value={bodyId}
+              choices={bodies.map((b) => [b.id, b.name] as const)}
+              onChange={setBodyId}
+            />
+            ?
+          </>
+        )}
+        {kind === 'under' && (
+          <>
+            Which colour under{' '}
+            <Select
+              told
+              label="Which colour under"
               value={glazeId}
               choices={glazes.map((m) => [m.id, m.name] as const)}
               onChange={setGlazeId}
+            />{' '}
+            on{' '}
+            <Select
+              told
+              label="on"
+              value={bodyId}
+              choices={bodies.map((b) => [b.id, b.name] as const)}
+              onChange={setBodyId}
             />
-          )}
-        </Field>
-      )}
-      {kind !== 'learn' && (
-        <Field label={kind === 'cover' ? 'cover' : 'on'}>
-          {(id) => (
-            <Select id={id} value={bodyId} choices={bodies.map((b) => [b.id, b.name] as const)} onChange={setBodyId} />
-          )}
-        </Field>
-      )}
-      {kind === 'learn' && (
-        <p className="text-sm text-base-content/80">
-          The tile whose squares would make the colours of your plans surest.
-        </p>
-      )}
+            ?
+          </>
+        )}
+        {kind === 'learn' && 'Which squares would make the colours of your plans surest?'}
+      </p>
       <button type="button" className="btn btn-primary btn-sm" onClick={() => void ask()}>
         Lay it out
       </button>

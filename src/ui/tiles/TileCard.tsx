@@ -40,9 +40,11 @@ export function TileCard({
     <li className="border border-base-content/60 p-3" data-tile={tile.number}>
       <div className="flex flex-wrap items-center gap-3">
         <button type="button" className="cursor-pointer text-left" aria-expanded={open} onClick={() => onOpen(!open)}>
-          <b>Tile {tile.number}</b>{' '}
-          <span className="text-sm text-base-content/80">
-            {tile.question} {studio.bodies[tile.bodyId]?.name}, cone {tile.cone};{' '}
+          <b>
+            Tile {tile.number}: {tile.question}
+          </b>
+          <span className="numbers block text-sm text-base-content/80">
+            {studio.bodies[tile.bodyId]?.name}, cone {tile.cone};{' '}
             {tile.taken
               ? 'taken into the cupboard'
               : measured

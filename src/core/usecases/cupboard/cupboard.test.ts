@@ -236,6 +236,7 @@ describe('facts of the trade (common practice, no source)', () => {
     const hexOf = (parts: (typeof range)[number], water = 0) =>
       mixtureHex(white, { parts }, 3, water, [], studio.media, '05')
     expect(range).toHaveLength(7)
+    expect(range.map((mixed) => mixed.map(({ parts }) => parts).join(':')).slice(1, 4)).toEqual(['5:1', '2:1', '1:1'])
     expect(hexOf(range[0])).toBe(filmsHex(white, [{ mediumId: 'tide-blue', coats: 3 }], studio.media, '05'))
     expect(hexOf(range[6])).toBe(filmsHex(white, [{ mediumId: 'gorse-yellow', coats: 3 }], studio.media, '05'))
     expect(new Set(range.map((parts) => hexOf(parts))).size).toBe(7)
@@ -395,7 +396,7 @@ describe('recipes', () => {
       cone: '5',
     })
     expect(unreached).toContain(part)
-    expect(unreached).toMatch(/ΔE [\d.]+ away/)
+    expect(unreached).toMatch(/beside the nearest the difference is .+ \(ΔE [\d.]+\)/)
   })
 })
 

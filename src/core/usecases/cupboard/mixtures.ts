@@ -45,10 +45,16 @@ export function mixtureHex(
 
 /** The range between two jars: `steps` + 1 mixtures from the first to the second. */
 export const betweenTwo = (first: string, second: string, steps: number): Mixture['parts'][] =>
-  Array.from({ length: steps + 1 }, (_, i) => [
-    { id: first, parts: steps - i },
-    { id: second, parts: i },
-  ])
+  Array.from({ length: steps + 1 }, (_, i) => {
+    const common = commonPart(steps - i, i)
+    return [
+      { id: first, parts: (steps - i) / common },
+      { id: second, parts: i / common },
+    ]
+  })
+
+/** The largest whole number of which two counts of parts are multiples (Euclid, Elements VII 2). */
+const commonPart = (a: number, b: number): number => (b === 0 ? a : commonPart(b, a % b))
 
 /** Base without colour: hardly absorbs, scatters a little. Invented. */
 const BASE: LayerOptics = { K: new Float64Array(36).fill(0.012), S: new Float64Array(36).fill(0.35) }

@@ -1,5 +1,6 @@
 import type { LayerOptics } from '../../colour/kubelkaMunk'
 import { bodyInternal, type ColourLayer } from '../../colour/layeredColour'
+import { differenceInFull } from '../../colour/differenceWords'
 import { matchColour, type Recipe } from '../../colour/matchColour'
 import type { Triple } from '../../colour/colourSpaces'
 import type { Cone } from '../../firing/cones'
@@ -109,20 +110,20 @@ function whyUnreached(
   const lightest = Math.max(...reached.map(([L]) => L))
   const darkest = Math.min(...reached.map(([L]) => L))
   const most = Math.max(...reached.map(([, a, b]) => Math.hypot(a, b)))
-  const off = `the nearest is ΔE ${best.difference.toFixed(1)} away`
+  const off = `beside the nearest the difference is ${differenceInFull(best.difference)}`
   if (lab[0] > lightest + 2)
     return (
-      `Too light for this: on ${body.name} four coats reach L ${lightest.toFixed(0)} at most and ` +
+      `Too light for this: on ${body.name} four coats come to ${lightest.toFixed(0)} of 100 in lightness at most and ` +
       `${lab[0].toFixed(0)} is wanted; ${off}. A white slip beneath would help.`
     )
   if (lab[0] < darkest - 2)
     return (
-      `Too dark for these jars: they reach L ${darkest.toFixed(0)} at least and ` +
+      `Too dark for these jars: they come down to ${darkest.toFixed(0)} of 100 in lightness and ` +
       `${lab[0].toFixed(0)} is wanted; ${off}. Add a dark one.`
     )
   if (Math.hypot(lab[1], lab[2]) > most + 2)
     return (
-      `Too vivid for these jars: they reach chroma ${most.toFixed(0)} at most and ` +
+      `Too vivid for these jars: their strength of colour is ${most.toFixed(0)} at most and ` +
       `${Math.hypot(lab[1], lab[2]).toFixed(0)} is wanted; ` +
       `${off}.${glaze ? '' : ' Under a clear, colours are deeper.'}`
     )

@@ -381,7 +381,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
       CONE,
       cause(
         'optics',
-        'the colour is known from assumed curves or a swatch only',
+        'the colour is known from a swatch or a guess only',
         'Measure what came out: it teaches the colour.',
         ({ steps, studio }) => {
           const guessed = steps.flatMap((step) =>

@@ -1,5 +1,6 @@
 import { stageIndex } from '../../clay/stages'
 import { ciede2000 } from '../../colour/ciede2000'
+import { differenceInFull } from '../../colour/differenceWords'
 import { wilson } from '../../numeric/wilson'
 import { FAULTS, latestOutcomes, type Fault } from '../../model/outcome'
 import { entriesOf, standingEntries, tellsOf } from '../../model/run'
@@ -82,8 +83,8 @@ const timesWords = (ratios: readonly number[], what: string): string => {
   const spread = Math.round(100 * (Math.exp(median(ratios.map((r) => Math.abs(Math.log(r / m))))) - 1))
   return (
     (off < 3
-      ? `${what} as reckoned in the middle`
-      : `${what} ${off} % ${m > 1 ? 'longer' : 'shorter'} than reckoned in the middle`) +
+      ? `${what} as a rule as reckoned`
+      : `as a rule ${what} ${off} % ${m > 1 ? 'longer' : 'shorter'} than reckoned`) +
     (ratios.length > 2 ? `; half of them within ${spread} % of that` : '; too few to say how they spread')
   )
 }
@@ -164,8 +165,8 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
       name: 'Colours',
       times: colours.length,
       words: colours.length
-        ? `measured colours are ${median(colours).toFixed(1)} ΔE00 from the prediction in the middle, ` +
-          `${Math.max(...colours).toFixed(1)} at most`
+        ? `measured colours beside what was foretold: as a rule ${differenceInFull(median(colours))}, ` +
+          `at most ${differenceInFull(Math.max(...colours))}`
         : 'measure a colour that came out of the kiln, and it is compared here',
     },
   ]

@@ -31,6 +31,26 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     means: 'Clay after its first firing: hard, porous and thirsty, ready for colour and glaze.',
   },
   {
+    term: 'score',
+    forms: ['scored', 'score and slip'],
+    means: 'To scratch both sides of a joint rough, so that slip between them holds.',
+  },
+  {
+    term: 'gore',
+    forms: ['gores'],
+    means: 'A long slip of paper, narrow at its ends; several side by side go round a wall that curves both ways.',
+  },
+  {
+    term: 'dart',
+    forms: ['darts'],
+    means: 'A wedge cut out of a paper, so that it closes round a rise without creases.',
+  },
+  {
+    term: 'pounce',
+    forms: ['pounced'],
+    means: 'To pat charcoal through a pricked paper: a row of dots that a brush or a needle follows.',
+  },
+  {
     term: 'slip',
     means: 'Clay and water, coloured or not. It shrinks with the clay, so it goes on before the clay has dried.',
   },
