@@ -160,7 +160,11 @@ test('axe finds nothing on what opens in the other views', async ({ page }) => {
   await page.locator('[data-wall-tile]').first().getByRole('button').first().click()
   await look('a tile')
   await visit(page, '/fired')
-  await page.getByLabel('Pots at the kiln').getByRole('button').first().click()
+  await page
+    .getByLabel('Pots at the kiln')
+    .getByRole('button', { name: /Banded beakers/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Measure or pick its colours' }).click()
   await page.getByTestId('colours-out').locator('[data-colour]').first().click()
   await look('what came out of a kiln')

@@ -7,6 +7,7 @@ import { potOf } from '@/core/model/lots'
 import { FAULTS, latestOutcomes, type Verdict } from '@/core/model/outcome'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import { isFiring } from '@/core/plan/step'
 import { FAULT } from '@/core/usecases/fired/faults'
 import type { KilnPots } from '@/core/usecases/fired/kilnLoads'
 import { faultToggled, tellOutcome, tellRestGood, type OutcomeChanges } from '@/core/usecases/fired/tellOutcome'
@@ -32,6 +33,8 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
   const outcomes = latestOutcomes(piece.outcomes, step.id)
   const [chosen, setChosen] = useState<number>(pots[0])
   const current = outcomes.get(chosen)
+  /** Colours are what a plan foretells once all of its firings are done. */
+  const isLast = piece.steps.findLast(isFiring)?.id === step.id
   const [measuring, setMeasuring] = useState(false)
   const teller = () => ({ now: instantNow(), by })
   const tell = (pot: number, changes: OutcomeChanges) => run(tellOutcome(load, studio, pot, changes, teller()))
@@ -51,11 +54,13 @@ export function OpenedPots({ load, studio }: { load: KilnPots; studio: Studio })
               : `The other ${untold} good`}
           </button>
         )}
-        <button type="button" className="btn" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
-          Measure or pick its colours
-        </button>
+        {isLast && (
+          <button type="button" className="btn" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
+            Measure or pick its colours
+          </button>
+        )}
       </div>
-      {measuring && <ColoursOut piece={piece} studio={studio} />}
+      {isLast && measuring && <ColoursOut piece={piece} studio={studio} />}
       <ul className="grid gap-2 sm:grid-cols-2 xl:grid-cols-3" aria-label="How each came out">
         {pots.map((pot) => {
           const outcome = outcomes.get(pot)
