@@ -12,6 +12,17 @@ import { Photo } from './Photo'
 
 const FOUR: readonly PhotoSide[] = ['front', 'side', 'back', 'base']
 
+/** What a photograph is to show. */
+interface Shown {
+  readonly side: PhotoSide
+  readonly mediumId: string | null
+  readonly words: string
+}
+
+const plain = (side: PhotoSide): Shown => ({ side, mediumId: null, words: PHOTO_WORDS[side] })
+
+const keyOf = ({ side, mediumId }: Shown) => `${side} ${mediumId ?? ''}`
+
 /** A set of four round the pot, a jar, a mistake; from the camera or a file. They stay in this browser. */
 export function PhotoTaker({
   of,
@@ -22,21 +33,21 @@ export function PhotoTaker({
   jars: readonly JarLook[]
   piece: Piece
 }) {
-  const [busy, setBusy] = useState<PhotoSide | null>(null)
+  const [busy, setBusy] = useState<string | null>(null)
   const photos = entriesOf(piece.run, 'photo').filter(
     (entry) => !of.pots.length || !entry.pots.length || entry.pots.some((pot) => of.pots.includes(pot)),
   )
-  const take = async (side: PhotoSide, file: File | undefined) => {
+  const take = async (shown: Shown, file: File | undefined) => {
     if (!file) return
-    setBusy(side)
-    await addPhoto(file, { ...of, side, mediumId: side === 'jar' ? (jars[0]?.mediumId ?? null) : null })
+    setBusy(keyOf(shown))
+    await addPhoto(file, { ...of, side: shown.side, mediumId: shown.mediumId })
     setBusy(null)
   }
-  const button = (side: PhotoSide) => {
-    const last = photos.findLast((entry) => entry.side === side)
+  const button = (shown: Shown) => {
+    const last = photos.findLast((entry) => entry.side === shown.side && entry.mediumId === shown.mediumId)
     return (
       <label
-        key={side}
+        key={keyOf(shown)}
         className={clsx(
           'relative flex h-28 w-28 cursor-pointer flex-col items-center justify-center gap-1 overflow-hidden',
           'border-2 border-base-content/70 text-center hover:bg-base-200',
@@ -46,16 +57,16 @@ export function PhotoTaker({
         {last && <Photo entry={last} piece={piece} className="absolute inset-0 h-full w-full object-cover" />}
         <span className={`relative flex flex-col items-center ${last ? 'bg-base-100/85 px-2 py-0.5 text-sm' : ''}`}>
           {!last && <Camera aria-hidden />}
-          {busy === side ? 'keeping…' : PHOTO_WORDS[side]}
+          {busy === keyOf(shown) ? 'keeping…' : shown.words}
         </span>
         <input
           type="file"
           accept="image/*"
           capture="environment"
           className="sr-only"
-          aria-label={`Photograph: ${PHOTO_WORDS[side]}`}
+          aria-label={`Photograph: ${shown.words}`}
           onChange={(event) => {
-            void take(side, event.target.files?.[0])
+            void take(shown, event.target.files?.[0])
             event.target.value = ''
           }}
         />
@@ -65,9 +76,13 @@ export function PhotoTaker({
   return (
     <section aria-label="Photographs" className="space-y-2 border-t-2 border-base-content pt-3" data-testid="photos">
       <h3 className="text-xl font-bold">Photographs</h3>
-      <div className="flex flex-wrap gap-2">{FOUR.map(button)}</div>
+      <div className="flex flex-wrap gap-2">{FOUR.map(plain).map(button)}</div>
       <div className="flex flex-wrap gap-2">
-        {(jars.length ? (['jar', 'mistake', 'other'] as const) : (['mistake', 'other'] as const)).map(button)}
+        {[
+          ...jars.map(({ mediumId, name }): Shown => ({ side: 'jar', mediumId, words: `jar of ${name}` })),
+          plain('mistake'),
+          plain('other'),
+        ].map(button)}
       </div>
       <p className="text-sm text-base-content/80">
         They are kept in this browser only, without place and device, and are never sent anywhere.

@@ -99,13 +99,17 @@ function entryWords(entry: RunEntry, piece: Piece, studio: Studio): string {
         ? `${[entry.stepId && titleOf(entry.stepId, piece, studio), entry.where].filter(Boolean).join(', ')}: ${entry.text}`
         : entry.text
     case 'photo':
-      return `Photograph: ${placeOf(entry, piece, studio) ?? PHOTO_WORDS[entry.side]}`
+      return `Photograph: ${placeOf(entry, piece, studio) ?? shownOn(entry, studio)}`
     case 'lost':
       return `Lost: ${entry.why || 'not said how'}`
     case 'struck':
       return ''
   }
 }
+
+/** What a photograph shows: a side, a mistake, the jar by its name. */
+const shownOn = ({ side, mediumId }: RunEntryOf<'photo'>, { media }: Studio): string =>
+  side === 'jar' && mediumId ? `jar of ${media[mediumId]?.name ?? 'what is gone'}` : PHOTO_WORDS[side]
 
 /** Where on the piece a photograph belongs, in words; null where it belongs to the whole. */
 function placeOf({ placed }: RunEntryOf<'photo'>, piece: Piece, { settings }: Studio): string | null {
