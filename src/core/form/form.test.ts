@@ -41,6 +41,22 @@ describe('turned areas and volumes against closed forms', () => {
     ).toBeCloseTo(Math.PI * 900 * 100, 6)
   })
 
+  it('a bead round its hole: πh³/6 of clay, whatever its width (the napkin ring, after Seki Takakazu)', () => {
+    for (const bellyMm of [22, 40]) {
+      const wallMm = bellyMm / 2 - 2.5
+      const heightMm = 2 * Math.sqrt((bellyMm / 2) ** 2 - 2.5 ** 2)
+      const bead = built(buildTurnedForm('bead', { heightMm, rimMm: 5, bellyMm, footMm: 5, wallMm }))
+      expect(bead).toMatchObject({ closed: true, holeMm: 5 })
+      expect((clayMl(bead) * 1000) / ((Math.PI * heightMm ** 3) / 6)).toBeCloseTo(1, 2)
+      expect(stretchArea(bead, { from: bead.zones.outside.from, to: bead.zones.outside.to - 2.5 })).toBeCloseTo(
+        Math.PI * bellyMm * heightMm,
+        -1,
+      )
+    }
+    const full = buildTurnedForm('bead', { ...PRESETS.bead.sizes, wallMm: 11 })
+    expect(!full.ok && full.issue).toMatchObject({ reason: expect.stringMatching(/leaves no hole/) as string })
+  })
+
   it('cone: π r s and πr²h/3', () => {
     expect(sweptArea(line({ r: 40, z: 0 }, { r: 0, z: 30 }))).toBeCloseTo(Math.PI * 40 * 50, 6)
     expect(

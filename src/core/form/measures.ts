@@ -61,8 +61,12 @@ export function capacityMl(form: TurnedForm): number {
   return (sweptVolume([{ r: 0, z: top }, { r: inside[0].r, z: top }, ...inside]) * planShare(form)) / 1000
 }
 
-/** Clay in the piece, ml as made; a closed body is hollow. */
+/** Clay in the piece, ml as made; a closed body is hollow, or solid but for its hole. */
 export const clayMl = (form: TurnedForm): number =>
-  form.closed
-    ? (stretchArea(form, { from: 0, to: form.totalMm }) * form.wallMm) / 1000
-    : (sweptVolume(form.profile) * planShare(form)) / 1000
+  form.holeMm
+    ? (sweptVolume([...form.profile, { r: 0, z: 0 }]) * planShare(form) -
+        Math.PI * (form.holeMm / 2) ** 2 * form.heightMm) /
+      1000
+    : form.closed
+      ? (stretchArea(form, { from: 0, to: form.totalMm }) * form.wallMm) / 1000
+      : (sweptVolume(form.profile) * planShare(form)) / 1000

@@ -28,6 +28,7 @@ export const FORM_PRESETS = [
   'teapot',
   'bird',
   'seal',
+  'bead',
   'planter',
   'ladle',
   'tile',
@@ -48,6 +49,10 @@ export interface PresetDefinition {
   readonly flat?: boolean
   /** A figure’s body: hollow, closed at the top. */
   readonly closed?: boolean
+  /** Of clay all through but for a hole along its axis, by which it hangs on a wire; its wall reaches from the hole to the outside. */
+  readonly solid?: boolean
+  /** How many are usually made at once; one if left out. */
+  readonly usualCount?: number
   /** How it looks from above, how uneven its wall is, and what is joined to it, unless the artist says otherwise. */
   readonly begins?: { readonly plan?: Plan; readonly unevenMm?: number; readonly parts?: readonly BegunPart[] }
   /** Control points of the outside, from the edge of the foot to the rim, for given diameters and height. */
@@ -73,6 +78,20 @@ function egg({ heightMm, bellyMm, footMm }: TurnedSizes): ProfilePoint[] {
     return { r: i === 96 ? 0 : (bellyMm / 2) * Math.cos(t), z: heightMm - half + half * Math.sin(t) }
   })
 }
+
+/** The meridian of a bead round a hole, from the edge of its lower mouth to that of its upper one, and across it. */
+function bead({ heightMm, bellyMm, wallMm }: TurnedSizes): ProfilePoint[] {
+  const [middle, hole] = [heightMm / 2, holeMm({ bellyMm, wallMm }) / 2]
+  const to = Math.acos(Math.min(1, Math.max(0, hole / (bellyMm / 2))))
+  const arc = Array.from({ length: 97 }, (_, i) => {
+    const t = to * (i / 48 - 1)
+    return { r: (bellyMm / 2) * Math.cos(t), z: middle + (middle * Math.sin(t)) / Math.sin(to) }
+  })
+  return [...arc, { r: 0, z: heightMm }]
+}
+
+/** Width of the hole of what is of clay all through, mm. */
+export const holeMm = ({ bellyMm, wallMm }: Pick<TurnedSizes, 'bellyMm' | 'wallMm'>): number => bellyMm - 2 * wallMm
 
 /** Form presets: each is a few control points as shares of the measured sizes. */
 export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
@@ -262,6 +281,16 @@ export const PRESETS: Readonly<Record<FormPreset, PresetDefinition>> = {
       at(between(foot, rim, 0.94), h * 0.72),
       at(rim, h),
     ],
+  },
+  bead: {
+    name: 'String of beads',
+    words: 'round, with a hole; strung on a wire to fire',
+    sizes: { heightMm: 20, rimMm: 5, bellyMm: 22, footMm: 5, wallMm: 8.5 },
+    hasBelly: true,
+    closed: true,
+    solid: true,
+    usualCount: 12,
+    outline: bead,
   },
   planter: {
     name: 'Planter with shells',

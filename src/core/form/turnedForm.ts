@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../base/result'
 import { clamp } from '../numeric/interpolation'
 import { planOutline, ROUND, type Plan, type PlanOutline } from './planOutline'
-import { PRESETS, type FormPreset, type TurnedSizes } from './presets'
+import { holeMm, PRESETS, type FormPreset, type TurnedSizes } from './presets'
 import { arcLengths, insideOf, smoothThrough, type ProfilePoint } from './profile'
 
 /** Named parts of the skin, in order from the middle of the base to the middle of the floor. */
@@ -31,6 +31,8 @@ export interface TurnedForm {
   readonly flat: boolean
   /** Closed at the top, and hollow: a figure’s body. It has no rim and no inside. */
   readonly closed?: boolean
+  /** Of a closed one: width of the hole through its clay, mm; a hollow one has none. */
+  readonly holeMm?: number
   /** How it looks from above. Radii of the profile are half its width. */
   readonly plan: PlanOutline
   /** How far a hand-built wall strays from the profile either way, mm. */
@@ -57,6 +59,7 @@ const FLOOR_OVER_WALL = 1.15
 /** Builds a form from a preset and its measured sizes. Fails with words when the sizes contradict each other. */
 export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variation = PLAIN): Result<TurnedForm> {
   if (PRESETS[preset].flat) return buildSlab(sizes.rimMm / 2, sizes.heightMm, variation)
+  if (PRESETS[preset].solid) return buildSolid(preset, sizes, variation)
   if (PRESETS[preset].closed) return buildClosed(PRESETS[preset].outline(sizes), sizes.wallMm, variation)
   const narrowest = Math.min(sizes.rimMm, sizes.footMm)
   if (sizes.wallMm * 2.6 > narrowest) {
@@ -118,6 +121,27 @@ const turned = (
 /** A stretch that a form does not have. */
 const NONE: Stretch = { from: -1000, to: -1000 }
 
+/** A body of clay all through but for a hole along its axis; its mouths are drawn closed. */
+function buildSolid(preset: FormPreset, sizes: TurnedSizes, variation: FormVariation): Result<TurnedForm> {
+  const hole = holeMm(sizes)
+  if (hole < NARROWEST_HOLE_MM)
+    return fail({
+      code: 'form-impossible',
+      reason:
+        `a wall of ${sizes.wallMm} mm leaves no hole in a width of ${sizes.bellyMm} mm; ` +
+        'make the wall thinner or the form wider',
+    })
+  const { profile, lengths, zones } = closedProfile(PRESETS[preset].outline(sizes))
+  return ok({
+    ...turned({ profile, lengths, zones, wallMm: sizes.wallMm }, variation),
+    closed: true,
+    holeMm: hole,
+  })
+}
+
+/** A wire goes through a hole from this width on when the clay has shrunk, mm. Common practice, no source. */
+const NARROWEST_HOLE_MM = 1.5
+
 /** A body that closes at the top: across its base, up its outside to the axis. */
 function buildClosed(outside: readonly ProfilePoint[], wallMm: number, variation: FormVariation): Result<TurnedForm> {
   const widestMm = Math.max(...outside.map((p) => p.r))
@@ -126,6 +150,10 @@ function buildClosed(outside: readonly ProfilePoint[], wallMm: number, variation
       code: 'form-impossible',
       reason: `a wall of ${wallMm} mm fills a body ${Math.round(2 * widestMm)} mm wide; make the wall thinner or the body wider`,
     })
+  return ok({ ...turned({ ...closedProfile(outside), wallMm }, variation), closed: true })
+}
+
+function closedProfile(outside: readonly ProfilePoint[]): Pick<TurnedForm, 'profile' | 'lengths' | 'zones'> {
   const profile = joined([straight({ r: 0, z: 0 }, outside[0]), outside])
   const lengths = arcLengths(profile)
   const totalMm = lengths[lengths.length - 1]
@@ -137,7 +165,7 @@ function buildClosed(outside: readonly ProfilePoint[], wallMm: number, variation
     inside: NONE,
     floor: NONE,
   }
-  return ok({ ...turned({ profile, lengths, zones, wallMm }, variation), closed: true })
+  return { profile, lengths, zones }
 }
 
 /** Builds a form from the sampled outside, foot to rim. */

@@ -385,6 +385,11 @@ const SILENCES: readonly Silence[] = [
     what: 'a dip that stops 8 mm above the foot',
     steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside(8)), glost()],
   },
+  {
+    rule: 'glaze-on-foot',
+    what: 'glazed to the foot, but strung on a wire',
+    steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), { ...build.fire('glaze', '05'), wire: true }],
+  },
   { rule: 'food-surface-not-sealed', what: 'glazed inside', steps: [dry, ...finish] },
   {
     rule: 'food-surface-not-sealed',

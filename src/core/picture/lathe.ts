@@ -145,6 +145,8 @@ export function pieceMesh({ charts, ...atlas }: Atlas, sides = 96): LatheMesh {
 /** View factor from a spot inside to the mouth (a disc of the rim's radius seen from depth d), and a little shade near the table. */
 function skyShare(form: TurnedForm, lengthMm: number, r: number, z: number): number {
   const { rim } = form.zones
+  // The mouths of a hole are drawn closed: hardly any light comes back out of them.
+  if (form.holeMm && r < form.holeMm / 2 - 0.01) return 0.04
   if (form.flat) return lengthMm < form.zones.base.to ? 0.5 : 1
   if (form.closed || lengthMm < rim.to) return 0.62 + 0.38 * Math.min(1, z / (0.35 * form.heightMm))
   const mouth = narrowestAbove(form, lengthMm)

@@ -58,6 +58,14 @@ export function Silhouette({
         strokeWidth="1.4"
       />
       <polygon points={wall} fill="url(#hatch-clay)" stroke="currentColor" strokeWidth="1.2" />
+      {form.holeMm && (
+        <polygon
+          points={[at(0, 0), at(form.holeMm / 2, 0), at(form.holeMm / 2, heightMm), at(0, heightMm)].join(' ')}
+          fill="var(--color-base-100)"
+          stroke="currentColor"
+          strokeWidth="1.2"
+        />
+      )}
       <path d={`M${at(0, 0)}L${at(0, heightMm)}`} stroke="currentColor" strokeWidth="0.8" strokeDasharray="6 3 1 3" />
       {balls.map(({ id, x, y, rx, ry }) => (
         <ellipse

@@ -2,6 +2,7 @@ import { surfaceNames } from '@/core/form/zoneNames'
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import { sentence } from '@/core/base/issue'
 import type { Result } from '@/core/base/result'
+import { measuredSizes, type SizeKey } from '@/core/form/measuredSizes'
 import { PRESETS, type FormPreset } from '@/core/form/presets'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Form } from '@/core/model/piece'
@@ -9,16 +10,6 @@ import type { Settings } from '@/core/model/studio'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { Field } from '@/ui/kit/fields'
-
-const SIZE_WORDS = {
-  heightMm: 'Height',
-  rimMm: 'Rim, diameter',
-  bellyMm: 'Belly, diameter',
-  footMm: 'Foot, diameter',
-  wallMm: 'Wall',
-} as const
-
-type SizeKey = keyof typeof SIZE_WORDS
 
 /** What a form has besides its preset and sizes. */
 export type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
@@ -46,38 +37,30 @@ export function MeasuredFields({
     <fieldset>
       <legend className="mb-1 text-sm font-bold">Measured as made</legend>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
-        {(Object.keys(SIZE_WORDS) as SizeKey[])
-          .filter((key) =>
-            flat
-              ? key === 'heightMm' || key === 'rimMm'
-              : PRESETS[preset].closed
-                ? key !== 'rimMm'
-                : key !== 'bellyMm' || PRESETS[preset].hasBelly,
-          )
-          .map((key) => (
-            <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : SIZE_WORDS[key]}>
-              {(id) => (
-                <>
-                  <span className="input flex items-center gap-1 input-sm">
-                    <input
-                      id={id}
-                      type="number"
-                      step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1}
-                      className="numbers w-full min-w-0"
-                      {...register(key)}
-                      aria-invalid={problemOf(key) !== undefined}
-                    />
-                    <span className="text-xs text-base-content/70">{unit}</span>
+        {measuredSizes(preset).map(([key, word]) => (
+          <Field key={key} label={word}>
+            {(id) => (
+              <>
+                <span className="input flex items-center gap-1 input-sm">
+                  <input
+                    id={id}
+                    type="number"
+                    step={unit === 'in' ? 0.05 : key === 'wallMm' ? 0.1 : 1}
+                    className="numbers w-full min-w-0"
+                    {...register(key)}
+                    aria-invalid={problemOf(key) !== undefined}
+                  />
+                  <span className="text-xs text-base-content/70">{unit}</span>
+                </span>
+                {problemOf(key) && (
+                  <span role="alert" className="text-xs text-error">
+                    {problemOf(key)}
                   </span>
-                  {problemOf(key) && (
-                    <span role="alert" className="text-xs text-error">
-                      {problemOf(key)}
-                    </span>
-                  )}
-                </>
-              )}
-            </Field>
-          ))}
+                )}
+              </>
+            )}
+          </Field>
+        ))}
       </div>
       <details className="mt-2 border border-base-content/40">
         <summary className="cursor-pointer px-2 py-1 text-sm">

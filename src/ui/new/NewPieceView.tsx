@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useForm, useWatch } from 'react-hook-form'
 import { z } from '@/core/base/zod'
+import { formatLength } from '@/core/base/units'
 import { sentence } from '@/core/base/issue'
 import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
@@ -138,6 +139,9 @@ export function NewPieceView() {
     if (PRESETS[next].flat || PRESETS[next].closed) form.setValue('use', 'display')
     form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
     if (named) form.setValue('name', PRESETS[next].name)
+    // Beads are made by the dozen; what was said of the number otherwise stays.
+    const [were, are] = [PRESETS[preset].usualCount ?? 1, PRESETS[next].usualCount ?? 1]
+    if (Number(form.getValues('count')) === were) form.setValue('count', are)
   }
 
   const begin = form.handleSubmit(async (values) => {
@@ -204,9 +208,11 @@ export function NewPieceView() {
             {built.ok
               ? flat
                 ? 'a slab: back, edge and face'
-                : PRESETS[preset].closed
-                  ? 'a hollow figure; leave a hole for the air'
-                  : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
+                : PRESETS[preset].solid
+                  ? `clay all through, a hole of ${formatLength(built.value.holeMm ?? 0, unit)} for the wire`
+                  : PRESETS[preset].closed
+                    ? 'a hollow figure; leave a hole for the air'
+                    : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
               : 'this cannot be built'}
           </p>
         </div>

@@ -3,7 +3,8 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { buildForm } from '@/core/form/buildForm'
-import { PRESETS, FORM_PRESETS, type TurnedSizes } from '@/core/form/presets'
+import { measuredSizes } from '@/core/form/measuredSizes'
+import { FORM_PRESETS, PRESETS } from '@/core/form/presets'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import type { Command } from '@/core/model/command'
@@ -21,14 +22,6 @@ const USE_WORDS: readonly (readonly [Use, string])[] = [
   ['food', 'for food'],
   ['water', 'holds water'],
   ['display', 'to look at'],
-]
-
-const SIZE_WORDS: readonly (readonly [keyof TurnedSizes, string])[] = [
-  ['heightMm', 'Height'],
-  ['rimMm', 'Rim, diameter'],
-  ['bellyMm', 'Belly, diameter'],
-  ['footMm', 'Foot, diameter'],
-  ['wallMm', 'Wall'],
 ]
 
 /** The piece itself: name, use, clay, form and size. */
@@ -93,14 +86,8 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
             />
           )}
         </Field>
-        {SIZE_WORDS.filter(([key]) =>
-          flat
-            ? key === 'heightMm' || key === 'rimMm'
-            : PRESETS[piece.form.preset].closed
-              ? key !== 'rimMm'
-              : key !== 'bellyMm' || PRESETS[piece.form.preset].hasBelly,
-        ).map(([key, word]) => (
-          <Field key={key} label={flat ? (key === 'heightMm' ? 'Thickness' : 'Width') : word}>
+        {measuredSizes(piece.form.preset).map(([key, word]) => (
+          <Field key={key} label={word}>
             {(id) => (
               <LengthInput
                 id={id}

@@ -90,7 +90,7 @@ export const glazeRules: readonly Rule[] = [
     severity: 'ruin',
     look: (plan) =>
       plan.of('fire').flatMap(({ step, index }): Sighting[] => {
-        if (step.firing !== 'glaze') return []
+        if (step.firing !== 'glaze' || step.wire) return []
         const { base, outside } = plan.form.zones
         const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
         const onBase = glazeFilm(plan, before(base.to * 0.8))

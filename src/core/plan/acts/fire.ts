@@ -37,6 +37,8 @@ export const fire = defineAct('fire', {
   cone: z.enum(CONES),
   /** On a waster slab. */
   slab: z.boolean(),
+  /** Strung on a wire: it touches no shelf. */
+  wire: z.boolean().optional(),
 })({
   family: 'Fire',
   word: 'Fire',
@@ -48,13 +50,14 @@ export const fire = defineAct('fire', {
       : { firing: 'bisque', cone: body.bisqueCone, slab: false }
   },
   title: ({ firing }) => (firing === 'bisque' ? 'Bisque' : `${FIRING_NAMES[firing]} firing`),
-  brief: ({ cone, slab }, { temperature }) =>
-    `cone ${cone}, about ${temperature(coneCelsius(cone))}${slab ? ', on a slab' : ''}`,
+  brief: ({ cone, slab, wire }, { temperature }) =>
+    `cone ${cone}, about ${temperature(coneCelsius(cone))}${wire ? ', on a wire' : ''}${slab ? ', on a slab' : ''}`,
   kind: () => 'fire',
-  bench: ({ firing, cone, slab }, { temperature }) => ({
+  bench: ({ firing, cone, slab, wire }, { temperature }) => ({
     detail:
       `${FIRING_NAMES[firing]} firing to cone ${cone}, about ${temperature(coneCelsius(cone))} ` +
       `at 60 °C an hour (check the maker’s chart).` +
+      `${wire ? ' Strung on a kiln wire that its maker gives for this heat, its ends held up, none touching another.' : ''}` +
       `${slab ? ' On a thin waster slab, 20 mm wider all round.' : ''} Slowly through 573 °C.`,
     lookFor: firing === 'bisque' ? 'bone dry at the foot before it goes in' : 'no piece touches another',
     caution: KILN_CAUTION,

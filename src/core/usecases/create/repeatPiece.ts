@@ -58,7 +58,7 @@ function motifAgain(motif: Motif, change: Change): Motif {
   const heightMm = Math.max(1, rounded(motif.heightMm * size))
   const pitch = roundMm(change.from, side, motif.upMm + motif.heightMm / 2) / motif.repeats
   const round = roundMm(change.to, side, upMm + heightMm / 2)
-  const repeats = motif.repeats === 1 ? 1 : Math.min(120, Math.max(2, Math.round(round / (pitch * size))))
+  const repeats = motif.repeats === 1 ? 1 : Math.min(120, Math.max(1, Math.round(round / (pitch * size))))
   return motifOnSide({ ...motif, upMm, heightMm, repeats, rowGapMm: rounded(motif.rowGapMm * size) }, side, change.to)
 }
 
@@ -75,7 +75,7 @@ function sectorsAgain(sectors: number, before: readonly Motif[], after: readonly
   const i = before.findIndex(({ repeats }) => repeats > 1 && (sectors % repeats === 0 || repeats % sectors === 0))
   if (i < 0) return sectors
   const next = (sectors * after[i].repeats) / before[i].repeats
-  return Number.isInteger(next) && next >= 2 && next <= 120 ? next : after[i].repeats
+  return Number.isInteger(next) && next >= 2 && next <= 120 ? next : Math.max(2, after[i].repeats)
 }
 
 const motifOf = (step: Step): Motif | null => ('motif' in step && step.motif ? step.motif : null)
@@ -99,7 +99,11 @@ export function repeatPiece(piece: Piece, again: Again, newId: () => string): Re
     const motif = motifOf(step)
     const own = motif && moved[motifs.indexOf(motif)]
     if (motif && own && own.repeats !== motif.repeats)
-      told.push(`Step ${i + 1}: ${own.repeats} repeats instead of ${motif.repeats}, so that it closes.`)
+      told.push(
+        own.repeats === 1
+          ? `Step ${i + 1}: once instead of ${motif.repeats} times; there is no room for more.`
+          : `Step ${i + 1}: ${own.repeats} repeats instead of ${motif.repeats}, so that it closes.`,
+      )
     return {
       ...next,
       ...(own ? { motif: own } : {}),

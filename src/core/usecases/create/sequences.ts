@@ -342,4 +342,11 @@ export const startingSteps = (id: SequenceId, context: SequenceContext, newId: (
     .steps(context)
     // A closed figure has no inside to be glazed.
     .filter((content) => !('place' in content) || stretchesOf(context.form, content.place).length > 0)
+    .flatMap((content) => (context.form.holeMm ? onWire(content) : [content]))
     .map((content) => ({ ...content, id: newId(), done: false }) as Step)
+
+/** What hangs on a wire in the glaze firing stands on no foot. */
+const onWire = (content: StepContent): StepContent[] =>
+  content.act === 'cleanFoot'
+    ? []
+    : [content.act === 'fire' && content.firing === 'glaze' ? { ...content, wire: true } : content]

@@ -36,6 +36,15 @@ describe('a kiln ticket', () => {
     ...ready,
     steps: ready.steps.filter((step) => step.act !== act),
   })
+  it('asks of no foot where pots hang on a wire', () => {
+    const hung: Piece = {
+      ...without('cleanFoot'),
+      steps: without('cleanFoot').steps.map((step) => (step.act === 'fire' ? { ...step, wire: true } : step)),
+    }
+    const ticket = kilnTicket(hung, pots, studio, { ...ALL, wiped: null }, NOW)
+    expect(ticket).toMatchObject({ wiped: 'hangs on a wire', missing: [], contradictions: [] })
+  })
+
   const food: Piece = { ...ready, use: 'food' }
   const glazeId = ready.steps.findLast((step) => step.act === 'glaze')
   const clearId = glazeId && 'mediumId' in glazeId ? glazeId.mediumId : ''

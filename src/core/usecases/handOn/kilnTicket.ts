@@ -86,7 +86,8 @@ export function kilnTicket(
   const glazed = media.filter(({ kind }) => kindOrPlain(kind).flows)
   const foot = before.findLast((step) => step.act === 'cleanFoot')
   const cleaned = foot?.act === 'cleanFoot' && foot.done ? foot.upMm >= BARE_MM : null
-  const wiped = answers.wiped ?? cleaned
+  const hangs = firing?.wire === true
+  const wiped = answers.wiped ?? (hangs ? true : cleaned)
   const runs = media.filter(({ cautions }) => cautions.includes('runs'))
   const slab = answers.slab ?? (firing?.slab ? true : null)
   const missing: string[] = []
@@ -131,7 +132,7 @@ export function kilnTicket(
       labelled: medium.labelledFoodSafe,
     })),
     firing: firing ? `${firing.firing}, cone ${firing.cone}` : '',
-    wiped: !glazed.length ? 'no glaze on it' : wiped === null ? '' : wiped ? 'yes' : 'no',
+    wiped: !glazed.length ? 'no glaze on it' : hangs ? 'hangs on a wire' : wiped === null ? '' : wiped ? 'yes' : 'no',
     food:
       whole.use === 'food'
         ? !glazed.length

@@ -3,6 +3,7 @@
 import { formatTemperature } from '@/core/base/units'
 import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE } from '@/core/clay/stages'
 import { CONES, coneCelsius } from '@/core/firing/cones'
+import { PRESETS } from '@/core/form/presets'
 import { sectorChord } from '@/core/form/repeats'
 import { aroundMm, profileAt, type TurnedForm } from '@/core/form/turnedForm'
 import type { StepOf } from '@/core/plan/step'
@@ -86,7 +87,7 @@ export const FootFields = ({ step, change }: FieldsProps<StepOf<'cleanFoot'>>) =
   </Field>
 )
 
-export function FireFields({ studio, step, change }: FieldsProps<StepOf<'fire'>>) {
+export function FireFields({ studio, piece, step, change }: FieldsProps<StepOf<'fire'>>) {
   return (
     <>
       <div className="grid grid-cols-2 gap-3">
@@ -122,6 +123,13 @@ export function FireFields({ studio, step, change }: FieldsProps<StepOf<'fire'>>
           label="On a waster slab, 20 mm wider all round"
           checked={step.slab}
           onChange={(slab) => change({ slab })}
+        />
+      )}
+      {(step.wire || PRESETS[piece.form.preset].solid) && (
+        <Check
+          label="Strung on a wire, touching nothing"
+          checked={step.wire ?? false}
+          onChange={(wire) => change({ wire })}
         />
       )}
     </>
