@@ -50,4 +50,13 @@ test('an area of a drawing has its photograph', async ({ page }) => {
   await choose.scrollIntoViewIfNeeded()
   await choose.setInputFiles({ name: 'hill.jpg', mimeType: 'image/jpeg', buffer: await cameraJpeg(page) })
   await expect(list.getByRole('img', { name: /area 5/ })).toBeVisible({ timeout: 20_000 })
+  // Pressed it is seen whole, and there it can be taken out.
+  await list.getByRole('button', { name: /^Look at the photograph of area 5/ }).click()
+  const whole = page.locator('[data-testid="photo-whole"][open]')
+  await expect(whole.getByRole('img', { name: /area 5/ })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(whole).toHaveCount(0)
+  await list.getByRole('button', { name: /^Look at the photograph of area 5/ }).press('Enter')
+  await whole.getByRole('button', { name: 'Take it out of the record' }).click()
+  await expect(list.getByRole('img', { name: /area 5/ })).toHaveCount(0)
 })

@@ -1,21 +1,17 @@
 'use client'
 
 import Link from 'next/link'
-import { useState } from 'react'
 import { potOf } from '@/core/model/lots'
 import { latestOutcomes } from '@/core/model/outcome'
-import { entriesOf, tellsOf, type RunEntryOf } from '@/core/model/run'
+import { entriesOf, tellsOf } from '@/core/model/run'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { lifeLines } from '@/core/usecases/run/runWords'
+import { lifeLines, photoWords } from '@/core/usecases/run/runWords'
 import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { FAULT } from '@/core/usecases/fired/faults'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { strikeEntry } from '@/core/model/runEntries'
-import { instantNow } from '@/store/days'
-import { run, tellOfEdit } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
-import { Photo } from '@/ui/photos/Photo'
+import { PhotoButton } from '@/ui/photos/PhotoButton'
 import { FaultCauses } from './FaultCauses'
 
 /** What is on a pot: the plan, what was really done in the order it went on, pictures, how it came out; and making it again so. */
@@ -26,12 +22,6 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
   const photos = entriesOf(piece.run, 'photo').filter((entry) => tellsOf(entry, pot))
   const outcomes = piece.outcomes.filter((outcome) => outcome.pot === pot)
   const last = latestOutcomes(piece.outcomes).get(pot)
-  const [large, setLarge] = useState<RunEntryOf<'photo'> | null>(null)
-  const remove = (entry: RunEntryOf<'photo'>) => {
-    const struck = strikeEntry(entry, { now: instantNow(), by: '' })
-    if (!run({ type: 'run.add', pieceId: piece.id, entries: [struck] })) tellOfEdit('The photograph is taken out.')
-    setLarge(null)
-  }
   return (
     <article className="space-y-5" data-testid="pot-story">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2">
@@ -59,30 +49,10 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
         <ul className="flex flex-wrap gap-2" aria-label="Photographs">
           {photos.map((entry) => (
             <li key={entry.id}>
-              <button
-                type="button"
-                className="cursor-pointer"
-                aria-label={`Look at the ${entry.side}`}
-                onClick={() => setLarge(entry)}
-              >
-                <Photo entry={entry} piece={piece} className="h-32 w-32" />
-              </button>
+              <PhotoButton entry={entry} piece={piece} words={photoWords(entry, piece, studio)} className="h-32 w-32" />
             </li>
           ))}
         </ul>
-      )}
-      {large && (
-        <figure className="max-w-3xl">
-          <Photo entry={large} piece={piece} size="whole" className="max-h-[70vh] w-full" />
-          <figcaption className="mt-1 flex gap-3 text-sm">
-            <button type="button" className="link" onClick={() => setLarge(null)}>
-              Close
-            </button>
-            <button type="button" className="link" onClick={() => remove(large)}>
-              Take it out of the record
-            </button>
-          </figcaption>
-        </figure>
       )}
       {outcomes.length > 0 && (
         <section aria-label="How it came out">

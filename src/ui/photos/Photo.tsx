@@ -11,17 +11,23 @@ import { useSeen } from '@/ui/kit/useSeen'
 export function Photo({
   entry,
   piece,
+  words = PHOTO_WORDS[entry.side],
   size = 'small',
+  fit = 'cover',
   className,
 }: {
   entry: RunEntryOf<'photo'>
   piece: Pick<Piece, 'name'>
+  /** What it shows. */
+  words?: string
   size?: 'small' | 'whole'
+  /** Whether it fills its field, or all of it is seen. */
+  fit?: 'cover' | 'contain'
   className?: string
 }) {
   const { ref, seen } = useSeen<HTMLSpanElement>()
   const { url, missing } = usePhoto(entry.photoId, size, seen)
-  const label = `${piece.name}, ${PHOTO_WORDS[entry.side]}`
+  const label = `${piece.name}, ${words}`
   return (
     <span ref={ref} className={clsx('flex items-center justify-center bg-[var(--stage)]', className)}>
       {url ? (
@@ -29,7 +35,7 @@ export function Photo({
         <img
           src={url}
           alt={label}
-          className="h-full w-full object-cover"
+          className={clsx('h-full max-h-[inherit] w-full', fit === 'cover' ? 'object-cover' : 'object-contain')}
           width={entry.widthPx}
           height={entry.heightPx}
         />

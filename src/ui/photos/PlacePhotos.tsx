@@ -6,7 +6,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Placed, RunEntryOf } from '@/core/model/run'
 import { useBenchSettings } from '@/store/benchSettings'
 import { addPhoto } from '@/store/photos'
-import { Photo } from './Photo'
+import { PhotoButton } from './PhotoButton'
 
 /** Photographs of one place of a piece, and a button to add one from a camera or a file. They stay in this browser. */
 export function PlacePhotos({
@@ -32,7 +32,7 @@ export function PlacePhotos({
   return (
     <span className="flex flex-wrap items-center gap-1">
       {photos.map((entry) => (
-        <Photo key={entry.id} entry={entry} piece={{ name: `${piece.name}, ${where}` }} className="h-11 w-11" />
+        <PhotoButton key={entry.id} entry={entry} piece={piece} words={where} className="h-11 w-11" />
       ))}
       <label
         className="btn min-h-9 px-2 font-normal btn-sm focus-within:outline-2 focus-within:outline-offset-2"

@@ -99,7 +99,7 @@ function entryWords(entry: RunEntry, piece: Piece, studio: Studio): string {
         ? `${[entry.stepId && titleOf(entry.stepId, piece, studio), entry.where].filter(Boolean).join(', ')}: ${entry.text}`
         : entry.text
     case 'photo':
-      return `Photograph: ${placeOf(entry, piece, studio) ?? shownOn(entry, studio)}`
+      return `Photograph: ${photoWords(entry, piece, studio)}`
     case 'lost':
       return `Lost: ${entry.why || 'not said how'}`
     case 'struck':
@@ -107,7 +107,11 @@ function entryWords(entry: RunEntry, piece: Piece, studio: Studio): string {
   }
 }
 
-/** What a photograph shows: a side, a mistake, the jar by its name. */
+/** What a photograph shows: the place it belongs to, a side, a jar by its name. */
+export const photoWords = (entry: RunEntryOf<'photo'>, piece: Piece, studio: Studio): string =>
+  placeOf(entry, piece, studio) ?? shownOn(entry, studio)
+
+/** What a photograph shows that belongs to no place. */
 const shownOn = ({ side, mediumId }: RunEntryOf<'photo'>, { media }: Studio): string =>
   side === 'jar' && mediumId ? `jar of ${media[mediumId]?.name ?? 'what is gone'}` : PHOTO_WORDS[side]
 
