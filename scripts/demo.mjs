@@ -4,7 +4,7 @@ import { existsSync, readFileSync, statSync, writeFileSync, readdirSync } from '
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 
-const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERNICE_DEMO: '1' }
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', VERNICE_DEMO: 'planned' }
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm'
 const next = ['node_modules/next/dist/bin/next']
 

@@ -4,6 +4,7 @@ import './globals.css'
 import type { Metadata } from 'next'
 import { connection } from 'next/server'
 import type { ReactNode } from 'react'
+import type { Demo } from '@/store/beginnings'
 import { AppFrame } from '@/ui/frame/AppFrame'
 
 export const metadata: Metadata = {
@@ -16,8 +17,11 @@ export default async function Layout({ children }: { children: ReactNode }) {
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <AppFrame demo={process.env.VERNICE_DEMO === '1'}>{children}</AppFrame>
+        <AppFrame demo={demoOf(process.env.VERNICE_DEMO)}>{children}</AppFrame>
       </body>
     </html>
   )
 }
+
+/** `npm run demo` asks for the demo with its days planned; tests plan them themselves. */
+const demoOf = (asked: string | undefined): Demo => (asked === 'planned' ? 'planned' : asked ? 'plain' : 'none')

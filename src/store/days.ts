@@ -15,6 +15,7 @@ import { whatChanged } from '@/core/usecases/days/dayList'
 import type { PlannedCourse, Replayed } from '@/core/usecases/days/replaySchedule'
 import type { Rescue } from '@/core/usecases/drying/rescue'
 import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
+import { demoNow } from './beginnings'
 import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
 import { run, tell, useStudio } from './studioStore'
@@ -212,6 +213,15 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
   })
   return finish
 }
+
+/** The demo is found with its days planned: a quick plan, made while one looks round. What was planned already stays. */
+export function planDemo(): void {
+  const { studio, undoes } = useStudio.getState()
+  if (studio.name !== demoNow().name || studio.schedule.madeAt !== null || undoes !== null) return
+  startPlanning({ rounds: DEMO_ROUNDS, onProgress: () => undefined, onDone: () => undefined })
+}
+
+const DEMO_ROUNDS = 6
 
 /** The studio as its days look while they are being planned. */
 export function usePlannedStudio(): Studio {

@@ -7,6 +7,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Redo2, Undo2, X } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { takeDrafts } from '@/store/drafts'
+import type { Demo } from '@/store/beginnings'
 import { startKeeping } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
 import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
@@ -16,11 +17,15 @@ import { HelpDialog } from './HelpDialog'
 import { useFocusKeeper } from './useFocusKeeper'
 
 /** The frame round every view: where one is, undo and redo, whether it is saved. */
-export function AppFrame({ demo, children }: { demo: boolean; children: ReactNode }) {
+export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }) {
   const status = useStudio((s) => s.status)
   const theme = useStudio((s) => s.studio.settings.theme)
   const [takeUpdate, setTakeUpdate] = useState<(() => void) | null>(null)
-  useEffect(() => void startKeeping(demo), [demo])
+  useEffect(() => {
+    void startKeeping(demo !== 'none').then(async () => {
+      if (demo === 'planned') (await import('@/store/days')).planDemo()
+    })
+  }, [demo])
   useEffect(() => keepOffline((take) => setTakeUpdate(() => take), takeDrafts), [])
   useEffect(() => {
     if (theme === 'system') document.documentElement.removeAttribute('data-theme')
