@@ -40,20 +40,19 @@ export function TodayList({ studio }: { studio: Studio }) {
     >
       {session && items.length > 0 && (
         <div>
-          <h2 className="font-bold">
-            <Link href="/days" className="hover:underline">
-              {localDay(session.startMs, calendar.timeZone)},{' '}
-              <span className="numbers">
-                {clock(session.startMs)} to {clock(session.endMs)}
-              </span>
+          <div className="mb-1 flex items-center justify-between gap-4">
+            <h2 className="font-bold">
+              <Link href="/days" className="hover:underline">
+                {localDay(session.startMs, calendar.timeZone)},{' '}
+                <span className="numbers">
+                  {clock(session.startMs)} to {clock(session.endMs)}
+                </span>
+              </Link>
+            </h2>
+            <Link href={`/bench?session=${encodeURIComponent(session.id)}`} className="btn btn-sm print:hidden">
+              To the bench
             </Link>
-          </h2>
-          <Link
-            href={`/bench?session=${encodeURIComponent(session.id)}`}
-            className="btn float-right ml-3 btn-sm print:hidden"
-          >
-            To the bench
-          </Link>
+          </div>
           <ul className="numbers text-sm">
             {items.slice(0, 7).map((item, i) => (
               <li key={i} className={item.kind === 'cover' ? 'font-bold' : ''}>

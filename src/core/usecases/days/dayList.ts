@@ -30,6 +30,12 @@ export const COVER_VERB: Readonly<Record<Cover, string>> = {
   dampBox: 'put into the damp box',
 }
 
+/** The same of something that is named: “seal the dotted jar in plastic”. */
+export function coverWords(cover: Cover, named: string): string {
+  const [verb, ...how] = COVER_VERB[cover].split(' ')
+  return [verb, named, ...how].join(' ')
+}
+
 /** The cover a lot has just before an instant, by what happened and then by what is planned. */
 function plannedCoverBefore({ piece, visits }: PlannedLot, schedule: Schedule, atMs: number): Cover {
   const planned = visits.filter((visit) => leftMs(visit) < atMs).at(-1)
@@ -45,6 +51,9 @@ interface Stretch {
   readonly atMs: number
   readonly untilMs: number
   readonly title: string
+  /** Which coat it is, from 0, of how many. */
+  readonly coat: number
+  readonly coats: number
 }
 
 /** What hands do in a visit, a stretch each; a visit whose stretches are not told is one. */
@@ -56,7 +65,16 @@ function stretchesOf(piece: Piece, visit: Visit, studio: Studio): Stretch[] {
   if (!visit.touches.length) {
     const titles = [...(visit.makes ? ['make'] : []), ...visit.stepIds.map(titleOf)]
     return titles.length
-      ? [{ visit, atMs: Date.parse(visit.at), untilMs: Date.parse(visit.until), title: titles.join(', ') }]
+      ? [
+          {
+            visit,
+            atMs: Date.parse(visit.at),
+            untilMs: Date.parse(visit.until),
+            title: titles.join(', '),
+            coat: 0,
+            coats: 1,
+          },
+        ]
       : []
   }
   return visit.touches.map(({ stepId, coat, at, until }) => {
@@ -66,10 +84,32 @@ function stretchesOf(piece: Piece, visit: Visit, studio: Studio): Stretch[] {
       visit,
       atMs: Date.parse(at),
       untilMs: Date.parse(until),
-      title: coats > 1 ? `${titleOf(stepId)}, coat ${coat + 1} of ${coats}` : titleOf(stepId),
+      title: titleOf(stepId),
+      coat,
+      coats,
     }
   })
 }
+
+/** What is done in a line: coats of one jar that follow each other are told together. */
+function lineWords(line: readonly Stretch[]): string {
+  const runs: { title: string; from: number; to: number; coats: number }[] = []
+  for (const { title, coat, coats } of line) {
+    const last = runs.at(-1)
+    if (last && coats > 1 && last.title === title && last.to + 1 === coat) last.to = coat
+    else runs.push({ title, from: coat, to: coat, coats })
+  }
+  return runs.map(({ title, ...coats }) => `${title}${coatsDone(coats)}`).join(', ')
+}
+
+const coatsDone = ({ from, to, coats }: { from: number; to: number; coats: number }): string =>
+  coats < 2
+    ? ''
+    : from === 0 && to === coats - 1
+      ? ` (${coats} coats)`
+      : from === to
+        ? ` (coat ${from + 1} of ${coats})`
+        : ` (coats ${from + 1} to ${to + 1} of ${coats})`
 
 /** Everything to do in a session, in order of time: coats and steps in their running order, covers when a lot is left. */
 export function sessionList(studio: Studio, sessionId: string): DayItem[] {
@@ -99,7 +139,7 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
       pieceId: piece.id,
       kind: visit.makes ? 'make' : 'work',
       words:
-        `${clock(atMs)} ${lotName(piece, visit.pots)}: ${line.map(({ title }) => title).join(', ')}` +
+        `${clock(atMs)} ${lotName(piece, visit.pots)}: ${lineWords(line)}` +
         `${covered ? ' (uncover first)' : ''}, until ${clock(Math.max(...line.map(({ untilMs }) => untilMs)))}`,
     }
   })
@@ -134,7 +174,7 @@ function coverItems(visit: Visit, studio: Studio, clock: (ms: number) => string)
     const session = sessionsBetween(calendar, atMs - 1, atMs + 1).find((s) => s.id === visit.sessionId)
     const leaving = session !== undefined && atMs > session.endMs - LEAVING_MS
     const airing = visit.covered ? `${works ? 'leave it open until now, then ' : ''}` : ''
-    items.push(item(atMs, `${airing}${COVER_VERB[visit.cover]} ${named}${leaving ? ' before you leave' : ''}`))
+    items.push(item(atMs, `${airing}${coverWords(visit.cover, named)}${leaving ? ' before you leave' : ''}`))
   }
   return items
 }
