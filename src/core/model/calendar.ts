@@ -137,6 +137,17 @@ export const scheduleSchema = z.strictObject({
   loads: z.array(z.strictObject({ bookingId: id, pieceId: id, pots, stepId: id })).max(5000),
   unmet: z.array(unmetSchema).max(1000),
   pins: z.array(z.strictObject({ pieceId: id, pots, stepId: id, sessionId: z.string().min(1).max(140) })).max(2000),
+  /** Of sessions whose order was searched for: how often colour or tool is changed, and by which share no order could be better. */
+  orders: z
+    .array(
+      z.strictObject({
+        sessionId: z.string().min(1).max(140),
+        changes: z.number().int().min(0).max(10_000),
+        gap: z.number().min(0).max(1000),
+      }),
+    )
+    .max(1000)
+    .optional(),
 })
 
 export type Schedule = z.infer<typeof scheduleSchema>

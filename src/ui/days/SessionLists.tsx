@@ -1,7 +1,7 @@
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { kilnsAfter, localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
-import { loadWords, sessionList } from '@/core/usecases/days/dayList'
+import { loadWords, orderWords, sessionList } from '@/core/usecases/days/dayList'
 
 /** The week in words: what to do in each session and how to leave each piece. This is what is printed. */
 export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
@@ -14,6 +14,7 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
       <ul className="gap-4 sm:columns-2 xl:columns-4">
         {sessions.map((session) => {
           const items = sessionList(studio, session.id)
+          const order = orderWords(studio, session.id)
           return (
             <li
               key={session.id}
@@ -44,6 +45,7 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
               ) : (
                 <p className="text-sm text-base-content/75">Nothing that cannot wait.</p>
               )}
+              {order && <p className="numbers mt-1 text-xs text-base-content/75">{order}</p>}
             </li>
           )
         })}

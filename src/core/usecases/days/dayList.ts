@@ -146,6 +146,19 @@ export function sessionList(studio: Studio, sessionId: string): DayItem[] {
   return [...work, ...visits.flatMap((visit) => coverItems(visit, studio, clock))].sort((a, b) => a.atMs - b.atMs)
 }
 
+/** How the order of a session was found, in a sentence; null where it was not searched for, or nothing could be otherwise. */
+export function orderWords({ schedule }: Studio, sessionId: string): string | null {
+  const order = schedule.orders?.find((one) => one.sessionId === sessionId)
+  const touches = schedule.visits.filter((visit) => visit.sessionId === sessionId).flatMap(({ touches }) => touches)
+  if (!order || touches.length < 2) return null
+  const { changes, gap } = order
+  const percent = Math.round(100 * gap)
+  return (
+    `Colour or tool changes ${changes === 0 ? 'never' : changes === 1 ? 'once' : `${changes} times`}; ` +
+    (percent ? `no order could be better by more than ${percent} %.` : 'no order is better.')
+  )
+}
+
 const lotOf = (piece: Piece, visit: Visit, schedule: Schedule): PlannedLot =>
   plannedLots(piece, schedule).find(({ visits }) => visits.includes(visit)) ?? plannedLots(piece, schedule)[0]
 

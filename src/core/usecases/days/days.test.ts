@@ -15,7 +15,7 @@ import { nextStepIndex, timeline } from '../../plan/timeline'
 import { localDay, sessionsBetween } from '../../schedule/sessions'
 import { allPlans, capacityLeft, firstPlan } from '../../schedule/planStudio'
 import { calibratedFactor } from '../drying/calibrateRoom'
-import { loadWords, nextSession, sessionList, whatChanged } from './dayList'
+import { loadWords, nextSession, orderWords, sessionList, whatChanged } from './dayList'
 import { daysCalendar } from './daysCalendar'
 import { daysColumns, daysGrid, placeOf, SESSION_SHARE } from './daysGrid'
 import { dryingColumns } from '../drying/dryingColumns'
@@ -287,6 +287,21 @@ describe('the days of the demo', () => {
     expect(replayed.filter((r) => r.what === 'work').length).toBeGreaterThan(4)
     expect(replayed.filter((r) => r.what === 'kiln').length).toBeGreaterThan(3)
     expect(replayed.filter((r) => !r.inside)).toEqual([])
+  })
+
+  it('tells how near each order is to the best there could be', () => {
+    const { orders = [] } = schedule
+    expect(orders.length).toBeGreaterThan(2)
+    for (const { sessionId, changes, gap } of orders) {
+      expect(gap, sessionId).toBeLessThan(1)
+      const touches = schedule.visits.filter((visit) => visit.sessionId === sessionId).flatMap((visit) => visit.touches)
+      expect(changes, sessionId).toBeLessThan(Math.max(1, touches.length))
+    }
+    const told = orders.map(({ sessionId }) => orderWords(planned, sessionId))
+    expect(
+      told.some((words) => /^Colour or tool changes \d+ times; no order (is|could be) better/.test(words ?? '')),
+    ).toBe(true)
+    expect(orderWords(studio, orders[0].sessionId)).toBeNull()
   })
 
   it('says what to do in each session, covers last and with their time', () => {

@@ -19,11 +19,16 @@ const ORDER_ROUNDS = 2500
 export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: StudioPlan, final: boolean): Schedule {
   const lots = allPlans(plan)
   const touched = new Map<string, readonly Touch[]>()
-  for (const [sessionId, list] of visitsBySession(lots))
-    touched.set(
-      sessionId,
-      final ? sessionOrder(list, studio.ways.firstGlaze === 'inside', ORDER_ROUNDS).touches : interleave(list).touches,
-    )
+  const orders: NonNullable<Schedule['orders']> = []
+  for (const [sessionId, list] of visitsBySession(lots)) {
+    if (!final) {
+      touched.set(sessionId, interleave(list).touches)
+      continue
+    }
+    const { touches, changes, gap } = sessionOrder(list, studio.ways.firstGlaze === 'inside', ORDER_ROUNDS)
+    touched.set(sessionId, touches)
+    if (gap !== null) orders.push({ sessionId, changes, gap: Number(gap.toFixed(3)) })
+  }
   const visits = lots.flatMap((lot) => {
     const chances = chancesOf(lot, problem.nowMs)
     return lot.visits.map((visit, i) =>
@@ -48,7 +53,7 @@ export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: Studi
   const unmet = lots
     .filter((lot) => lot.unplaced.length > 0)
     .map((lot): Unmet => unmetOf(studio, problem, plan, lot, final))
-  return { madeAt: iso(problem.nowMs), visits, loads, unmet, pins: studio.schedule.pins }
+  return { madeAt: iso(problem.nowMs), visits, loads, unmet, pins: studio.schedule.pins, ...(final ? { orders } : {}) }
 }
 
 const iso = (ms: number) => new Date(Math.round(ms / 60_000) * 60_000).toISOString().replace(/\.\d+Z$/, 'Z')
