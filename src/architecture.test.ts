@@ -66,6 +66,8 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   ],
   'core/usecases/fired': [
     'core/usecases/run',
+    'core/usecases/tiles',
+    'core/usecases/view',
     'core/usecases/words',
     'core/judge',
     'core/schedule',

@@ -4,8 +4,7 @@ import './globals.css'
 import type { Metadata } from 'next'
 import { connection } from 'next/server'
 import type { ReactNode } from 'react'
-import type { Demo } from '@/store/beginnings'
-import { AppFrame } from '@/ui/frame/AppFrame'
+import { AppFrame, type Demo } from '@/ui/frame/AppFrame'
 
 export const metadata: Metadata = {
   title: { default: 'Vernice', template: '%s · Vernice' },

@@ -1,9 +1,6 @@
 import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
 import type { Studio } from '@/core/model/studio'
 
-/** What a browser without a studio begins with: a studio of its own, the demo, or the demo with its days planned. */
-export type Demo = 'none' | 'plain' | 'planned'
-
 /** The time zone of this machine. */
 const machineZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
 

@@ -1,9 +1,11 @@
+import type { Stage } from '../clay/stages'
 import type { Outcome } from '../model/outcome'
 import type { Piece } from '../model/piece'
 import { NOTHING_KNOWN, type RunEntry } from '../model/run'
 import { stepEntry } from '../model/runEntries'
 import type { Studio } from '../model/studio'
 import { isFiring } from '../plan/step'
+import { timeline } from '../plan/timeline'
 
 const iso = (ms: number) => new Date(ms).toISOString().replace(/\.\d+Z$/, 'Z')
 
@@ -26,6 +28,11 @@ const NOTES: Readonly<Record<string, string>> = {
   'scallop-dish': 'Blue from the new jar.',
 }
 
+/** Where the clay had dried further than was planned. */
+const DRIER: Readonly<Record<string, Partial<Record<Stage, Stage>>>> = {
+  'feather-jar': { leatherHard: 'hardLeatherHard' },
+}
+
 /** A record of what is done already on a piece: its steps spread over the time since it was made. */
 function recordOf(piece: Piece, studio: Studio, nowMs: number): Pick<Piece, 'run' | 'outcomes'> {
   const { madeAt } = piece.making
@@ -33,13 +40,15 @@ function recordOf(piece: Piece, studio: Studio, nowMs: number): Pick<Piece, 'run
   if (!madeAt || !done.length) return { run: [], outcomes: [] }
   const madeMs = Date.parse(madeAt)
   const at = (share: number) => iso(madeMs + share * (nowMs - madeMs) * 0.94)
-  const run: RunEntry[] = done.map((step, i) =>
-    stepEntry(step, [], studio, {
+  const times = timeline(piece.steps)
+  const run: RunEntry[] = done.map((step, i) => {
+    const planned = times[piece.steps.indexOf(step)].stage
+    return stepEntry(step, [], studio, {
       now: at((i + 1) / (done.length + 1)),
       by: 'Mara',
-      conditions: { ...NOTHING_KNOWN, celsius: 17, humidity: 0.58 },
-    }),
-  )
+      conditions: { ...NOTHING_KNOWN, clay: DRIER[piece.id]?.[planned] ?? planned, celsius: 17, humidity: 0.58 },
+    })
+  })
   const note = NOTES[piece.id]
   if (note)
     run.push({

@@ -62,7 +62,7 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
             {last?.faults.map(
               ({ fault, where }) => `, ${FAULT[fault].name.toLowerCase()}${where ? ` (${where})` : ''}`,
             )}
-            {last?.note && `. ${last.note}`}
+            {last?.note && `. “${last.note}”`}
           </p>
           <div className="mt-2 space-y-2">
             {last?.faults.map(({ fault }) => (

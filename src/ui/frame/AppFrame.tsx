@@ -7,7 +7,6 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Redo2, Undo2, X } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { takeDrafts } from '@/store/drafts'
-import type { Demo } from '@/store/beginnings'
 import { startKeeping } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
 import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
@@ -15,6 +14,9 @@ import { QuestionDialog } from './QuestionDialog'
 import { HatchDefinitions } from '@/ui/kit/Hatch'
 import { HelpDialog } from './HelpDialog'
 import { useFocusKeeper } from './useFocusKeeper'
+
+/** What a browser without a studio begins with: a studio of its own, the demo, or the demo with its days planned. */
+export type Demo = 'none' | 'plain' | 'planned'
 
 /** The frame round every view: where one is, undo and redo, whether it is saved. */
 export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }) {
