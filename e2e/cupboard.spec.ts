@@ -136,7 +136,9 @@ test('two jars are mixed and kept; a colour is matched, and its recipe used on a
   await wanted.fill('97 0 60')
   await wanted.press('Enter')
   await page.getByRole('button', { name: 'Find recipes' }).click()
-  await expect(page.getByTestId('unreached')).toContainText(/beside the nearest the difference is .+ \(ΔE [\d.]+\)/, { timeout: 30_000 })
+  await expect(page.getByTestId('unreached')).toContainText(/beside the nearest the difference is .+ \(ΔE [\d.]+\)/, {
+    timeout: 30_000,
+  })
 
   await wanted.fill(green)
   await wanted.press('Enter')

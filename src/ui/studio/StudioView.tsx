@@ -172,8 +172,8 @@ export function StudioView() {
             Cautions
           </h2>
           <p>
-            Colours of the starter jars are invented until your own tiles are fired. Cone temperatures are from memory: check
-            your maker’s chart.
+            Colours of the starter jars are invented until your own tiles are fired. Cone temperatures are from memory:
+            check your maker’s chart.
           </p>
           <p>
             Food-safe is the maker’s label plus a laboratory’s test, never this program’s verdict. Follow makers’

@@ -31,7 +31,7 @@ export const COVER_VERB: Readonly<Record<Cover, string>> = {
 }
 
 /** The same of something that is named: “seal the dotted jar in plastic”. */
-export function coverWords(cover: Cover, named: string): string {
+function coverWords(cover: Cover, named: string): string {
   const [verb, ...how] = COVER_VERB[cover].split(' ')
   return [verb, named, ...how].join(' ')
 }
