@@ -390,6 +390,32 @@ const SILENCES: readonly Silence[] = [
     what: 'glazed to the foot, but strung on a wire',
     steps: [dry, bisque, wipe, glaze(inside, 'pour'), glaze(outside()), { ...build.fire('glaze', '05'), wire: true }],
   },
+  {
+    rule: 'tong-marks',
+    what: 'tongs whose marks are dabbed over',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      glaze(inside, 'pour'),
+      glaze(outside(), 'dip', 'clear-gloss', { tongs: { dabbed: true } }),
+      foot,
+      glost(),
+    ],
+  },
+  {
+    rule: 'tong-marks',
+    what: 'tongs planned, but the glaze is brushed',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      glaze(inside, 'pour'),
+      glaze(outside(), 'brush', 'clear-gloss', { tongs: { dabbed: false } }),
+      foot,
+      glost(),
+    ],
+  },
   { rule: 'food-surface-not-sealed', what: 'glazed inside', steps: [dry, ...finish] },
   {
     rule: 'food-surface-not-sealed',

@@ -1,4 +1,5 @@
 import { isGreenware, STAGE } from '../../clay/stages'
+import { gripped } from '../../plan/acts/glaze'
 import * as build from '../../plan/build'
 import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
@@ -127,6 +128,25 @@ export const glazeRules: readonly Rule[] = [
                       upMm: BARE_FOOT_MM,
                     }),
                   ],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'tong-marks',
+    guards: 'the marks of tongs dabbed over',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+        if (!gripped(step) || step.tongs?.dabbed) return []
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}, below the rim`,
+            sentence: 'The tongs leave two bare marks below the rim.',
+            because: 'Where they grip no glaze stays; a dab from a brush, once it is matte, closes over in the fire.',
+            mends: [changeStep(plan, 'Dab them over', step.id, { tongs: { dabbed: true } })],
           },
         ]
       }),

@@ -3,7 +3,7 @@ import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
-import { INSIDE, OUTSIDE, placeSchema } from '../../vocabulary/place'
+import { INSIDE, OUTSIDE, placeSchema, type Place } from '../../vocabulary/place'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, wherePlain } from './phrases'
@@ -24,6 +24,16 @@ const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
 const rawMm = ({ how, coats }: { readonly how: Glazing; readonly coats: number }): string =>
   ((GLAZING[how].wetUm * glazeCoats(how, coats)) / 1000).toFixed(1)
 
+/** Where tongs grip and how large their marks are, mm and degrees from the front. Common practice, no source. */
+const TONGS = { belowMm: 12, markMm: 7, degrees: [90, 270] } as const
+
+/** Whether tongs grip the wall in a dip: outside, below the rim. */
+export const gripped = (step: {
+  readonly how: Glazing
+  readonly place: Place
+  readonly tongs?: { readonly dabbed: boolean }
+}): boolean => step.tongs !== undefined && step.how === 'dip' && step.place.parts.includes('outside')
+
 /** Minutes for a dip or a pour. Ours, common practice. */
 const BUCKET_MINUTES = 2
 
@@ -37,6 +47,8 @@ export const glaze = defineAct('glaze', {
   drips: z.boolean(),
   /** A dip with the piece held askew: how far, and to which side the line rises, degrees from the front. */
   tilt: z.strictObject({ degrees: z.number().min(1).max(60), towardDeg: z.number().min(0).max(360) }).optional(),
+  /** Held with tongs, which leave two bare marks below the rim, and whether these were dabbed over. */
+  tongs: z.strictObject({ dabbed: z.boolean() }).optional(),
   waits: z.boolean(),
 })({
   family: 'Glaze',
@@ -56,9 +68,8 @@ export const glaze = defineAct('glaze', {
   bench: (step, told) => ({
     detail:
       `${HOW[step.how](step.coats)}: ${told.place(step.place)}.` +
-      (step.tilt
-        ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side; dab over the tong marks.`
-        : '') +
+      (step.tilt ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side.` : '') +
+      (gripped(step) ? ' Hold it with tongs at the rim; dab glaze over their two marks once it is matte.' : '') +
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,
@@ -103,6 +114,12 @@ export const glaze = defineAct('glaze', {
         if (i > 0) skin.liftShiny(stretches, seed + 60 + i)
         skin.coatTogether(laid, place, [field])
       })
+    }
+    if (gripped(step) && !step.tongs?.dabbed) {
+      const { outside } = skin.grid.form.zones
+      const upMm = outside.to - outside.from - TONGS.belowMm
+      for (const degrees of TONGS.degrees)
+        skin.push({ act: 'lift', share: 1 }, skin.dab(upMm, degrees, TONGS.markMm), true)
     }
     if (step.drips) {
       const drips = skin.drips(stretches, seed + 5)

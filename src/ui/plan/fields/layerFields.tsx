@@ -2,6 +2,7 @@
 
 import { Plus, X } from 'lucide-react'
 import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
+import { gripped } from '@/core/plan/acts/glaze'
 import type { StepOf } from '@/core/plan/step'
 import { APPLICATOR, APPLICATORS, LINER, LINERS } from '@/core/vocabulary/tools'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
@@ -306,6 +307,20 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
             label="Held askew"
             checked={step.tilt !== undefined}
             onChange={(on) => change({ tilt: on ? { degrees: 20, towardDeg: 0 } : undefined })}
+          />
+        )}
+        {step.how === 'dip' && step.place.parts.includes('outside') && (
+          <Check
+            label="Held with tongs"
+            checked={step.tongs !== undefined}
+            onChange={(on) => change({ tongs: on ? { dabbed: true } : undefined })}
+          />
+        )}
+        {gripped(step) && (
+          <Check
+            label="Their marks dabbed over"
+            checked={step.tongs?.dabbed ?? false}
+            onChange={(dabbed) => change({ tongs: { dabbed } })}
           />
         )}
       </div>
