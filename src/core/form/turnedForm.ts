@@ -139,7 +139,7 @@ function buildSolid(preset: FormPreset, sizes: TurnedSizes, variation: FormVaria
   })
 }
 
-/** A wire goes through a hole from this width on when the clay has shrunk, mm. Common practice, no source. */
+/** From this width on, as made, a wire still goes through a hole when the clay has shrunk, mm. Common practice, no source. */
 const NARROWEST_HOLE_MM = 1.5
 
 /** A body that closes at the top: across its base, up its outside to the axis. */

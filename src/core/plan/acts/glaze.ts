@@ -3,7 +3,7 @@ import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
-import { INSIDE, OUTSIDE, placeSchema, type Place } from '../../vocabulary/place'
+import { INSIDE, OUTSIDE, placeSchema, TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, wherePlain } from './phrases'
@@ -27,12 +27,16 @@ const rawMm = ({ how, coats }: { readonly how: Glazing; readonly coats: number }
 /** Where tongs grip and how large their marks are, mm and degrees from the front. Common practice, no source. */
 const TONGS = { belowMm: 12, markMm: 7, degrees: [90, 270] } as const
 
-/** Whether tongs grip the wall in a dip: outside, below the rim. */
+/** Whether tongs grip where glaze comes in a dip: outside, below the rim. What stays bare there can be held without a mark. */
 export const gripped = (step: {
   readonly how: Glazing
   readonly place: Place
   readonly tongs?: { readonly dabbed: boolean }
-}): boolean => step.tongs !== undefined && step.how === 'dip' && step.place.parts.includes('outside')
+}): boolean => {
+  const { parts, band } = step.place
+  const toTheRim = band === null || band.toMm >= TO_THE_EDGE_MM
+  return step.tongs !== undefined && step.how === 'dip' && parts.includes('outside') && toTheRim
+}
 
 /** Minutes for a dip or a pour. Ours, common practice. */
 const BUCKET_MINUTES = 2
@@ -117,7 +121,8 @@ export const glaze = defineAct('glaze', {
     }
     if (gripped(step) && !step.tongs?.dabbed) {
       const { outside } = skin.grid.form.zones
-      const upMm = outside.to - outside.from - TONGS.belowMm
+      const long = outside.to - outside.from
+      const upMm = Math.max(long / 2, long - TONGS.belowMm)
       for (const degrees of TONGS.degrees)
         skin.push({ act: 'lift', share: 1 }, skin.dab(upMm, degrees, TONGS.markMm), true)
     }

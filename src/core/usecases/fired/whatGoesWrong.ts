@@ -83,7 +83,7 @@ const timesWords = (ratios: readonly number[], what: string): string => {
   const spread = Math.round(100 * (Math.exp(median(ratios.map((r) => Math.abs(Math.log(r / m))))) - 1))
   return (
     (off < 3
-      ? `${what} as a rule as reckoned`
+      ? `as a rule ${what} as long as reckoned`
       : `as a rule ${what} ${off} % ${m > 1 ? 'longer' : 'shorter'} than reckoned`) +
     (ratios.length > 2 ? `; half of them within ${spread} % of that` : '; too few to say how they spread')
   )
