@@ -7,6 +7,7 @@ import { jpegParts } from '../src/core/formats/jpegParts'
 import {
   contents,
   expect,
+  firstPlan,
   open,
   openPlan,
   openText,
@@ -41,8 +42,7 @@ test('one whole evening by keyboard alone, from the rack to the last cover', asy
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await page.getByRole('button', { name: /^Plan the days/ }).click()
-  await page.getByRole('button', { name: 'Keep this one' }).click({ timeout: 60_000 })
-  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  await firstPlan(page)
   await page.getByRole('link', { name: 'Rack', exact: true }).click()
   await page.getByTestId('today').getByRole('link', { name: 'To the bench' }).press('Enter')
   const status = page.getByTestId('bench').getByRole('status').first()

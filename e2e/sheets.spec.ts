@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { contents, expect, open, openPlan, saved, setClock, step, test, WEDNESDAY } from './studio'
+import { contents, expect, firstPlan, open, openPlan, saved, setClock, step, test, WEDNESDAY } from './studio'
 import { pagesOf } from '../src/core/formats/fixtures/reading'
 
 /* Sheets at true size: from a plan to each sheet, in mm and inches, by what the clay has shrunk, and back into clay and printer. */
@@ -148,8 +148,7 @@ test('an evening has its sheets, and an empty studio says what they are made fro
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await page.getByRole('button', { name: /^Plan the days/ }).click()
-  await page.getByRole('button', { name: 'Keep this one' }).click({ timeout: 60_000 })
-  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  await firstPlan(page)
   await open(page, '/bench')
   await page.getByRole('link', { name: 'Its sheets at true size' }).first().click()
   await expect(page.getByRole('heading', { name: 'What this evening needs' })).toBeVisible()

@@ -147,6 +147,16 @@ export async function addStep(page: Page, family: string, act?: string): Promise
 export const takeItIn = (page: Page): Promise<void> =>
   page.getByTestId('question').getByRole('button', { name: 'Take it in' }).click()
 
+/** Waits for days that are being planned; the first plan will do where nothing hangs on a better one. */
+export async function firstPlan(page: Page): Promise<void> {
+  const again = page.getByRole('button', { name: 'Plan again from now' })
+  const keep = page.getByRole('button', { name: 'Keep this one' })
+  await expect(again.or(keep)).toBeVisible({ timeout: 60_000 })
+  // It may be done before it is pressed.
+  await keep.click({ timeout: 2000 }).catch(() => undefined)
+  await expect(again).toBeVisible({ timeout: 60_000 })
+}
+
 /** A Wednesday afternoon, before the evening session of the demo studio. */
 export const WEDNESDAY = Date.UTC(2026, 2, 4, 16)
 
