@@ -212,7 +212,7 @@ function Media({ studio }: { studio: Studio }) {
                 <div>
                   <h2 className="text-xl font-bold">{chosen.name}</h2>
                   <p className="text-sm text-base-content/80">
-                    {KNOWN_WORDS[chosen.knownBy]}
+                    colour: {KNOWN_WORDS[chosen.knownBy]}
                     {chosen.cautions.length ? ` · ${chosen.cautions.map((c) => CAUTION_WORDS[c]).join(', ')}` : ''}
                   </p>
                 </div>
