@@ -3,7 +3,7 @@ import { hexFromLab } from '@/core/colour/colourSpaces'
 import { labUnder } from '@/core/colour/layeredColour'
 import type { Body } from '@/core/vocabulary/material'
 import { useInUnits } from '@/ui/kit/useInUnits'
-import { LabelFact } from './LabelFact'
+import { LabelColours, LabelFact } from './LabelParts'
 
 /** How a clay looks at its stages, in order. */
 export const clayColours = ({ raw, reflectance }: Body) =>
@@ -30,13 +30,7 @@ export function ClayLabel({ body }: { body: Body }) {
   const bars = body.bars?.read.length ?? 0
   return (
     <section aria-label={`Label of ${body.name}`} className="border border-base-content" data-testid="clay-label">
-      <div className="flex h-20 border-b border-base-content text-[11px]">
-        {clayColours(body).map(([words, colour]) => (
-          <span key={words} className="flex flex-1 items-end" style={{ background: colour }}>
-            <span className="bg-base-100 px-1">{words}</span>
-          </span>
-        ))}
-      </div>
+      <LabelColours colours={clayColours(body)} />
       <dl className="space-y-1 p-3 text-sm">
         <LabelFact term="Range">
           cone {body.range.from} to {body.range.to}, bisque at cone {body.bisqueCone}

@@ -3,7 +3,7 @@ import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { APPLICATOR } from '@/core/vocabulary/tools'
 import { swatchOf } from '@/ui/kit/colours'
 import { Words } from '@/ui/kit/Words'
-import { LabelFact } from './LabelFact'
+import { LabelColours, LabelFact } from './LabelParts'
 
 /** What matters of a jar, as it would stand on its label: colours, range, coats, cautions, what is left. */
 export function JarLabel({ medium }: { medium: Medium }) {
@@ -18,19 +18,13 @@ export function JarLabel({ medium }: { medium: Medium }) {
   ]
   return (
     <section aria-label={`Label of ${medium.name}`} className="border border-base-content" data-testid="jar-label">
-      <div className="flex h-20 border-b border-base-content text-[11px]">
-        {(
-          [
-            ['raw, wet', raw.wet],
-            ['raw, dry', raw.dry],
-            ...(kind.resists ? [] : [['fired, opaque', swatchOf(medium)] as const]),
-          ] as const
-        ).map(([words, colour]) => (
-          <span key={words} className="flex flex-1 items-end" style={{ background: colour }}>
-            <span className="bg-base-100 px-1">{words}</span>
-          </span>
-        ))}
-      </div>
+      <LabelColours
+        colours={[
+          ['raw, wet', raw.wet],
+          ['raw, dry', raw.dry],
+          ...(kind.resists ? [] : [['fired, opaque', swatchOf(medium)] as const]),
+        ]}
+      />
       <dl className="space-y-1 p-3 text-sm">
         <LabelFact term="What">
           <Words text={kind.name} />

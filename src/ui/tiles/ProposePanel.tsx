@@ -67,6 +67,15 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
     setProposed(null)
     onAdded(tiles[0].id)
   }
+  const clay = (label: string) => (
+    <Select
+      told
+      label={label}
+      value={bodyId}
+      choices={bodies.map((b) => [b.id, b.name] as const)}
+      onChange={setBodyId}
+    />
+  )
   return (
     <section aria-label="Plan a test tile" className="space-y-3">
       <h2 className="text-lg font-bold">What do you want to know?</h2>
@@ -91,15 +100,7 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
               choices={colours.map((m) => [m.id, m.name] as const)}
               onChange={setMediumId}
             />{' '}
-            cover{' '}
-            <Select
-              told
-              label="cover"
-              value={bodyId}
-              choices={bodies.map((b) => [b.id, b.name] as const)}
-              onChange={setBodyId}
-            />
-            ?
+            cover {clay('cover')}?
           </>
         )}
         {kind === 'under' && (
@@ -112,15 +113,7 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
               choices={glazes.map((m) => [m.id, m.name] as const)}
               onChange={setGlazeId}
             />{' '}
-            on{' '}
-            <Select
-              told
-              label="on"
-              value={bodyId}
-              choices={bodies.map((b) => [b.id, b.name] as const)}
-              onChange={setBodyId}
-            />
-            ?
+            on {clay('on')}?
           </>
         )}
         {kind === 'learn' && 'Which squares would make the colours of your plans surest?'}
