@@ -21,7 +21,7 @@ async function openDryness(page: Page, id: string): Promise<void> {
 
 async function planDays(page: Page, button: RegExp): Promise<void> {
   await page.getByRole('button', { name: button }).click()
-  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: 'Plan again from now' })).toBeVisible({ timeout: 90_000 })
 }
 
 test('a piece is made, covered, found leather-hard: the room learns, and undo takes it back', async ({ page }) => {
@@ -58,6 +58,8 @@ test('a piece is made, covered, found leather-hard: the room learns, and undo ta
 test('the days are planned, a step is moved, a session is missed, and all is planned again from what happened', async ({
   page,
 }) => {
+  // Three times the days are planned to the end.
+  test.setTimeout(240_000)
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await planDays(page, /^Plan the days/)
