@@ -46,7 +46,8 @@ export function PhotoButton({
       <dialog
         ref={dialog}
         aria-label={`${piece.name}, ${words}`}
-        onClose={() => setOpen(false)}
+        // It may have been opened again before it is told that it was closed.
+        onClose={() => !dialog.current?.open && setOpen(false)}
         className={clsx(
           'm-auto max-h-[94dvh] w-[min(60rem,96vw)] overflow-y-auto border',
           'border-base-content bg-base-100 p-4 text-base-content shadow-lg backdrop:bg-black/40',
