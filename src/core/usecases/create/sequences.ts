@@ -134,18 +134,24 @@ const throughBisque = ({ body }: SequenceContext): StepContent[] => [
 const insideFirst = (c: SequenceContext): StepContent[] =>
   c.form.flat || c.side !== 'outside' ? [] : [build.glaze(clearFor(c).id, INSIDE, 'pour')]
 
+/** What is decorated on less than this takes fine lines and a plain border, mm: a loop’s lines would run into each other. Ours. */
+const SMALL_MM = 40
+
 /** Ways to begin a plan. */
 export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   sgraffito: {
     name: 'Colour over all, carve through',
     words: 'colour on leather-hard clay, a pattern cut through to the body, clear over it',
     steps: (c) => {
-      const cut = onForm(c, c.side === 'face' ? 'leaves' : 'reeds', 12, 0.14, 0.6, 1.6, { variation: 0.5 })
+      const small = surfaceMm(c) < SMALL_MM
+      const cut = small
+        ? onForm(c, 'zigzag', 8, 0.28, 0.44, 0.8)
+        : onForm(c, c.side === 'face' ? 'leaves' : 'reeds', 12, 0.14, 0.6, 1.6, { variation: 0.5 })
       return [
         build.bring('leatherHard'),
         build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.08)),
         ...markedFor(c, cut),
-        build.carve('narrowLoop', cut),
+        build.carve(small ? 'knife' : 'narrowLoop', cut),
         ...throughBisque(c),
         ...finish(c),
       ]
