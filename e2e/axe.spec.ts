@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { writeStudio } from '../src/core/formats/verniceFile'
-import { atRest, expect, firstPlan, open, openPlan, openText, test, visit } from './studio'
+import { atRest, expect, firstPlan, open, openOverPlan, openPlan, openText, openWaysOn, test, visit } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
@@ -114,14 +114,7 @@ for (const [theme, rules] of [
     await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour', exact: true }).click()
     await look('menu of acts', '[role=menu]')
     await page.keyboard.press('Escape')
-    await page.getByText('Take away', { exact: true }).click()
-    await look('menu of files', '[role=menu]')
-    await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
-    await look('size of the picture', 'dialog[open]')
-    await page.keyboard.press('Escape')
-    await page.keyboard.press('?')
-    await look('help', 'dialog[open]')
-    await page.keyboard.press('Escape')
+    await openOverPlan(page, look)
     await openPlan(page, 'fence-tiles')
     await look('plan of a tile')
     await page.getByRole('radio', { name: 'drawings', exact: true }).click()
@@ -172,17 +165,7 @@ test('axe finds nothing on what opens in the other views', async ({ page }) => {
   await visit(page, '/cupboard?show=clays')
   await page.getByText('Change this clay').click()
   await look('a clay', 'main')
-  await visit(page, '/plan/swift-mugs')
-  await page.getByRole('radio', { name: 'dryness', exact: true }).click()
-  await expect(page.getByTestId('rescue').getByRole('button').first()).toBeVisible({ timeout: 30_000 })
-  await look('ways on', SHEET)
-  await visit(page, '/')
-  await page
-    .getByRole('button', { name: /^More of / })
-    .first()
-    .click()
-  await look('menu of a piece', '[role=menu]')
-  await page.keyboard.press('Escape')
+  await openWaysOn(page, look)
   await visit(page, '/cupboard')
   await page.getByRole('button', { name: 'Add a material' }).click()
   await look('a new material')

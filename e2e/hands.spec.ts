@@ -9,8 +9,10 @@ import {
   drawn,
   expect,
   open,
+  openOverPlan,
   openPlan,
   openText,
+  openWaysOn,
   settled,
   skins,
   step,
@@ -209,25 +211,8 @@ test.describe('by hand', () => {
     }
     await fields('reed-jugs', ['Carve reeds'])
     await fields('kelp-bottle', ['Trail spirals'])
-    await page.getByText('Take away', { exact: true }).click()
-    await look('menu of files', '[role=menu]')
-    await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
-    await look('size of the picture', 'dialog[open]')
-    await page.keyboard.press('Escape')
-    await page.keyboard.press('?')
-    await look('help', 'dialog[open]')
-    await page.keyboard.press('Escape')
-    await visit(page, '/plan/swift-mugs')
-    await page.getByRole('radio', { name: 'dryness', exact: true }).click()
-    await expect(page.getByTestId('rescue').getByRole('button').first()).toBeVisible({ timeout: 30_000 })
-    await look('ways on', '[data-testid="rescue"]')
-    await visit(page, '/')
-    await page
-      .getByRole('button', { name: /^More of / })
-      .first()
-      .click()
-    await look('menu of a piece', '[role=menu]')
-    await page.keyboard.press('Escape')
+    await openOverPlan(page, look)
+    await openWaysOn(page, look)
     await visit(page, '/studio')
     await openText(page, 'x.json', writeStudio(demoStudio()))
     await expect(page.getByTestId('question')).toBeVisible()

@@ -157,6 +157,34 @@ export async function firstPlan(page: Page): Promise<void> {
   await expect(again).toBeVisible({ timeout: 60_000 })
 }
 
+/** Looks at something that has opened: its name, and where it is. */
+type Look = (where: string, within?: string) => Promise<unknown>
+
+/** Opens, one after another, what opens over a plan: the menu of files, the size of the picture, the help. */
+export async function openOverPlan(page: Page, look: Look): Promise<void> {
+  await page.getByText('Take away', { exact: true }).click()
+  await look('menu of files', '[role=menu]')
+  await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
+  await look('size of the picture', 'dialog[open]')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('?')
+  await look('help', 'dialog[open]')
+  await page.keyboard.press('Escape')
+}
+
+/** Opens the ways on for clay that is too dry, and then the menu of a piece on the rack. */
+export async function openWaysOn(page: Page, look: Look): Promise<void> {
+  await visit(page, '/plan/swift-mugs')
+  await page.getByRole('radio', { name: 'dryness', exact: true }).click()
+  await expect(page.getByTestId('rescue').getByRole('button').first()).toBeVisible({ timeout: 30_000 })
+  await look('ways on', '[data-testid="rescue"]')
+  await visit(page, '/')
+  const menu = page.getByRole('button', { name: /^More of / }).first()
+  await menu.click()
+  await look('menu of a piece', '[role=menu]')
+  await page.keyboard.press('Escape')
+}
+
 /** A Wednesday afternoon, before the evening session of the demo studio. */
 export const WEDNESDAY = Date.UTC(2026, 2, 4, 16)
 
