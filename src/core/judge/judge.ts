@@ -17,6 +17,7 @@ import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
 import { orderRules } from './rules/orderRules'
+import { sprayRules } from './rules/sprayRules'
 import { areaRules } from './rules/areaRules'
 import { partRules } from './rules/partRules'
 import { stageRules } from './rules/stageRules'
@@ -28,6 +29,7 @@ export const RULES: readonly Rule[] = [
   ...dryingRules,
   ...coatRules,
   ...orderRules,
+  ...sprayRules,
   ...carveRules,
   ...motifRules,
   ...areaRules,

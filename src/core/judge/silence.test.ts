@@ -25,6 +25,7 @@ import {
   roundSquares,
   saidBy,
   spirals,
+  sprayedOn,
   sponge,
   inStrips,
   squares,
@@ -636,6 +637,35 @@ const SILENCES: readonly Silence[] = [
       build.coat('marsh-black', outside(30, 60), 2, { applicator: 'spatter', intent: 'blush' }),
       build.peel(),
     ),
+  },
+  {
+    rule: 'overspray',
+    what: 'the handle meant too',
+    steps: [leather, sprayedOn(outside()), dry, ...finish],
+    piece: withPart('handle'),
+  },
+  {
+    rule: 'overspray',
+    what: 'the handle under tape',
+    steps: [
+      leather,
+      build.mask({ parts: [], on: ['handle/all'], band: null, sectors: null }),
+      sprayedOn({ ...outside(), on: [] }),
+      build.peel(),
+      dry,
+      ...finish,
+    ],
+    piece: withPart('handle'),
+  },
+  {
+    rule: 'spray-misses',
+    what: 'a wall sprayed level',
+    steps: [leather, sprayedOn(outside(), { upDeg: 0, fromDeg: null }), dry, ...finish],
+  },
+  {
+    rule: 'spray-misses',
+    what: 'shaded on purpose from one side',
+    steps: [leather, sprayedOn(outside(), { upDeg: 0, fromDeg: 90 }), dry, ...finish],
   },
   {
     rule: 'light-over-dark',

@@ -7,7 +7,7 @@ import { type Step, type StepContent, type StepOf } from './step'
 import type { Place } from '../vocabulary/place'
 import { PLAIN_COAT } from './acts/coat'
 import type { TextureKind } from '../vocabulary/textures'
-import { TOOL, type Liner, type Tool } from '../vocabulary/tools'
+import { GLAZING, TOOL, type Liner, type Tool } from '../vocabulary/tools'
 
 /* Steps in few words, with what is usual left out. */
 
@@ -133,7 +133,7 @@ export const glaze = (
   mediumId,
   place,
   how,
-  coats: how === 'brush' ? 3 : 1,
+  coats: GLAZING[how].coats,
   drips: false,
   waits: true,
   ...more,

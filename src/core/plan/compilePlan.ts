@@ -2,13 +2,14 @@ import { seedFromText } from '../base/random'
 import { isDamp } from '../clay/stages'
 import type { Cone } from '../firing/cones'
 import { profileAt, type TurnedForm } from '../form/turnedForm'
-import { onAtlas, type Atlas } from '../skin/atlas'
+import { onAtlas, surfacesIn, type Atlas } from '../skin/atlas'
 import type { SkinGrid } from '../skin/grid'
 import type { MediaTable } from '../skin/mediaTable'
 import type { SkinOperation } from '../skin/operation'
 import type { BathPlane } from '../skin/bath'
+import type { Surface } from '../form/surfaces/surface'
 import { SkinCompiler } from '../skin/skinCompiler'
-import { isBath, localStage, reachOn } from './localStage'
+import { isBath, localStage, reachOn, sprays } from './localStage'
 import { SMUDGED } from './mishap'
 import { actOf, type Step, type StepOf } from './step'
 import { asLaid } from './strays'
@@ -24,12 +25,13 @@ import { timeline } from './timeline'
 export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, on: SkinGrid | Atlas): SkinOperation[] {
   if (!('charts' in on)) return compileOn(steps, mediaTable, on)
   const [wall, ...parts] = on.charts
-  const operations = compileOn(steps, mediaTable, wall.grid)
+  const surfaces = surfacesIn(on)
+  const operations = compileOn(steps, mediaTable, wall.grid, { surfaces })
   if (!parts.length) return operations
   const all = [
     ...operations,
     ...parts.flatMap((chart) =>
-      compileOn(steps, mediaTable, chart.grid, wall.surface.form).map((operation) => ({
+      compileOn(steps, mediaTable, chart.grid, { surfaces, wall: wall.surface.form }).map((operation) => ({
         ...operation,
         field: onAtlas(operation.field, chart),
       })),
@@ -38,20 +40,20 @@ export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, on: 
   return all.toSorted((a, b) => a.stepIndex - b.stepIndex)
 }
 
-/** The acts on one surface; `wall` is the form that it is joined to, if it is a part. */
+/** The acts on one of the surfaces of a piece; `wall` is the form that it is joined to, if it is a part. */
 function compileOn(
   steps: readonly Step[],
   mediaTable: MediaTable,
   grid: SkinGrid,
-  wall: TurnedForm | null = null,
+  { surfaces, wall = null }: { readonly surfaces?: readonly Surface[]; readonly wall?: TurnedForm | null } = {},
 ): SkinOperation[] {
-  const skin = new SkinCompiler(mediaTable, grid)
+  const skin = new SkinCompiler(mediaTable, grid, surfaces)
   const times = timeline(steps)
   const { surface } = grid
   asLaid(steps).forEach((step, index) => {
     skin.bath = isBath(step)
     const reach = reachOn(surface, step)
-    if (!reach.length) return
+    if (!reach.length && !sprays(step)) return
     skin.index = index
     skin.stage = localStage(surface, steps, index, times[index].stage)
     skin.seed = seedFromText(wall ? `${surface.id} ${step.id}` : step.id) & 0xffff
@@ -70,7 +72,7 @@ function bathOf(step: StepOf<'glaze'>, form: TurnedForm, onPart: boolean): BathP
   const { band, parts } = step.place
   const { tilt } = step
   const { outside } = form.zones
-  if (step.how === 'brush' || !band || !parts.includes('outside') || (!tilt && !onPart)) return null
+  if (!isBath(step) || !band || !parts.includes('outside') || (!tilt && !onPart)) return null
   const heightAt = (up: number) => profileAt(form, Math.min(outside.to, outside.from + up)).z
   const [low, high] = [Math.min(band.fromMm, band.toMm), Math.max(band.fromMm, band.toMm)]
   const toTheRim = outside.from + high >= outside.to

@@ -5,6 +5,7 @@ import type { Stretch, TurnedForm } from '../form/turnedForm'
 import { partedStretchOn } from '../skin/areas/areaRaster'
 import { motifStretchOn } from '../skin/motifs/motifCopies'
 import { stretchesOn, wholeSkin } from '../skin/place'
+import { GLAZING } from '../vocabulary/tools'
 import { notSkipped } from './mishap'
 import { isAreaWork, isFiring, type Act, type Step } from './step'
 
@@ -25,7 +26,11 @@ export function reachOn(surface: Surface, step: Step): Stretch[] {
 const WALL_ACTS: ReadonlySet<Act> = new Set(['touchUp', 'cleanFoot', 'divide'])
 
 /** Whether a step lays its glaze by dipping or pouring. */
-export const isBath = (step: Step): boolean => step.act === 'glaze' && step.how !== 'brush'
+export const isBath = (step: Step): boolean => step.act === 'glaze' && GLAZING[step.how].fromBucket
+
+/** Whether a step sprays: its mist reaches what stands in its way, named or not. */
+export const sprays = (step: Step): boolean =>
+  (step.act === 'coat' && step.applicator === 'spray') || (step.act === 'glaze' && step.how === 'spray')
 
 const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
   a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))

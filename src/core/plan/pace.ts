@@ -7,6 +7,7 @@ export const PACE_WORDS = {
   bottle: 'coats from a bottle',
   sponge: 'dabbing with a sponge',
   spatter: 'spattering',
+  spray: 'spraying',
   dip: 'dipping and pouring',
   lines: 'drawing and trailing',
   cut: 'carving and incising',

@@ -39,6 +39,15 @@ const MOST = 1.5
 /** Fewest texels round and along a chart. */
 const LEAST = 16
 
+const surfaceLists = new WeakMap<Atlas, readonly Surface[]>()
+
+/** All surfaces of an atlas; the same list each time. */
+export function surfacesIn(atlas: Atlas): readonly Surface[] {
+  let known = surfaceLists.get(atlas)
+  if (!known) surfaceLists.set(atlas, (known = atlas.charts.map(({ surface }) => surface)))
+  return known
+}
+
 /** An atlas of a wall alone. */
 export const atlasOfWall = (grid: SkinGrid): Atlas => ({
   width: grid.width,

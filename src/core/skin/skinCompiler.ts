@@ -1,11 +1,13 @@
 import type { Stage } from '../clay/stages'
 import { WALL } from '../form/assembly'
+import type { Surface } from '../form/surfaces/surface'
 import type { Stretch } from '../form/turnedForm'
 import type { Medium } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 import type { Motif } from '../vocabulary/motif'
 import type { Place } from '../vocabulary/place'
 import type { TextureKind } from '../vocabulary/textures'
+import type { SprayAim } from '../vocabulary/spray'
 import type { Applicator } from '../vocabulary/tools'
 import type { Settling, SkinAct } from './acts'
 import {
@@ -33,6 +35,7 @@ import { marksField } from './motifs/marksField'
 import { motifStretch } from './motifs/motifCopies'
 import type { SkinOperation } from './operation'
 import { arcsOn, stretchesOn, wholeSkin } from './place'
+import { sprayField } from './spray/sprayField'
 import { common, meet, without } from './stretchSets'
 
 /** Something that will come off in the next fire, and where. */
@@ -122,6 +125,8 @@ export class SkinCompiler {
   constructor(
     readonly mediaTable: MediaTable,
     readonly grid: SkinGrid,
+    /** All surfaces of the piece: what stands between a spray gun and this one. */
+    readonly surfaces: readonly Surface[] = [grid.surface],
   ) {}
 
   medium(number: number): Medium {
@@ -211,7 +216,12 @@ export class SkinCompiler {
   }
 
   /** Coat `i` of several with an applicator; brushed coats cross unless they all go one way. */
-  applied(applicator: Applicator, stretches: readonly Stretch[], i: number, oneWay: boolean): FieldSource {
+  applied(
+    applicator: Exclude<Applicator, 'spray'>,
+    stretches: readonly Stretch[],
+    i: number,
+    oneWay: boolean,
+  ): FieldSource {
     const seed = this.seed + i
     switch (applicator) {
       case 'brush':
@@ -224,6 +234,17 @@ export class SkinCompiler {
       case 'spatter':
         return spatterField(this.grid, stretches, seed)
     }
+  }
+
+  /** Passes of a spray gun aimed at a place, with what of the mist goes past it. */
+  sprayed(place: Place, aim: SprayAim, coats: number): FieldSource {
+    return sprayField(this.grid, this.surfaces, { aim, place, coats, seed: this.seed })
+  }
+
+  /** Lays passes of a spray. Where this surface is not aimed at, what lands on it is not meant. */
+  sprayOn(coat: LaidCoat, place: Place, aim: SprayAim, coats: number): void {
+    const act = { act: 'coat', ...coat, ...(coats > 1 ? { coats } : {}) } as const
+    this.push(act, this.sprayed(place, aim, coats), !this.stretches(place).length)
   }
 
   /** Drops that fly past a place of spatter, over the rest of the side. */
@@ -267,6 +288,12 @@ export class SkinCompiler {
     return start - outside.from > FOOT_MM ? dripField(this.grid, start, seed) : null
   }
 
+  /** What runs down from a place, if it has anywhere to run. */
+  runsDown(medium: number, stretches: readonly Stretch[], gain: number): void {
+    const drips = this.drips(stretches, this.seed + 5)
+    if (drips) this.push({ act: 'coat', medium, gain, settles: 'even' }, drips, true)
+  }
+
   /** How the heat of a firing varies over the skin. */
   heat(): FieldSource {
     return fireField(this.grid, 1)
@@ -298,7 +325,7 @@ export class SkinCompiler {
 
   /** A coat that passes from one mixture into another, in steps. */
   coatBlended(
-    coat: Omit<LaidCoat, 'medium'>,
+    coat: Omit<LaidCoat, 'medium'> & { readonly coats?: number },
     place: Place,
     field: FieldSource,
     from: readonly MixturePart[],

@@ -514,3 +514,44 @@ describe('dust of dry cuts. Common practice, no source', () => {
     expect(share).toBeLessThan(0.8)
   })
 })
+
+describe('spray', () => {
+  const sprayed = (coats: number, more: Partial<Parameters<typeof build.coat>[3]> = {}, place = wall) =>
+    new Skin([leather, build.coat('marsh-black', place, coats, { applicator: 'spray', ...more })])
+  const filmAt = (skin: Skin, upMm: number, share: number) =>
+    skin.at(upMm, share).films.reduce((sum, { eighths }) => sum + eighths / 8, 0)
+  const mean = (skin: Skin, upMm: number, share: number) => {
+    const spots = Array.from({ length: 60 }, (_, i) => filmAt(skin, upMm + (i % 6), share + 0.002 * i))
+    return spots.reduce((sum, film) => sum + film, 0) / spots.length
+  }
+
+  it('two passes are one coat, six are three', () => {
+    for (const [passes, coats] of [
+      [2, 1],
+      [6, 3],
+    ])
+      expect(mean(sprayed(passes), 45, 0.2) / coats).toBeCloseTo(1, 0.9)
+  })
+
+  it('past a band the mist thins out over about two centimetres', () => {
+    const skin = sprayed(6, {}, bandOf(20, 45))
+    expect(mean(skin, 35, 0.2)).toBeGreaterThan(2.3)
+    expect(mean(skin, 50, 0.2)).toBeGreaterThan(0.8)
+    expect(mean(skin, 72, 0.2)).toBeLessThan(0.2)
+  })
+
+  it('from one side the far side stays bare', () => {
+    const skin = sprayed(6, { spray: { upDeg: 0, fromDeg: 0 } })
+    expect(mean(skin, 45, 0)).toBeGreaterThan(2.4)
+    expect(mean(skin, 45, 0.5)).toBe(0)
+  })
+
+  it('passes that do not wait run down; those that do, do not', () => {
+    const runs = (waits: boolean) => {
+      const skin = sprayed(6, { waits }, bandOf(50, 90))
+      return Array.from({ length: 200 }, (_, i) => filmAt(skin, 43, i / 200)).filter((film) => film > 2.8).length
+    }
+    expect(runs(false)).toBeGreaterThan(6)
+    expect(runs(true)).toBe(0)
+  })
+})

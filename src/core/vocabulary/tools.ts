@@ -57,7 +57,7 @@ export const TOOL: Readonly<Record<Tool, ToolDefinition>> = {
   },
 }
 
-export const APPLICATORS = ['brush', 'bottle', 'sponge', 'spatter'] as const
+export const APPLICATORS = ['brush', 'bottle', 'sponge', 'spatter', 'spray'] as const
 
 export type Applicator = (typeof APPLICATORS)[number]
 
@@ -107,6 +107,14 @@ export const APPLICATOR: Readonly<Record<Applicator, ApplicatorDefinition>> = {
     words: 'flick it off the bristles; mask the rest',
     cm2AMinute: 160,
     waste: 0.4,
+  },
+  spray: {
+    name: 'spray gun',
+    gain: 0.5,
+    cover: '5 to 6 light passes',
+    words: 'a hand and a half away, always moving; stop before it shines',
+    cm2AMinute: 200,
+    waste: 0.5,
   },
 }
 
@@ -167,11 +175,12 @@ export const LINER: Readonly<Record<Liner, LinerDefinition>> = {
   },
 }
 
-export const GLAZINGS = ['dip', 'pour', 'brush'] as const
+export const GLAZINGS = ['dip', 'pour', 'brush', 'spray'] as const
 
 export type Glazing = (typeof GLAZINGS)[number]
 
-/** How glaze goes on. Common practice, no source: a dip leaves about as much as three brushed coats, a pour a little less. */
+/** How glaze goes on. Common practice, no source: a dip leaves about as much as three brushed coats, a pour a
+ * little less; sprayed passes are thin. */
 interface GlazingDefinition {
   /** Brushed coats that one is worth. */
   readonly worth: number
@@ -187,6 +196,7 @@ export const GLAZING: Readonly<Record<Glazing, GlazingDefinition>> = {
   dip: { worth: 3, coats: 1, wetUm: 1250, waste: 0.05, fromBucket: true },
   pour: { worth: 2.5, coats: 1, wetUm: 1250, waste: 0.05, fromBucket: true },
   brush: { worth: 1, coats: 3, wetUm: 400, waste: 0.1, fromBucket: false },
+  spray: { worth: 0.5, coats: 6, wetUm: 210, waste: 0.5, fromBucket: false },
 }
 
 /** Coats that are laid one after another: a dip or a pour is one. */

@@ -1,6 +1,7 @@
 import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
+import { isBath, sprays } from '../../plan/localStage'
 import { isFiring, type StepOf } from '../../plan/step'
 import { overlapMm } from '../../skin/place'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
@@ -23,8 +24,8 @@ interface JudgedCoat {
 }
 
 /** What must be alike for coats of two steps to be coats of one colour. */
-const alike = ({ mediumId, mix, water, applicator, place, intent, blend }: StepOf<'coat'>): string =>
-  JSON.stringify([mediumId, mix, water, applicator, place, intent, blend])
+const alike = ({ mediumId, mix, water, applicator, place, intent, blend, spray }: StepOf<'coat'>): string =>
+  JSON.stringify([mediumId, mix, water, applicator, place, intent, blend, spray])
 
 /** Coats of the plan; those of a step that goes on where an earlier one left off, before any fire, count with the earlier. */
 function coats(plan: JudgedPlan): JudgedCoat[] {
@@ -135,14 +136,16 @@ export const coatRules: readonly Rule[] = [
         const next = plan.steps[index + 1]
         const overlaps =
           next && (next.act === 'coat' || next.act === 'glaze') && overlapMm(plan.form, step.place, next.place) > 1
-        const inItself = step.act === 'coat' ? step.coats > 1 : step.how === 'brush' && step.coats > 1
+        const inItself = step.coats > 1 && !isBath(step)
         if (!inItself && !overlaps) return []
         const name = plan.medium(step.mediumId)?.name ?? 'the colour'
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `The next coat goes over ${name} while it still shines, and takes it off instead of adding to it.`,
+            sentence: sprays(step)
+              ? `The next pass of ${name} lands where the last still shines, and runs down.`
+              : `The next coat goes over ${name} while it still shines, and takes it off instead of adding to it.`,
             because: 'A coat holds only once the shine is gone and it can be touched without smearing.',
             mends: [changeStep(plan, 'Wait until matte', step.id, { waits: true })],
           },

@@ -1,6 +1,7 @@
 import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
+import type { StepOf } from '../../plan/step'
 import { wholeOf, type Place } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
@@ -19,6 +20,13 @@ const NARROW_COATS = 3
 
 /** An opening so wide keeps a hand with a brush out, mm. Common practice, no source. */
 const NARROW_MM = 55
+
+/** A brushed or sprayed glaze with so many brushed coats less, one coat at least. */
+function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, over: number) {
+  const fewer = Math.min(step.coats - 1, Math.max(1, Math.floor(over / GLAZING[step.how].worth)))
+  const label = fewer === 1 ? 'One coat less' : `${fewer} coats less`
+  return changeStep(plan, label, step.id, { coats: step.coats - Math.max(0, fewer) })
+}
 
 const middleOf = ({ from, to }: Stretch) => ({ lengthMm: (from + to) / 2 })
 
@@ -189,10 +197,10 @@ export const layerRules: readonly Rule[] = [
           sentence: `The outside carries glaze as thick as ${Number(worth.toFixed(1))} brushed coats and will run.`,
           because: 'Two dips are twice as thick as one; glaze that thick moves down the wall while it melts.',
           mends:
-            last && last.step.how !== 'brush'
+            last && GLAZING[last.step.how].fromBucket
               ? [changeStep(plan, 'Brush the last glaze on, one coat', last.step.id, { how: 'brush', coats: 1 })]
               : last
-                ? [changeStep(plan, 'One coat less', last.step.id, { coats: Math.max(1, last.step.coats - 1) })]
+                ? [lessGlaze(plan, last.step, worth - RUNS_FROM_COATS)]
                 : [],
         },
       ]
@@ -207,7 +215,7 @@ export const layerRules: readonly Rule[] = [
       const fire = lastGlazeFire(plan)
       if (!fire) return []
       return plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
-        if (index > fire.index || step.how !== 'brush') return []
+        if (index > fire.index || GLAZING[step.how].fromBucket) return []
         const narrow = isNarrow(plan, step.place)
         const wanted = narrow ? NARROW_COATS : LEAST_COATS
         const last = !plan
@@ -219,7 +227,7 @@ export const layerRules: readonly Rule[] = [
         const laid = coats.filter((n) => n > 0)
         if (!last || !laid.length || Math.max(...laid) > wanted - 0.3) return []
         const rawMm = (Math.max(...laid) * GLAZING.brush.wetUm) / 1000
-        const coatsMore = step.coats + Math.ceil(wanted - Math.max(...laid) - 0.3)
+        const coatsMore = step.coats + Math.ceil((wanted - Math.max(...laid) - 0.3) / GLAZING[step.how].worth)
         return [
           {
             stepId: step.id,

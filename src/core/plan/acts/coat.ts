@@ -2,12 +2,15 @@ import { hands } from '../pace'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Settling } from '../../skin/acts'
-import { BLEND_WAYS } from '../../skin/applicatorFields'
+import { LINE_GAIN } from '../../skin/levels'
+import type { LaidCoat, SkinCompiler } from '../../skin/skinCompiler'
+import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
-import { placeSchema } from '../../vocabulary/place'
+import { type Place, placeSchema } from '../../vocabulary/place'
+import { aimWords, type SprayAim, sprayAimSchema, USUAL_AIM } from '../../vocabulary/spray'
 import { APPLICATOR, APPLICATORS } from '../../vocabulary/tools'
 import { defineAct, mediumId, type Told } from '../actDefinition'
-import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
+import { COLOUR_CAUTION, coatsWords, sentenceOf, SPRAY_CAUTION } from './phrases'
 
 /** From this share of water a colour runs into the low places like a wash [our choice]. */
 const WATERY = 0.35
@@ -59,6 +62,8 @@ export const coat = defineAct('coat', {
   direction: z.enum(['crossed', 'oneWay']),
   intent: z.enum(['cover', 'blush']),
   waits: z.boolean(),
+  /** How a spray gun is held, if it is one. */
+  spray: sprayAimSchema.optional(),
 })({
   family: 'Colour',
   word: 'Coat',
@@ -83,11 +88,13 @@ export const coat = defineAct('coat', {
     const kind = kindOrPlain(told.kindOf(step.mediumId))
     const what = `${mixtureWords(step, told)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
     const direction =
-      step.applicator !== 'brush'
-        ? ''
-        : step.direction === 'crossed'
-          ? '; cross the direction at each coat'
-          : '; all in one direction'
+      step.applicator === 'spray'
+        ? `, ${aimWords(step.spray ?? USUAL_AIM)}`
+        : step.applicator !== 'brush'
+          ? ''
+          : step.direction === 'crossed'
+            ? '; cross the direction at each coat'
+            : '; all in one direction'
     const blend = !step.blend
       ? ''
       : {
@@ -104,7 +111,7 @@ export const coat = defineAct('coat', {
       lookFor: step.place.parts.some((part) => told.burnished.includes(part))
         ? `${kind.lookFor}; ${HIGHLIGHT}`
         : kind.lookFor,
-      caution: COLOUR_CAUTION,
+      caution: step.applicator === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,
     }
   },
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
@@ -136,7 +143,12 @@ export const coat = defineAct('coat', {
             : 'even'
     const taken = (stage === 'wet' ? kind.onWetClay : 1) * (skin.isMisted(stretches) ? ON_MISTED : 1)
     const laid = { gain: APPLICATOR[step.applicator].gain * (1 - step.water) * taken, settles }
-    const field = (i: number) => skin.applied(step.applicator, stretches, i, step.direction === 'oneWay')
+    const { applicator } = step
+    if (applicator === 'spray') {
+      sprayed(skin, step, { medium, ...laid })
+      return
+    }
+    const field = (i: number) => skin.applied(applicator, stretches, i, step.direction === 'oneWay')
     skin.liftIfWet(stretches, seed + 50)
     if (step.waits && !step.blend && stage !== 'wet' && stage !== 'softLeatherHard') {
       const fields = Array.from({ length: step.coats }, (_, i) => field(i))
@@ -152,12 +164,40 @@ export const coat = defineAct('coat', {
     }
     const strays = step.applicator === 'spatter' ? skin.strayDrops(stretches) : null
     if (strays) skin.push({ act: 'coat', medium, ...laid }, strays, true)
-    skin.beads(medium, stretches)
-    if (skin.sheds(medium)) skin.comesOff(medium, stretches)
-    skin.settle(step.waits, stretches)
-    skin.countCoats(medium, step.coats * laid.gain)
+    afterCoats(skin, step, medium, laid.gain)
   },
 })
+
+/** What of a step says how its coats come to lie. */
+interface LaidOn {
+  readonly mediumId: string
+  readonly mix: Mixed['mix']
+  readonly blend: { readonly mediumId: string; readonly along: BlendWay } | null
+  readonly place: Place
+  readonly coats: number
+  readonly waits: boolean
+  readonly spray?: SprayAim
+}
+
+/** What laid coats leave behind: beads on wax, what will come off, what is wet. */
+function afterCoats(skin: SkinCompiler, step: LaidOn, medium: number, gain: number): void {
+  const stretches = skin.stretches(step.place)
+  skin.beads(medium, stretches)
+  if (skin.sheds(medium)) skin.comesOff(medium, stretches)
+  skin.settle(step.waits, stretches)
+  skin.countCoats(medium, step.coats * gain)
+}
+
+/** Passes of a spray gun: nothing touches the coat before, but what does not wait until matte runs. */
+function sprayed(skin: SkinCompiler, step: LaidOn, coat: LaidCoat): void {
+  const { place, coats, blend, waits } = step
+  const aim = step.spray ?? USUAL_AIM
+  const { medium, ...laid } = coat
+  if (blend) skin.coatBlended({ ...laid, coats }, place, skin.sprayed(place, aim, coats), partsOf(step), blend)
+  else skin.sprayOn(coat, place, aim, coats)
+  if (!waits && coats > 1) skin.runsDown(medium, skin.stretches(place), LINE_GAIN)
+  afterCoats(skin, step, medium, laid.gain)
+}
 
 /** What a plain brushed coat is, for the many places that lay one. */
 export const PLAIN_COAT = {

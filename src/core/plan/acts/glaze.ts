@@ -4,9 +4,10 @@ import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { INSIDE, OUTSIDE, placeSchema, TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
+import { aimWords, sprayAimSchema, USUAL_AIM } from '../../vocabulary/spray'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
-import { COLOUR_CAUTION, coatsWords, wherePlain } from './phrases'
+import { COLOUR_CAUTION, coatsWords, SPRAY_CAUTION, wherePlain } from './phrases'
 
 /** A dip over unfixed colour: share of the place and of the film that floats off, and the size of its patches. */
 const SMEARED = { cover: 0.45, share: 0.75, sizeMm: 14 } as const
@@ -18,6 +19,7 @@ const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
   dip: () => 'Dip 3 to 5 seconds, tilted so that no air is caught',
   pour: () => 'Fill, swirl, tip out, touch up',
   brush: (coats) => `Brush ${coatsWords(coats)} in one direction`,
+  spray: (coats) => `Spray ${coats} light passes, a hand and a half away, always moving`,
 }
 
 /** Raw thickness of the glaze, mm to a tenth. */
@@ -54,6 +56,8 @@ export const glaze = defineAct('glaze', {
   /** Held with tongs, which leave two bare marks below the rim, and whether these were dabbed over. */
   tongs: z.strictObject({ dabbed: z.boolean() }).optional(),
   waits: z.boolean(),
+  /** How a spray gun is held, if it is one. */
+  spray: sprayAimSchema.optional(),
 })({
   family: 'Glaze',
   word: 'Glaze',
@@ -65,26 +69,30 @@ export const glaze = defineAct('glaze', {
   },
   title: (step, { nameOf }) => nameOf(step.mediumId, 'Missing glaze'),
   brief: (step, told) => {
-    const how = step.how === 'brush' ? `brush, ${coatsWords(step.coats)}` : step.how
+    const how = GLAZING[step.how].fromBucket ? step.how : `${step.how}, ${coatsWords(step.coats)}`
     return `${how}${step.drips ? ', drips' : ''}, ${wherePlain(step.place, told)}`
   },
   kind: () => 'glaze',
   bench: (step, told) => ({
     detail:
-      `${HOW[step.how](step.coats)}: ${told.place(step.place)}.` +
+      HOW[step.how](step.coats) +
+      (step.how === 'spray' ? `, ${aimWords(step.spray ?? USUAL_AIM)}` : '') +
+      `: ${told.place(step.place)}.` +
       (step.tilt ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side.` : '') +
       (gripped(step) ? ' Hold it with tongs at the rim; dab glaze over their two marks once it is matte.' : '') +
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,
     lookFor: `about ${rawMm(step)} mm thick raw, as a thin coin: scratch a spot that will not show and look; dab over finger marks`,
-    caution: COLOUR_CAUTION,
+    caution: step.how === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,
   hands: (step, { touchedCm2 }) =>
     GLAZING[step.how].fromBucket
       ? hands('dip', BUCKET_MINUTES)
-      : hands('brush', 1, touchedCm2 / APPLICATOR.brush.cm2AMinute),
+      : step.how === 'spray'
+        ? hands('spray', 1, touchedCm2 / APPLICATOR.spray.cm2AMinute)
+        : hands('brush', 1, touchedCm2 / APPLICATOR.brush.cm2AMinute),
   coats: (step) => glazeCoats(step.how, step.coats),
   waits: (step, surface, _, evaporation) =>
     waitsOfCoats(MEDIUM_KIND.glaze.dries.brushed, surface, glazeCoats(step.how, step.coats), evaporation),
@@ -108,11 +116,13 @@ export const glaze = defineAct('glaze', {
         true,
       )
     const coats = glazeCoats(step.how, step.coats)
+    const sprays = step.how === 'spray'
     const fields = Array.from({ length: coats }, (_, i) =>
       step.how === 'brush' ? skin.brushedGlaze(stretches, i) : skin.poured(stretches),
     )
     const laid = { medium, gain: GLAZING[step.how].worth, settles: 'even' } as const
-    if (step.waits) skin.coatTogether(laid, place, fields)
+    if (sprays) skin.sprayOn(laid, step.place, step.spray ?? USUAL_AIM, coats)
+    else if (step.waits) skin.coatTogether(laid, place, fields)
     else {
       fields.forEach((field, i) => {
         if (i > 0) skin.liftShiny(stretches, seed + 60 + i)
@@ -126,10 +136,7 @@ export const glaze = defineAct('glaze', {
       for (const degrees of TONGS.degrees)
         skin.push({ act: 'lift', share: 1 }, skin.dab(upMm, degrees, TONGS.markMm), true)
     }
-    if (step.drips) {
-      const drips = skin.drips(stretches, seed + 5)
-      if (drips) skin.push({ act: 'coat', medium, gain: DRIP_GAIN, settles: 'even' }, drips, true)
-    }
+    if (step.drips || (sprays && !step.waits)) skin.runsDown(medium, stretches, DRIP_GAIN)
     skin.floods(stretches)
     skin.beads(medium, stretches)
     if (MEDIUM_KIND.glaze.laid.fit[stage].fit === 'harmful') skin.comesOff(medium, stretches)

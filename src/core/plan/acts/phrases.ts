@@ -10,6 +10,9 @@ import type { BenchTold, Told } from '../actDefinition'
 export const DUST_CAUTION =
   'Silica dust: keep it damp, brush crumbs onto paper and fold it, respirator rated for fine dust, never blow.'
 export const COLOUR_CAUTION = 'Read the maker’s sheet for this colour; no eating at the bench, wash hands.'
+export const SPRAY_CAUTION =
+  'Spray only in a booth that draws the mist off, with a respirator for fine dust that fits; read the maker’s sheet for this ' +
+  'colour, wipe the booth wet.'
 export const KILN_CAUTION =
   'Ventilated kiln, nobody stays in the room; local electrical and fire codes; cool before opening.'
 

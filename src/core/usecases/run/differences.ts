@@ -34,7 +34,12 @@ const EARLY: Partial<Readonly<Record<Step['act'], string>>> = {
   scrape: 'Scraped too early',
 }
 
-const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = { dip: 'Dipped', pour: 'Poured', brush: 'Brushed' }
+const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = {
+  dip: 'Dipped',
+  pour: 'Poured',
+  brush: 'Brushed',
+  spray: 'Sprayed',
+}
 
 const coatsWord = (n: number) => `${n} ${n === 1 ? 'coat' : 'coats'}`
 

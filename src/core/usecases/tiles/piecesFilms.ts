@@ -1,6 +1,7 @@
 import type { Studio } from '../../model/studio'
 import type { Cone } from '../../firing/cones'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { GLAZING, glazeWorth } from '../../vocabulary/tools'
 import type { Films } from './squares'
 
 /** Films of the colours of a piece: each coat under the glaze that will lie over it. */
@@ -13,7 +14,14 @@ export function filmsOfPiece({ pieces, media }: Pick<Studio, 'pieces' | 'media'>
       (step.place.parts.includes('outside') || step.place.parts.includes('floor')),
   )
   const over: Films =
-    glaze?.act === 'glaze' ? [{ mediumId: glaze.mediumId, coats: glaze.how === 'brush' ? glaze.coats / 2 : 1 }] : []
+    glaze?.act === 'glaze'
+      ? [
+          {
+            mediumId: glaze.mediumId,
+            coats: GLAZING[glaze.how].fromBucket ? 1 : glazeWorth(glaze.how, glaze.coats) / 2,
+          },
+        ]
+      : []
   return piece.steps.flatMap((step): Films[] =>
     step.act === 'coat' && media[step.mediumId] && !MEDIUM_KIND[media[step.mediumId].kind].resists
       ? [[{ mediumId: step.mediumId, coats: step.coats }, ...over]]

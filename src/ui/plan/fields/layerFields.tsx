@@ -4,11 +4,12 @@ import { Plus, X } from 'lucide-react'
 import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
 import { gripped } from '@/core/plan/acts/glaze'
 import type { StepOf } from '@/core/plan/step'
-import { APPLICATOR, APPLICATORS, LINER, LINERS } from '@/core/vocabulary/tools'
+import { APPLICATOR, APPLICATORS, GLAZING, GLAZINGS, LINER, LINERS } from '@/core/vocabulary/tools'
 import { Check, Field, LengthInput, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MediumField } from './MediumField'
 import { MotifFields } from './MotifFields'
 import { PlaceFields } from './PlaceFields'
+import { SprayFields } from './SprayFields'
 import type { FieldsProps } from './types'
 
 function CoatsField({ coats, most, onCommit }: { coats: number; most: number; onCommit: (coats: number) => void }) {
@@ -51,6 +52,7 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
           )}
         </Field>
       </div>
+      {step.applicator === 'spray' && <SprayFields aim={step.spray} onAim={(spray) => change({ spray })} />}
       <PlaceFields piece={piece} place={step.place} change={change} />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Check label="Each coat matte before the next" checked={step.waits} onChange={(waits) => change({ waits })} />
@@ -289,15 +291,14 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
           small
           label="How it goes on"
           value={step.how}
-          choices={[
-            ['dip', 'dip'],
-            ['pour', 'pour'],
-            ['brush', 'brush'],
-          ]}
-          onChange={(how) => change({ how, coats: how === 'brush' ? 3 : 1 })}
+          choices={GLAZINGS.map((how) => [how, how] as const)}
+          onChange={(how) => change({ how, coats: GLAZING[how].coats })}
         />
-        {step.how === 'brush' && <CoatsField coats={step.coats} most={12} onCommit={(coats) => change({ coats })} />}
+        {!GLAZING[step.how].fromBucket && (
+          <CoatsField coats={step.coats} most={12} onCommit={(coats) => change({ coats })} />
+        )}
       </div>
+      {step.how === 'spray' && <SprayFields aim={step.spray} onAim={(spray) => change({ spray })} />}
       <PlaceFields piece={piece} place={step.place} change={change} />
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         <Check label="Let it turn matte before going on" checked={step.waits} onChange={(waits) => change({ waits })} />

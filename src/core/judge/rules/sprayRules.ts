@@ -1,0 +1,173 @@
+import { sprays } from '../../plan/localStage'
+import * as build from '../../plan/build'
+import type { StepOf } from '../../plan/step'
+import { surfacesIn } from '../../skin/atlas'
+import { mistOn, type Received } from '../../skin/spray/mist'
+import { NO_TAPE } from '../../skin/stack'
+import { WALL } from '../../form/assembly'
+import type { Surface, SurfaceZone } from '../../form/surfaces/surface'
+import type { Place } from '../../vocabulary/place'
+import { HELD, heldAs, USUAL_AIM, type SprayAim } from '../../vocabulary/spray'
+import { addStep, changeStep, together } from '../mends'
+import type { Sighting } from '../finding'
+import type { JudgedPlan } from '../judgedPlan'
+import type { Rule } from '../rule'
+
+type Spraying = StepOf<'coat'> | StepOf<'glaze'>
+
+/** From this share of a coat, over all of a zone, mist shows; and below it a place is not reached. Ours. */
+const SHOWS = 0.25
+const REACHED = 0.35
+
+/** From this share of what is aimed at the gun is said to miss it. Ours. */
+const MISSED = 0.12
+
+/** Ways of holding a gun that differ by no more of the area are equally good. Ours. */
+const AS_GOOD = 0.03
+
+const sprayings = (plan: JudgedPlan) =>
+  [...plan.of('coat'), ...plan.of('glaze')].filter(({ step }) => sprays(step)) as {
+    step: Spraying
+    index: number
+  }[]
+
+const mistOf = (plan: JudgedPlan, { spray = USUAL_AIM, place }: Pick<Spraying, 'spray' | 'place'>) =>
+  mistOn(surfacesIn(plan.atlas), spray, place)
+
+interface ZoneMist {
+  readonly surface: Surface
+  readonly zone: SurfaceZone
+  /** Coats on all of it, and the share of it that is aimed at. */
+  readonly coats: number
+  readonly aimed: number
+}
+
+/** What each zone of a surface gets of one coat. */
+function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: Received): ZoneMist[] {
+  return surface.zones.flatMap((zone) => {
+    // One side of a strap is part of all of it.
+    if (zone.arcs) return []
+    let [area, got, meant] = [0, 0, 0]
+    for (let i = 0; i < coats.length; i++) {
+      const along = (Math.floor(i / columns) / rows) * surface.form.totalMm
+      if (along < zone.stretch.from || along > zone.stretch.to) continue
+      area += areaMm2[i]
+      got += coats[i] * areaMm2[i]
+      meant += aimed[i] * areaMm2[i]
+    }
+    return area > 0 ? [{ surface, zone, coats: got / area, aimed: meant / area }] : []
+  })
+}
+
+/** Zones that the mist reaches though they are not aimed at, and that nothing covers. */
+function oversprayed(plan: JudgedPlan, step: Spraying, index: number): ZoneMist[] {
+  const surfaces = surfacesIn(plan.atlas)
+  return mistOf(plan, step)
+    .flatMap((received, n) => zonesUnder(surfaces[n], received))
+    .filter(({ surface, zone, coats, aimed }) => {
+      if (aimed > 0.02 || coats < SHOWS || isOver(surface, zone)) return false
+      const lengthMm = (zone.stretch.from + zone.stretch.to) / 2
+      const on = surface.id === WALL ? {} : { on: surface.id }
+      const stack = plan.probe({ lengthMm, inLineOf: null, ...on })[index]
+      return stack.tape === NO_TAPE && stack.wax === 'none'
+    })
+}
+
+/** A rim is part of the wall that is sprayed: no gun leaves it out. */
+const isOver = (surface: Surface, zone: SurfaceZone) => surface.id === WALL && zone.key === 'rim'
+
+const placeOf = ({ surface, zone }: ZoneMist): Place =>
+  surface.id === WALL
+    ? { parts: [zone.like], on: [], band: null, sectors: null }
+    : { parts: [], on: [`${surface.id}/${zone.key}`], band: null, sectors: null }
+
+const listOf = (words: readonly string[]) =>
+  words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0]
+
+const nameOf = ({ surface, zone }: ZoneMist) =>
+  surface.id === WALL
+    ? `the ${zone.name}`
+    : zone.key === 'all'
+      ? `the ${surface.name}`
+      : `the ${surface.name}, ${zone.name}`
+
+/** Share of what is aimed at that gets less than counts as sprayed. */
+function missedShare(plan: JudgedPlan, spraying: Pick<Spraying, 'spray' | 'place'>): number {
+  let [meant, missed] = [0, 0]
+  for (const { coats, areaMm2, aimed } of mistOf(plan, spraying))
+    coats.forEach((got, i) => {
+      if (!aimed[i]) return
+      meant += areaMm2[i]
+      if (got < REACHED) missed += areaMm2[i]
+    })
+  return meant > 0 ? missed / meant : 0
+}
+
+/** The way to hold a gun that misses least; of those about as good the one nearest to the usual. */
+function bestHeld(plan: JudgedPlan, { place }: Spraying, aim: SprayAim): { aim: SprayAim; missed: number } {
+  const ways = HELD.map(({ upDeg }) => {
+    const spray = { ...aim, upDeg }
+    return { aim: spray, missed: missedShare(plan, { spray, place }) }
+  })
+  const least = Math.min(...ways.map(({ missed }) => missed))
+  const far = (way: { aim: SprayAim }) => Math.abs(way.aim.upDeg - USUAL_AIM.upDeg)
+  return ways.filter(({ missed }) => missed <= least + AS_GOOD).reduce((a, b) => (far(b) < far(a) ? b : a))
+}
+
+export const sprayRules: readonly Rule[] = [
+  {
+    id: 'overspray',
+    guards: 'what a spray should not reach is masked',
+    school: null,
+    severity: 'note',
+    look: (plan) =>
+      sprayings(plan).flatMap(({ step, index }): Sighting[] => {
+        const reached = oversprayed(plan, step, index)
+        if (!reached.length) return []
+        const most = Math.max(...reached.map(({ coats }) => coats))
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence:
+              `The mist also lands on ${listOf([...new Set(reached.map(nameOf))])}, up to ` +
+              `${Math.round(most * 100)} % of a coat, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
+            because: 'A gun colours whatever faces it; tape or paper keeps clean what it is not meant for.',
+            mends: [
+              together('Mask it, and peel it after', [
+                ...reached.map((zone, i) => addStep(plan, 'Mask', index, build.mask(placeOf(zone)), i)),
+                addStep(plan, 'Peel', index + reached.length + 1, build.peel(), reached.length),
+              ]),
+            ],
+          },
+        ]
+      }),
+  },
+  {
+    id: 'spray-misses',
+    guards: 'a spray gun sees all that it is meant to colour',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      sprayings(plan).flatMap(({ step, index }): Sighting[] => {
+        const aim = step.spray ?? USUAL_AIM
+        const missed = missedShare(plan, step)
+        // From one side a shaded far side is what one means.
+        if (aim.fromDeg !== null || missed < MISSED) return []
+        const better = bestHeld(plan, step, aim)
+        const share = missed > 0.95 ? 'hardly any' : `only ${Math.round((1 - missed) * 100)} %`
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `Held ${heldAs(aim).words}, the gun sees ${share} of what it is to colour.`,
+            because: 'What looks away from the gun, or lies behind something, stays thin or bare.',
+            mends:
+              better.missed < missed - 0.05
+                ? [changeStep(plan, `Hold it ${heldAs(better.aim).words}`, step.id, { spray: better.aim })]
+                : [],
+          },
+        ]
+      }),
+  },
+]
