@@ -4,7 +4,10 @@ import type { Page } from '@playwright/test'
 import {
   addStep,
   contents,
+  distance,
+  drawn,
   expect,
+  middleColour,
   open,
   openPlan,
   rule,
@@ -72,6 +75,43 @@ test('a teapot: carved wall, painted lid, handle and spout; pointed at, unrolled
   await expect(rule(page, 'part-is-gone').first()).toContainText('no longer has')
   await page.keyboard.press('Control+z')
   await expect(rule(page, 'part-is-gone')).toHaveCount(0)
+})
+
+test('a spray colours what faces the gun: where its mist lands unmeant is said and masked, and what it does not see', async ({
+  page,
+}) => {
+  await openPlan(page, 'creek-teapot')
+  const before = await middleColour(page)
+  await step(page, 'Step 3: Gorse yellow').click()
+  await addStep(page, 'Colour', 'Coat')
+  await page.getByLabel('Colour', { exact: true }).selectOption({ label: 'Thrift pink (underglaze, cone 08 to 6)' })
+  await page.getByLabel('Laid on with').selectOption({ label: 'spray gun' })
+  await page.getByLabel('Coats', { exact: true }).fill('6')
+  await page.keyboard.press('Enter')
+  await drawn(page, 1)
+  await expect.poll(async () => distance(before, await middleColour(page))).toBeGreaterThan(30)
+
+  // Of the parts none is meant: the mist lands on them all the same.
+  await joined(page).getByRole('button', { name: 'parts as the wall' }).click()
+  await expect(rule(page, 'overspray')).toContainText('lands on the spout, outside')
+  await expect(rule(page, 'overspray')).toContainText('handle')
+  await rule(page, 'overspray').getByRole('button', { name: 'Mask it, and peel it after' }).click()
+  await expect(rule(page, 'overspray')).toHaveCount(0)
+  await expect(step(page, /Step 4: Tape/)).toBeVisible()
+
+  // Straight down it sees next to nothing of a wall; one press holds it better.
+  await step(page, /: Thrift pink/).click()
+  await page.getByLabel('Gun held').selectOption({ label: 'straight down' })
+  await expect(rule(page, 'spray-misses')).toContainText('Held straight down')
+  await rule(page, 'spray-misses').getByRole('button', { name: 'Hold it level' }).click()
+  await expect(page.getByLabel('Gun held')).toHaveValue('0')
+  await expect(rule(page, 'spray-misses')).toHaveCount(0)
+
+  // Standing still, the piece is coloured from one side only.
+  await page.getByRole('radio', { name: 'stands still' }).click()
+  await page.getByLabel('From, ° from front').fill('180')
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => distance(before, await middleColour(page)), { timeout: 20_000 }).toBeLessThan(12)
 })
 
 test('a part is placed by keyboard on the form, and said where it stands', async ({ page }) => {

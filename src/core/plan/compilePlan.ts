@@ -9,7 +9,7 @@ import type { SkinOperation } from '../skin/operation'
 import type { BathPlane } from '../skin/bath'
 import type { Surface } from '../form/surfaces/surface'
 import { SkinCompiler } from '../skin/skinCompiler'
-import { isBath, localStage, reachOn, sprays } from './localStage'
+import { isBath, joinedFrom, localStage, reachOn, sprays } from './localStage'
 import { SMUDGED } from './mishap'
 import { actOf, type Step, type StepOf } from './step'
 import { asLaid } from './strays'
@@ -49,12 +49,14 @@ function compileOn(
 ): SkinOperation[] {
   const skin = new SkinCompiler(mediaTable, grid, surfaces)
   const times = timeline(steps)
+  const joined = joinedFrom(steps)
   const { surface } = grid
   asLaid(steps).forEach((step, index) => {
     skin.bath = isBath(step)
     const reach = reachOn(surface, step)
     if (!reach.length && !sprays(step)) return
     skin.index = index
+    skin.joined = index >= joined
     skin.stage = localStage(surface, steps, index, times[index].stage)
     skin.seed = seedFromText(wall ? `${surface.id} ${step.id}` : step.id) & 0xffff
     skin.bathPlane = step.act === 'glaze' ? bathOf(step, wall ?? surface.form, wall !== null) : null

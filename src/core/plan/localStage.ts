@@ -32,6 +32,13 @@ export const isBath = (step: Step): boolean => step.act === 'glaze' && GLAZING[s
 export const sprays = (step: Step): boolean =>
   (step.act === 'coat' && step.applicator === 'spray') || (step.act === 'glaze' && step.how === 'spray')
 
+/** Index of the step from which all parts are on: the last that joins any; 0 if they are on from the beginning. */
+export const joinedFrom = (steps: readonly Step[]): number =>
+  Math.max(
+    0,
+    steps.findLastIndex((step) => step.act === 'joinParts' && notSkipped(step)),
+  )
+
 const meet = (a: readonly Stretch[], b: readonly Stretch[]) =>
   a.some((s) => b.some((t) => Math.min(s.to, t.to) - Math.max(s.from, t.from) > 0.5))
 

@@ -12,6 +12,7 @@ import { presetForm } from '../model/presetForm'
 import type { Vector } from '../numeric/vector'
 import * as build from '../plan/build'
 import { compilePlan } from '../plan/compilePlan'
+import { joinedFrom } from '../plan/localStage'
 import type { StepContent } from '../plan/step'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { areaIn, atlasOf, chartOf, GUTTER, type Atlas } from './atlas'
@@ -84,7 +85,12 @@ const run = (contents: readonly StepContent[], on: Atlas) => {
   const simulation = new SkinSimulation(on, mediaTable.list)
   const operations = compilePlan(steps, mediaTable, on)
   simulation.update(operations)
-  return { simulation, steps, operations, records: measureSteps(simulation, operations, steps.length, mediaTable) }
+  return {
+    simulation,
+    steps,
+    operations,
+    records: measureSteps(simulation, operations, steps.length, mediaTable, joinedFrom(steps)),
+  }
 }
 const teapot = presetForm('teapot')
 const small = atlasOf(built(), teapot.parts, 512, 256)
@@ -238,6 +244,20 @@ describe('acts on what is joined', () => {
     expect((bare - wallOf([berry])) / (Math.PI * 7.8 ** 2)).toBeCloseTo(1, 1)
     expect((bare - wallOf([berry, { ...berry, id: 'c', degrees: 200 }])) / (2 * Math.PI * 7.8 ** 2)).toBeCloseTo(1, 1)
     expect(wallOf(jar.parts.filter(({ kind }) => kind === 'lid'))).toBe(bare)
+  })
+
+  it('what is painted before its parts are joined is painted under the joints too', () => {
+    const touched = (...order: StepContent[]) => {
+      const at = order.findIndex(({ act }) => act === 'coat')
+      return run([leather, ...order], small).records[at + 1].touchedMm2
+    }
+    const coat = build.coat('tide-blue', { ...OUTSIDE, on: [] }, 1)
+    const join: StepContent = { act: 'joinParts' }
+    const [before, after] = [touched(coat, join), touched(join, coat)]
+    expect(touched(coat)).toBeCloseTo(after, 3)
+    // Two ends of the handle and the foot of the spout, which is 30 mm across where it leaves the wall.
+    expect(before - after).toBeGreaterThan(400)
+    expect(before - after).toBeLessThan(2500)
   })
 
   it('a plan replayed after an edit gives the ids of a full run, on every surface', () => {

@@ -179,19 +179,20 @@ export const chartAt = ({ charts }: Atlas, column: number, row: number): Chart |
 /** A part is hidden where it is deeper inside the wall than this, mm [ours]. */
 const HIDDEN_MM = 0.2
 
-const areas = new WeakMap<Chart, Float32Array>()
+const areas = { joined: new WeakMap<Chart, Float32Array>(), apart: new WeakMap<Chart, Float32Array>() }
 
-/** True area of each texel of a chart of a part, mm², row by row; nothing where a joint hides it. */
-function areasOf(chart: Chart, atlas: Atlas): Float32Array {
-  let known = areas.get(chart)
-  if (!known) areas.set(chart, (known = trueAreas(chart, atlas.charts[0].surface)))
+/** True area of each texel of a chart of a part, mm², row by row; once it is joined, nothing where the joint hides it. */
+function areasOf(chart: Chart, atlas: Atlas, joined: boolean): Float32Array {
+  const kept = joined ? areas.joined : areas.apart
+  let known = kept.get(chart)
+  if (!known) kept.set(chart, (known = trueAreas(chart, joined ? atlas.charts[0].surface : null)))
   return known
 }
 
 /** Side of the squares of texels whose area is worked out together: finer than a hand sees, a sixteenth of the work. */
 const SQUARE = 4
 
-function trueAreas({ surface, grid }: Chart, wall: Surface): Float32Array {
+function trueAreas({ surface, grid }: Chart, wall: Surface | null): Float32Array {
   const { width, height, rowMm } = grid
   const out = new Float32Array(width * height)
   const across = width / SQUARE
@@ -204,7 +205,7 @@ function trueAreas({ surface, grid }: Chart, wall: Surface): Float32Array {
     const end = Math.min(height, y + SQUARE)
     const above = corners(end)
     for (let k = 0; k < across; k++) {
-      if (wall.holds(middleOf(below[k], above[k + 1]), HIDDEN_MM)) continue
+      if (wall?.holds(middleOf(below[k], above[k + 1]), HIDDEN_MM)) continue
       const mm2 = quadArea(below[k], below[k + 1], above[k + 1], above[k]) / (SQUARE * (end - y))
       for (let row = y; row < end; row++) out.fill(mm2, row * width + k * SQUARE, row * width + (k + 1) * SQUARE)
     }
@@ -286,15 +287,18 @@ function hiddenTexels({ charts: [{ surface: wall, grid }, ...parts] }: Atlas): U
   return any ? out : null
 }
 
-/** True area of texels, mm²: by column and row of a chart; nothing where a joint hides them. */
-export function areaIn(atlas: Atlas, chart: Chart): (column: number, row: number) => number {
+/**
+ * True area of texels, mm²: by column and row of a chart; nothing where a joint hides them. Before its parts are joined
+ * (`joined` false) nothing is hidden.
+ */
+export function areaIn(atlas: Atlas, chart: Chart, joined = true): (column: number, row: number) => number {
   if (chart === atlas.charts[0]) {
     const weights = areaWeights(chart.grid)
-    const under = hiddenWall(atlas)
+    const under = joined ? hiddenWall(atlas) : null
     if (!under) return (x, y) => texelArea(weights, x, y)
     const { width } = chart.grid
     return (x, y) => (under[y * width + x] ? 0 : texelArea(weights, x, y))
   }
-  const all = areasOf(chart, atlas)
+  const all = areasOf(chart, atlas, joined)
   return (x, y) => all[y * chart.grid.width + x]
 }

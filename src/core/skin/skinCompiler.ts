@@ -121,6 +121,8 @@ export class SkinCompiler {
   bath = false
   /** Where a bath reaches in space, if it does not reach all over. */
   bathPlane: BathPlane | null = null
+  /** Whether parts are on: until they are joined they are sprayed each by itself. */
+  joined = true
 
   constructor(
     readonly mediaTable: MediaTable,
@@ -238,7 +240,7 @@ export class SkinCompiler {
 
   /** Passes of a spray gun aimed at a place, with what of the mist goes past it. */
   sprayed(place: Place, aim: SprayAim, coats: number): FieldSource {
-    return sprayField(this.grid, this.surfaces, { aim, place, coats, seed: this.seed })
+    return sprayField(this.grid, this.surfaces, { aim, place, joined: this.joined, coats, seed: this.seed })
   }
 
   /** Lays passes of a spray. Where this surface is not aimed at, what lands on it is not meant. */

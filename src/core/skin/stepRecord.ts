@@ -51,13 +51,16 @@ function laidBy(operations: readonly SkinOperation[]): Map<number, number> {
 /** More ids than a table of stacks holds: a pair of ids is one whole number. */
 const IDS = 2 ** 23
 
-/** True area of each change from one stack to another between two moments, mm², by from × IDS + to. Equal ids are left out. */
-function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]): Map<number, number> {
+/**
+ * True area of each change from one stack to another between two moments, mm², by from × IDS + to. Equal ids are left out.
+ * `joined`: whether the parts are on, so that joints hide what is under them.
+ */
+function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[], joined: boolean): Map<number, number> {
   const areas = new Map<number, number>()
   const { grid } = atlas.charts[0]
   const weights = areaWeights(grid)
-  const areaAt = areaIn(atlas, atlas.charts[0])
-  const even = weights.round && !hiddenWall(atlas)
+  const areaAt = areaIn(atlas, atlas.charts[0], joined)
+  const even = weights.round && !(joined && hiddenWall(atlas))
   const tilesAcross = atlas.width / TILE
   const add = (from: number, to: number, mm2: number) =>
     void areas.set(from * IDS + to, (areas.get(from * IDS + to) ?? 0) + mm2)
@@ -67,7 +70,7 @@ function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]):
     const left = (tile % tilesAcross) * TILE
     const top = Math.floor(tile / tilesAcross) * TILE
     if (top >= grid.height) {
-      changesOfParts(atlas, left, top, page, other, add)
+      changesOfParts(atlas, [left, top], [page, other], joined, add)
       return
     }
     for (let row = 0; row < TILE; row++) {
@@ -93,10 +96,9 @@ function changes(atlas: Atlas, before: readonly Page[], after: readonly Page[]):
 /** Adds the changes of a tile in which charts of parts lie. */
 function changesOfParts(
   atlas: Atlas,
-  left: number,
-  top: number,
-  before: Page,
-  after: Page,
+  [left, top]: readonly [number, number],
+  [before, after]: readonly [Page, Page],
+  joined: boolean,
   add: (from: number, to: number, mm2: number) => void,
 ): void {
   let chart: Chart | undefined
@@ -106,7 +108,7 @@ function changesOfParts(
     const [x, y] = [left + (i % TILE), top + Math.floor(i / TILE)]
     const here = chartAt(atlas, x, y)
     if (!here) continue
-    if (here !== chart || !area) [chart, area] = [here, areaIn(atlas, here)]
+    if (here !== chart || !area) [chart, area] = [here, areaIn(atlas, here, joined)]
     add(before.ids[i], after.ids[i], area(x - here.x, y - here.y))
   }
 }
@@ -131,13 +133,14 @@ class FilmSum {
 
 /**
  * What each step of a plan did, read off the simulated skin: the one measure of areas, films and amounts. Films that a firing
- * moved about are not counted as laid or taken.
+ * moved about are not counted as laid or taken. Before step `joinedAt` the parts lie beside the wall, and no joint hides anything.
  */
 export function measureSteps(
   simulation: SkinSimulation,
   operations: readonly SkinOperation[],
   stepCount: number,
   mediaTable: MediaTable,
+  joinedAt = 0,
 ): StepRecord[] {
   const { atlas, stacks } = simulation
   const records: StepRecord[] = []
@@ -162,7 +165,7 @@ export function measureSteps(
     let touchedMm2 = 0
     let waxedMm2 = 0
     let tapedMm2 = 0
-    for (const [pair, mm2] of changes(atlas, before, after)) {
+    for (const [pair, mm2] of changes(atlas, before, after, step >= joinedAt)) {
       const from = Math.floor(pair / IDS)
       const to = pair % IDS
       const [was, is] = [stacks.stacks[from], stacks.stacks[to]]

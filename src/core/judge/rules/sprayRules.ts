@@ -1,4 +1,4 @@
-import { sprays } from '../../plan/localStage'
+import { joinedFrom, sprays } from '../../plan/localStage'
 import * as build from '../../plan/build'
 import type { StepOf } from '../../plan/step'
 import { surfacesIn } from '../../skin/atlas'
@@ -31,8 +31,8 @@ const sprayings = (plan: JudgedPlan) =>
     index: number
   }[]
 
-const mistOf = (plan: JudgedPlan, { spray = USUAL_AIM, place }: Pick<Spraying, 'spray' | 'place'>) =>
-  mistOn(surfacesIn(plan.atlas), spray, place)
+const mistOf = (plan: JudgedPlan, { spray = USUAL_AIM, place }: Pick<Spraying, 'spray' | 'place'>, index: number) =>
+  mistOn(surfacesIn(plan.atlas), { aim: spray, place, joined: index >= joinedFrom(plan.steps) })
 
 interface ZoneMist {
   readonly surface: Surface
@@ -62,7 +62,7 @@ function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: 
 /** Zones that the mist reaches though they are not aimed at, and that nothing covers. */
 function oversprayed(plan: JudgedPlan, step: Spraying, index: number): ZoneMist[] {
   const surfaces = surfacesIn(plan.atlas)
-  return mistOf(plan, step)
+  return mistOf(plan, step, index)
     .flatMap((received, n) => zonesUnder(surfaces[n], received))
     .filter(({ surface, zone, coats, aimed }) => {
       if (aimed > 0.02 || coats < SHOWS || isOver(surface, zone)) return false
@@ -92,9 +92,9 @@ const nameOf = ({ surface, zone }: ZoneMist) =>
       : `the ${surface.name}, ${zone.name}`
 
 /** Share of what is aimed at that gets less than counts as sprayed. */
-function missedShare(plan: JudgedPlan, spraying: Pick<Spraying, 'spray' | 'place'>): number {
+function missedShare(plan: JudgedPlan, spraying: Pick<Spraying, 'spray' | 'place'>, index: number): number {
   let [meant, missed] = [0, 0]
-  for (const { coats, areaMm2, aimed } of mistOf(plan, spraying))
+  for (const { coats, areaMm2, aimed } of mistOf(plan, spraying, index))
     coats.forEach((got, i) => {
       if (!aimed[i]) return
       meant += areaMm2[i]
@@ -104,10 +104,14 @@ function missedShare(plan: JudgedPlan, spraying: Pick<Spraying, 'spray' | 'place
 }
 
 /** The way to hold a gun that misses least; of those about as good the one nearest to the usual. */
-function bestHeld(plan: JudgedPlan, { place }: Spraying, aim: SprayAim): { aim: SprayAim; missed: number } {
+function bestHeld(
+  plan: JudgedPlan,
+  { place, spray: own = USUAL_AIM }: Spraying,
+  index: number,
+): { aim: SprayAim; missed: number } {
   const ways = HELD.map(({ upDeg }) => {
-    const spray = { ...aim, upDeg }
-    return { aim: spray, missed: missedShare(plan, { spray, place }) }
+    const spray = { ...own, upDeg }
+    return { aim: spray, missed: missedShare(plan, { spray, place }, index) }
   })
   const least = Math.min(...ways.map(({ missed }) => missed))
   const far = (way: { aim: SprayAim }) => Math.abs(way.aim.upDeg - USUAL_AIM.upDeg)
@@ -151,10 +155,10 @@ export const sprayRules: readonly Rule[] = [
     look: (plan) =>
       sprayings(plan).flatMap(({ step, index }): Sighting[] => {
         const aim = step.spray ?? USUAL_AIM
-        const missed = missedShare(plan, step)
+        const missed = missedShare(plan, step, index)
         // From one side a shaded far side is what one means.
         if (aim.fromDeg !== null || missed < MISSED) return []
-        const better = bestHeld(plan, step, aim)
+        const better = bestHeld(plan, step, index)
         const share = missed > 0.95 ? 'hardly any' : `only ${Math.round((1 - missed) * 100)} %`
         return [
           {

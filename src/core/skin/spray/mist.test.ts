@@ -11,6 +11,10 @@ import { bandOf, OUTSIDE, wholeOf, type Place } from '../../vocabulary/place'
 import type { SprayAim } from '../../vocabulary/spray'
 import { mistOn, receivedAt, type Received } from './mist'
 
+/** What a piece gets, its parts on it. */
+const sprayed = (surfaces: readonly Surface[], aim: SprayAim, place: Place, joined = true) =>
+  mistOn(surfaces, { aim, place, joined })
+
 const EVERYWHERE = wholeOf('outside', 'base', 'rim', 'inside', 'floor')
 
 function pieceOf(preset: 'beaker' | 'bowl', ...kinds: PartKind[]) {
@@ -47,7 +51,7 @@ describe('a spray from one side', () => {
   ])('lays on an ellipsoid as much as its shadow is large: %s° up, from %s°', (upDeg, fromDeg) => {
     const lattice = [egg]
     const place: Place = { parts: [], on: egg.zones.map(({ key }) => `egg/${key}`), band: null, sectors: null }
-    const [got] = mistOn(lattice, { upDeg, fromDeg }, place)
+    const [got] = sprayed(lattice, { upDeg, fromDeg }, place)
     const [e, a] = [(upDeg * Math.PI) / 180, (fromDeg * Math.PI) / 180]
     const l = [Math.cos(e) * Math.sin(a), Math.sin(e), Math.cos(e) * Math.cos(a)]
     const shadow = Math.PI * Math.hypot(up * deep * l[0], across * deep * l[1], across * up * l[2])
@@ -58,7 +62,7 @@ describe('a spray from one side', () => {
 
   it('colours the side that faces it by the cosine, and leaves the other bare', () => {
     const { form, surfaces } = pieceOf('beaker')
-    const [wall] = mistOn(surfaces, { upDeg: 0, fromDeg: 0 }, OUTSIDE)
+    const [wall] = sprayed(surfaces, { upDeg: 0, fromDeg: 0 }, OUTSIDE)
     const along = (form.zones.outside.from + 40) / form.totalMm
     const { r: below } = profileAt(form, form.zones.outside.from + 39)
     const { r: above } = profileAt(form, form.zones.outside.from + 41)
@@ -78,7 +82,7 @@ describe('a spray round a turning piece', () => {
 
   it.each([0, 20, 50])('held %s° up lays on each slope of a wall what its mean over a turn says', (upDeg) => {
     const { form, surfaces } = pieceOf('bowl')
-    const [wall] = mistOn(surfaces, { upDeg, fromDeg: null }, OUTSIDE)
+    const [wall] = sprayed(surfaces, { upDeg, fromDeg: null }, OUTSIDE)
     const e = (upDeg * Math.PI) / 180
     const long = form.zones.outside.to - form.zones.outside.from
     const points = [0.35, 0.5, 0.65, 0.8].map((share) => {
@@ -94,7 +98,7 @@ describe('a spray round a turning piece', () => {
 
   it('is one coat in the middle of what it is aimed at, and thins out past it', () => {
     const { form, surfaces } = pieceOf('beaker')
-    const [wall] = mistOn(surfaces, { upDeg: 0, fromDeg: null }, bandOf(30, 50))
+    const [wall] = sprayed(surfaces, { upDeg: 0, fromDeg: null }, bandOf(30, 50))
     expect(atHeight(form, wall, 40)).toBeCloseTo(1, 1)
     const past = [56, 61, 72].map((upMm) => atHeight(form, wall, upMm))
     expect(past[0]).toBeGreaterThan(0.5)
@@ -107,7 +111,7 @@ describe('a spray round a turning piece', () => {
   it('does not get inside when held level, and reaches the floor only from high up', () => {
     const { form, surfaces } = pieceOf('beaker')
     const inside = ({ upDeg }: Pick<SprayAim, 'upDeg'>) => {
-      const [wall] = mistOn(surfaces, { upDeg, fromDeg: null }, EVERYWHERE)
+      const [wall] = sprayed(surfaces, { upDeg, fromDeg: null }, EVERYWHERE)
       const along = (form.zones.floor.from + form.zones.floor.to) / 2 / form.totalMm
       return receivedAt(wall, along, 0.2)
     }
@@ -128,24 +132,31 @@ describe('parts in the way', () => {
 
   it('a handle shades the wall behind it and is coloured in its place, named or not', () => {
     const aim = { upDeg: 0, fromDeg: degrees }
-    const bare = mistOn(pieceOf('beaker').surfaces, aim, { ...OUTSIDE, on: [] })
-    const shaded = mistOn(surfaces, aim, { ...OUTSIDE, on: [] })
+    const bare = sprayed(pieceOf('beaker').surfaces, aim, { ...OUTSIDE, on: [] })
+    const shaded = sprayed(surfaces, aim, { ...OUTSIDE, on: [] })
     expect(behind(bare, degrees / 360)).toBeGreaterThan(0.9)
     expect(behind(shaded, degrees / 360)).toBe(0)
     expect(total(shaded[surfaces.indexOf(handle)])).toBeGreaterThan(200)
   })
 
   it('of a handle the side towards the gun is coloured and the one towards the pot is not', () => {
-    const mist = mistOn(surfaces, { upDeg: 0, fromDeg: degrees }, OUTSIDE)[surfaces.indexOf(handle)]
+    const mist = sprayed(surfaces, { upDeg: 0, fromDeg: degrees }, OUTSIDE)[surfaces.indexOf(handle)]
     // Share ½ looks out, shares 0 and 1 at the pot (the seam).
     expect(receivedAt(mist, 0.5, 0.5)).toBeGreaterThan(0.8)
     expect(receivedAt(mist, 0.5, 0)).toBe(0)
   })
 
+  it('until it is joined it lies beside its pot, and neither is in the other’s way', () => {
+    const aim = { upDeg: 0, fromDeg: degrees }
+    const before = sprayed(surfaces, aim, { ...OUTSIDE, on: [] }, false)
+    expect(behind(before, degrees / 360)).toBeGreaterThan(0.9)
+    expect(total(before[surfaces.indexOf(handle)])).toBe(0)
+  })
+
   it('a lid is lifted off: its pot is open under it', () => {
     const lidded = pieceOf('beaker', 'lid')
     const floor = (form.zones.floor.from + form.zones.floor.to) / 2 / form.totalMm
-    const [wall, lid] = mistOn(lidded.surfaces, { upDeg: 90, fromDeg: 0 }, EVERYWHERE)
+    const [wall, lid] = sprayed(lidded.surfaces, { upDeg: 90, fromDeg: 0 }, EVERYWHERE)
     expect(receivedAt(wall, floor, 0.2)).toBeGreaterThan(0.9)
     expect(total(lid)).toBeGreaterThan(1000)
   })

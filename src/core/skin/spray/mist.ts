@@ -23,6 +23,13 @@ export interface Received {
   readonly aimed: Uint8Array
 }
 
+/** How something is sprayed: the gun, what it is aimed at, and whether the parts are on the piece already. */
+export interface Spraying {
+  readonly aim: SprayAim
+  readonly place: Place
+  readonly joined: boolean
+}
+
 /** How fine a lattice is: mm from row to row, and the fewest and most of them; columns of a wall and of a part. */
 const LATTICE = { rowMm: 2, least: 16, most: 160, wall: 96, part: 24 } as const
 
@@ -193,14 +200,12 @@ function levelled({ columns, rows }: Lattice, got: Float32Array): void {
  * What one coat of spray lays on all surfaces of a piece, in coats at their lattices. On a turning piece a coat is what the middle
  * of what is aimed at gets; from one side, what faces the gun squarely gets.
  */
-function spray(surfaces: readonly Surface[], aim: SprayAim, place: Place): readonly Received[] {
+function spray(surfaces: readonly Surface[], { aim, place, joined }: Spraying): readonly Received[] {
   const all = latticesOf(surfaces)
   const aimed = all.map((lattice) => aimedNodes(lattice, place))
   const got = all.map(({ areaMm2 }) => new Float32Array(areaMm2.length))
   const { upDeg, fromDeg } = aim
-  for (const apart of [false, true]) {
-    const chosen = all.flatMap((lattice, n) => (lattice.apart === apart ? [n] : []))
-    if (!chosen.length) continue
+  for (const chosen of groupsOf(all, joined)) {
     const of = <T>(list: readonly T[]) => chosen.map((n) => list[n])
     const round = fromDeg === null && isRound(of(all), place)
     const guns = fromDeg !== null ? [fromDeg] : round ? [0] : Array.from({ length: TURN }, (_, k) => (360 * k) / TURN)
@@ -218,6 +223,13 @@ function spray(surfaces: readonly Surface[], aim: SprayAim, place: Place): reado
     areaMm2,
     aimed: aimed[n],
   }))
+}
+
+/** Which surfaces stand together before the gun: a lid by itself, and until they are joined each part. */
+function groupsOf(all: readonly Lattice[], joined: boolean): number[][] {
+  if (!joined) return all.map((_, n) => [n])
+  const [pot, lids] = [false, true].map((apart) => all.flatMap((lattice, n) => (lattice.apart === apart ? [n] : [])))
+  return lids.length ? [pot, lids] : [pot]
 }
 
 /** What the middle of the area gets that is aimed at and reached; 0 where nothing is. */
@@ -243,15 +255,15 @@ export function receivedAt({ columns, rows, coats }: Received, along: number, ac
 const mists = new WeakMap<readonly Surface[], Map<string, readonly Received[]>>()
 
 /** A spray’s key: equal for equal sprays on the same surfaces. */
-export const mistKey = ({ upDeg, fromDeg }: SprayAim, { parts, on, band, sectors }: Place): string =>
-  JSON.stringify([upDeg, fromDeg, parts, on, band, sectors])
+export const mistKey = ({ aim: { upDeg, fromDeg }, place: { parts, on, band, sectors }, joined }: Spraying): string =>
+  JSON.stringify([upDeg, fromDeg, parts, on, band, sectors, joined])
 
 /** What one coat of spray lays on all surfaces of a piece; worked out once for the same list of surfaces. */
-export function mistOn(surfaces: readonly Surface[], aim: SprayAim, place: Place): readonly Received[] {
+export function mistOn(surfaces: readonly Surface[], spraying: Spraying): readonly Received[] {
   let known = mists.get(surfaces)
   if (!known) mists.set(surfaces, (known = new Map()))
-  const key = mistKey(aim, place)
+  const key = mistKey(spraying)
   let mist = known.get(key)
-  if (!mist) known.set(key, (mist = spray(surfaces, aim, place)))
+  if (!mist) known.set(key, (mist = spray(surfaces, spraying)))
   return mist
 }

@@ -1,13 +1,11 @@
 import type { Surface } from '../../form/surfaces/surface'
 import { clamp } from '../../numeric/interpolation'
 import { DITHER, RowNoise } from '../../numeric/noise'
-import type { Place } from '../../vocabulary/place'
-import type { SprayAim } from '../../vocabulary/spray'
 import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource } from '../levelField'
 import { NOMINAL } from '../levels'
 import { arcsOn, stretchesOn } from '../place'
-import { mistKey, mistOn, receivedAt } from './mist'
+import { mistKey, mistOn, receivedAt, type Spraying } from './mist'
 
 /** How uneven the droplets of a mist lie, as a share of a coat, and how far apart they are, mm. Ours. */
 const GRAIN = 0.22
@@ -20,21 +18,21 @@ const FACES = 0.35
 export function sprayField(
   grid: SkinGrid,
   surfaces: readonly Surface[],
-  { aim, place, coats, seed }: { aim: SprayAim; place: Place; coats: number; seed: number },
+  { coats, seed, ...spraying }: Spraying & { readonly coats: number; readonly seed: number },
 ): FieldSource {
   const { surface, width, height, rowMm } = grid
-  const key = `spray:${mistKey(aim, place)}:${coats}:${seed}`
+  const key = `spray:${mistKey(spraying)}:${coats}:${seed}`
   return {
     key,
     kind: 'area',
-    stretches: stretchesOn(surface, place, false),
-    arcs: arcsOn(surface, place, false),
+    stretches: stretchesOn(surface, spraying.place, false),
+    arcs: arcsOn(surface, spraying.place, false),
     // What the gun does not see is not meant to be coloured.
     within: (lengthMm, across) =>
-      receivedAt(mistOn(surfaces, aim, place)[surfaces.indexOf(surface)], lengthMm / surface.form.totalMm, across) >=
+      receivedAt(mistOn(surfaces, spraying)[surfaces.indexOf(surface)], lengthMm / surface.form.totalMm, across) >=
       FACES,
     make: () => {
-      const { rows, columns, coats: got } = mistOn(surfaces, aim, place)[surfaces.indexOf(surface)]
+      const { rows, columns, coats: got } = mistOn(surfaces, spraying)[surfaces.indexOf(surface)]
       const levels = new Uint8Array(width * height)
       const grains = new RowNoise(width, Math.max(8, Math.round((Math.max(...grid.columnMm) * width) / GRAIN_MM)), seed)
       const grain = new Float32Array(width)

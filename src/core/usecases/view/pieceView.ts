@@ -9,6 +9,7 @@ import { timeline } from '../../plan/timeline'
 import { StackOptics, type Look } from '../../skin/appearance'
 import { compilePlan, firingNow, type CompiledPlan } from '../../plan/compilePlan'
 import type { SkinOperation } from '../../skin/operation'
+import { joinedFrom } from '../../plan/localStage'
 import { atlasOf, type Atlas, type Chart } from '../../skin/atlas'
 import { areaOfStacks, measureGauges, type Gauges, type Region } from '../../skin/gauges'
 import { FieldCache } from '../../skin/levelField'
@@ -163,7 +164,10 @@ export class PieceViewer {
     if (!ready.ok) return ready
     const { simulation, mediaTable, atlas } = ready.value
     const { steps } = request.piece
-    return ok({ atlas, records: measureSteps(simulation, this.compiled?.operations ?? [], steps.length, mediaTable) })
+    return ok({
+      atlas,
+      records: measureSteps(simulation, this.compiled?.operations ?? [], steps.length, mediaTable, joinedFrom(steps)),
+    })
   }
 
   /** The cut through the wall, or through what is joined to it, at a place of the last view. */

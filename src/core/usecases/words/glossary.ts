@@ -46,6 +46,14 @@ export const GLOSSARY: readonly GlossaryEntry[] = [
     means: 'A wedge cut out of a paper, so that it closes round a rise without creases.',
   },
   {
+    term: 'overspray',
+    means: 'Mist of a spray gun that lands beside what it is meant for. It thins out over about two centimetres.',
+  },
+  {
+    term: 'spray booth',
+    means: 'A box with a fan that draws the mist away from whoever sprays, out or through filters.',
+  },
+  {
     term: 'pounce',
     forms: ['pounced'],
     means: 'To pat charcoal through a pricked paper: a row of dots that a brush or a needle follows.',
