@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
 import { readMediaCsv } from '@/core/formats/mediaCsv'
 import { readRoomRecord } from '@/core/formats/roomRecordCsv'
@@ -44,11 +45,16 @@ function put(command: Command, done: string, then: Then): void {
   void then()
 }
 
+/** Whether two records say the same, in whatever order they say it, and whether what is left out is named or not. */
+const alike = (a: unknown, b: unknown): boolean => equal(asWritten(a), asWritten(b))
+
+const asWritten = (record: unknown): unknown => JSON.parse(JSON.stringify(record))
+
 /** How many of what comes in are new, other than what is there, and the same as it. */
 function compared(incoming: Readonly<Record<string, unknown>>, here: Readonly<Record<string, unknown>>) {
   const ids = Object.keys(incoming)
   const known = ids.filter((id) => here[id] !== undefined)
-  const same = known.filter((id) => JSON.stringify(here[id]) === JSON.stringify(incoming[id]))
+  const same = known.filter((id) => alike(here[id], incoming[id]))
   return { adds: ids.length - known.length, replaces: known.length - same.length, leaves: same.length }
 }
 
@@ -93,7 +99,7 @@ function takeStudio({ studio }: StudioFile, then: Then): void {
 function takePiece({ piece, bodies, media }: PieceFile, then: Then): void {
   const { studio } = useStudio.getState()
   const known = studio.pieces[piece.id]
-  if (known && JSON.stringify(known) === JSON.stringify(piece)) {
+  if (known && alike(known, piece)) {
     tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
     return void then()
   }

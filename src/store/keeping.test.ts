@@ -1,0 +1,265 @@
+// @vitest-environment happy-dom
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Command } from '@/core/model/command'
+import { CURRENT_VERSION } from '@/core/model/migrations'
+import { HEAD_KEY, openDatabase, pieceKey } from './database'
+
+/* The studio is kept: whole tabs with a module registry of their own share one database. */
+
+interface Tab {
+  readonly run: (command: Command) => unknown
+  readonly state: () => ReturnType<(typeof import('./studioStore'))['useStudio']['getState']>
+  readonly drafts: typeof import('./drafts')
+}
+
+/** Opens Vernice in a new tab. */
+async function tab(demo = true): Promise<Tab> {
+  vi.resetModules()
+  const [keeping, store, drafts] = [await import('./keeping'), await import('./studioStore'), await import('./drafts')]
+  await keeping.startKeeping(demo)
+  // A second start changes nothing.
+  await keeping.startKeeping(!demo)
+  return { run: store.run, state: () => store.useStudio.getState(), drafts }
+}
+
+/** What tabs of earlier tests listen to on the window that all share. */
+const listening: [EventTarget, string, EventListener][] = []
+for (const target of [window, document] as EventTarget[]) {
+  const { addEventListener } = target
+  target.addEventListener = function listen(this: EventTarget, ...args: Parameters<typeof addEventListener>) {
+    listening.push([target, args[0], args[1] as EventListener])
+    addEventListener.apply(target, args)
+  }
+}
+
+const rename = (name: string): Command => ({ type: 'studio.rename', name })
+const soon = (check: () => void) => vi.waitFor(check, { timeout: 8_000, interval: 20 })
+const saved = ({ state }: Tab) => soon(() => expect(state().save).toBe('saved'))
+const leaving = () => {
+  const event = new Event('beforeunload', { cancelable: true })
+  window.dispatchEvent(event)
+  return event.defaultPrevented
+}
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory()
+  localStorage.clear()
+  for (const [target, kind, listener] of listening.splice(0)) target.removeEventListener(kind, listener)
+})
+
+describe('a tab', () => {
+  it('begins with the demo or an empty studio, and a second one finds what the first did', async () => {
+    const first = await tab()
+    expect(first.state()).toMatchObject({ status: 'ready', save: 'saved', keptNowhere: null, setAside: [] })
+    expect(first.state().studio.order.length).toBeGreaterThan(5)
+    first.run(rename('Upper room'))
+    expect(first.state().save).toBe('saving')
+    await saved(first)
+    expect(leaving()).toBe(false)
+    const second = await tab(false)
+    expect(second.state().studio.name).toBe('Upper room')
+    expect(second.state().studio.order).toEqual(first.state().studio.order)
+  })
+
+  it('without the demo begins empty', async () => {
+    expect((await tab(false)).state().studio.order).toEqual([])
+  })
+
+  it('takes in what another does, and says so', async () => {
+    const [one, two] = [await tab(), await tab()]
+    one.run(rename('Upper room'))
+    await soon(() => expect(two.state().studio.name).toBe('Upper room'))
+    expect(two.state().notice).toEqual({
+      kind: 'news',
+      text: 'Changed in another tab: “rename the studio”. What you did here is kept as well.',
+    })
+    expect(one.state().notice).toBeNull()
+    await saved(one)
+    await saved(two)
+  })
+
+  it('tells of its own edit that another has made impossible', async () => {
+    const [one, two] = [await tab(), await tab()]
+    one.run({ type: 'piece.remove', pieceId: 'reed-jugs' })
+    two.run({ type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } })
+    await soon(() => expect(two.state().notice?.kind).toBe('problem'))
+    expect(two.state().notice?.text).toMatch(
+      /^Another tab changed the same thing, and “.+” no longer applies: .*reed-jugs/,
+    )
+    expect(two.state().studio.pieces['reed-jugs']).toBeUndefined()
+    // It is told once.
+    two.run(rename('Two'))
+    await saved(two)
+    await soon(() => expect(one.state().studio.name).toBe('Two'))
+    expect(two.state().notice?.text).toMatch(/no longer applies/)
+  })
+
+  it('makes an edit of what is being typed when it is hidden or left', async () => {
+    const own = await tab()
+    const field = {}
+    for (const [name, leave] of [
+      ['Hidden', () => document.dispatchEvent(new Event('visibilitychange'))],
+      ['Left', () => window.dispatchEvent(new Event('pagehide'))],
+    ] as const) {
+      vi.spyOn(document, 'visibilityState', 'get').mockReturnValue('hidden')
+      own.drafts.holdDraft(field, () => {
+        own.run(rename(name))
+        own.drafts.dropDraft(field)
+      })
+      expect(own.state().save).toBe('saving')
+      leave()
+      expect(own.state().studio.name).toBe(name)
+      await saved(own)
+    }
+    vi.restoreAllMocks()
+  })
+
+  it('writes the oldest down for good when there are many, and nothing is lost by it', async () => {
+    const own = await tab(false)
+    for (let i = 1; i <= 305; i++) own.run(rename(`Room ${i}`))
+    await saved(own)
+    const database = await openDatabase()
+    await soon(async () => expect(await database.count('log')).toBeLessThanOrEqual(300))
+    expect(await database.count('log')).toBeGreaterThanOrEqual(200)
+    expect(((await database.get('records', HEAD_KEY))?.value as { name: string }).name).toMatch(/^Room \d+$/)
+    expect((await tab(false)).state().studio.name).toBe('Room 305')
+    database.close()
+  })
+})
+
+describe('what cannot be read', () => {
+  it('is set aside with what was logged of it, and told; the rest is there', async () => {
+    await saved(await tab())
+    const before = await tab()
+    before.run({ type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } })
+    before.run(rename('Upper room'))
+    await saved(before)
+    const database = await openDatabase()
+    await database.put('records', { key: pieceKey('reed-jugs'), version: CURRENT_VERSION, value: 'gone' })
+    const after = await tab()
+    expect(after.state().notice?.text).toMatch(
+      /^One record of this studio could not be read and is set aside, .*has it as/,
+    )
+    expect(after.state().setAside).toHaveLength(1)
+    expect(after.state().setAside[0]).toMatchObject({ key: pieceKey('reed-jugs'), record: { value: 'gone' } })
+    expect(after.state().setAside[0].entries.map(({ deed }) => deed.kind === 'do' && deed.command.type)).toEqual([
+      'piece.change',
+    ])
+    expect(after.state().studio.name).toBe('Upper room')
+    expect(after.state().studio.order).not.toContain('reed-jugs')
+    database.close()
+  })
+
+  it('a damaged head is mended and two damaged records are told as two', async () => {
+    await saved(await tab())
+    const database = await openDatabase()
+    await database.put('records', { key: HEAD_KEY, version: CURRENT_VERSION, value: 4 })
+    await database.put('records', { key: pieceKey('reed-jugs'), version: CURRENT_VERSION, value: null })
+    const after = await tab()
+    expect(after.state().notice?.text).toMatch(/^2 records of this studio could not be read and are set aside/)
+    expect(after.state().studio.order).toContain('dotted-jar')
+    expect((await tab()).state().setAside).toHaveLength(2)
+    expect(await database.get('records', HEAD_KEY)).toMatchObject({ version: CURRENT_VERSION })
+    expect(await database.get('records', pieceKey('reed-jugs'))).toBeUndefined()
+    database.close()
+  })
+
+  it('older records stay as they were beside what became of them', async () => {
+    await saved(await tab())
+    const database = await openDatabase()
+    const record = await database.get('records', pieceKey('dotted-jar'))
+    if (!record) throw new Error('no record')
+    await database.put('records', { ...record, version: CURRENT_VERSION - 1 })
+    await tab()
+    expect(await database.get('originals', pieceKey('dotted-jar'))).toMatchObject({ version: CURRENT_VERSION - 1 })
+    expect(await database.count('originals')).toBe(1)
+    database.close()
+  })
+
+  it('a studio of a newer Vernice is left untouched, and one works in memory', async () => {
+    await saved(await tab())
+    const database = await openDatabase()
+    const entry = { id: 'z:1', tab: 'z', n: 1, version: 99, deed: { kind: 'do' as const, command: rename('Later') } }
+    await database.add('log', entry)
+    const own = await tab()
+    expect(own.state().keptNowhere).toMatch(/99/)
+    expect(own.state().save).toBe('memory')
+    own.run(rename('Mine'))
+    expect(own.state().studio.name).toBe('Mine')
+    expect(leaving()).toBe(true)
+    expect(await database.count('log')).toBe(1)
+    database.close()
+  })
+})
+
+describe('a browser that keeps nothing', () => {
+  const opening = (open: () => unknown) => {
+    globalThis.indexedDB = Object.assign(new IDBFactory(), { open }) as IDBFactory
+  }
+  const refused = (name: string) => () => {
+    throw new DOMException('no', name)
+  }
+
+  const silent = () =>
+    Object.assign(Object.create(IDBRequest.prototype) as object, { addEventListener: () => undefined })
+
+  it.each([
+    ['that refuses', refused('SecurityError'), 'This browser keeps nothing for this page (SecurityError): a private'],
+    ['without a database', refused('TypeError'), 'This browser keeps nothing for this page: a private window'],
+    ['of a newer Vernice', refused('VersionError'), 'The studio in this browser is of a newer Vernice: reload'],
+    ['that does not answer', silent, 'The browser’s storage does not answer'],
+  ])('%s says so, works in memory and asks before it is left', async (_, open, words) => {
+    opening(open)
+    const own = await tab()
+    expect(own.state().keptNowhere).toContain(words)
+    expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
+    expect(leaving()).toBe(false)
+    own.run(rename('Mine'))
+    expect(own.state().studio.name).toBe('Mine')
+    expect(own.state().save).toBe('memory')
+    expect(leaving()).toBe(true)
+  })
+
+  it('a full disk is told once, tried again by itself, and then it is saved', async () => {
+    const own = await tab()
+    const { add } = IDBObjectStore.prototype
+    let tries = 0
+    IDBObjectStore.prototype.add = function refuse() {
+      tries++
+      throw new DOMException('full', 'QuotaExceededError')
+    }
+    own.run(rename('Mine'))
+    await soon(() => expect(own.state().save).toBe('failed'))
+    expect(own.state().notice?.text).toMatch(/^The disk has no room left/)
+    await soon(() => expect(tries).toBeGreaterThan(1))
+    IDBObjectStore.prototype.add = add
+    await saved(own)
+    expect((await tab()).state().studio.name).toBe('Mine')
+  })
+
+  it('another failure is told with its name', async () => {
+    const own = await tab()
+    const { add } = IDBObjectStore.prototype
+    IDBObjectStore.prototype.add = function refuse() {
+      throw new DOMException('odd', 'UnknownError')
+    }
+    own.run(rename('Mine'))
+    await soon(() => expect(own.state().notice?.text).toContain('UnknownError'))
+    IDBObjectStore.prototype.add = add
+    await saved(own)
+  })
+
+  it('a tab that a newer Vernice overtakes says so and works on in memory', async () => {
+    const own = await tab()
+    const newer = await new Promise<IDBDatabase>((resolve, reject) => {
+      const request = indexedDB.open('vernice', 99)
+      request.onsuccess = () => resolve(request.result)
+      request.onerror = () => reject(request.error)
+    })
+    await soon(() => expect(own.state().keptNowhere).toMatch(/^A newer Vernice has been opened in another tab/))
+    expect(own.state().save).toBe('memory')
+    newer.close()
+  })
+})
