@@ -11,6 +11,7 @@ import { fileName } from './download'
 import { keepPicture } from './diskRoom'
 import { mirror, mirrored, unmirror } from './mirror'
 import { changedKeys, partsOf, studioFrom } from './records'
+import { Shelf } from './fixtures/browser'
 import { StudioLog } from './studioLog'
 import { beginWith, redo, run, undo, useStudio, whileTyping } from './studioStore'
 
@@ -24,20 +25,6 @@ const recordsOf = (studio: Studio): StoredRecord[] =>
   [...partsOf(studio)].map(([key, value]) => ({ key, version: CURRENT_VERSION, value }))
 
 const rename = (name: string): Command => ({ type: 'studio.rename', name })
-
-/** A localStorage for a test; `full` refuses to store. */
-class Shelf {
-  full = false;
-  [key: string]: unknown
-  setItem(key: string, text: string) {
-    if (this.full) throw new DOMException('full', 'QuotaExceededError')
-    this[key] = text
-  }
-  getItem = (key: string) => (this[key] as string | undefined) ?? null
-  removeItem(key: string) {
-    delete this[key]
-  }
-}
 
 let shelf: Shelf
 

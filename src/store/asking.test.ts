@@ -1,0 +1,579 @@
+// @vitest-environment happy-dom
+import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { demoStudio } from '@/core/demo/demoStudio'
+import { lotPieces } from '@/core/model/lots'
+import type { Schedule } from '@/core/model/calendar'
+import type { Piece } from '@/core/model/piece'
+import { startAgain } from '@/workers/clients'
+import type { Asked } from './asking'
+import { useAmounts, useLadder, useLayers, usePalette } from './colours'
+import {
+  noteAndCalibrate,
+  planDemo,
+  startPlanning,
+  useAllDrying,
+  useDrying,
+  useNow,
+  usePlannedStudio,
+  useReplay,
+  useRescues,
+  type Planning,
+} from './days'
+import { useFindings, useFlatSkin, useOtherFindings, useSkin, useThumbnail, useTriedPicture } from './derived'
+import { useWhatHappened } from './fired'
+import { answering, type Answers } from './fixtures/browser'
+import { learnPace, useHands } from './paces'
+import { useSheets } from './sheets'
+import { beginWith, undo, useStudio } from './studioStore'
+import { useGoesWrong } from './whatIf'
+
+/* What the interface asks of workers: which worker, about what, what becomes of its answer, and what is said when it fails. */
+
+const demo = demoStudio()
+const piece = demo.pieces['reed-jugs']
+const jar = Object.keys(demo.media)[0]
+const state = () => useStudio.getState()
+
+class Picture {
+  constructor(
+    readonly data: Uint8ClampedArray,
+    readonly width: number,
+    readonly height: number,
+  ) {}
+}
+const pixels = { pixels: new Uint8ClampedArray([1, 2, 3, 4]), width: 1, height: 1 }
+const fine = <T>(value: T) => ({ ok: true, value })
+const moment = { afterStep: 2, kind: 'bench', light: 'daylight' } as const
+const skin = { number: 7 } as never
+
+beforeEach(() => {
+  vi.stubGlobal('ImageData', Picture)
+  beginWith(demo)
+  useStudio.setState({ notice: null, question: null, previewed: null })
+})
+
+afterEach(() => {
+  cleanup()
+  startAgain()
+  vi.unstubAllGlobals()
+  vi.useRealTimers()
+})
+
+let made = 0
+
+/** A studio, its piece, and the same piece as it might be: new to each test, so that nothing is remembered of it. */
+function afresh() {
+  const studio = structuredClone(demo)
+  const own = { ...studio.pieces['reed-jugs'] }
+  // Pictures are known again by what is written of them.
+  own.form = { ...own.form, sizes: { ...own.form.sizes, heightMm: own.form.sizes.heightMm + 0.01 * ++made } }
+  return {
+    studio,
+    own,
+    other: { ...own, id: 'other' },
+    wheel: { piece: own, kind: 'wheel', options: {}, size: {} } as never,
+  }
+}
+
+type About = ReturnType<typeof afresh>
+
+interface Case {
+  readonly what: string
+  readonly worker: string
+  readonly method: string
+  readonly hook: (about: About) => {
+    readonly value: unknown
+    readonly busy?: boolean
+    readonly problem?: string | null
+  }
+  /** What the worker answers, and what is made of it if it is something else. */
+  readonly answer: unknown
+  readonly value?: unknown
+  /** What of its arguments must be. */
+  readonly asked: (args: readonly never[]) => unknown
+  readonly wanted: unknown
+  readonly problem: string
+}
+
+const shown = <T>(asked: Asked<T>) => asked
+
+const CASES: readonly Case[] = [
+  {
+    what: 'a ladder',
+    worker: 'colours',
+    method: 'ladder',
+    hook: ({ studio }) => shown(useLadder(jar, studio, 'clear-gloss')),
+    answer: [1],
+    asked: ([id, , beside]) => [id, beside],
+    wanted: [jar, 'clear-gloss'],
+    problem: 'The ladder could not be worked out',
+  },
+  {
+    what: 'layers',
+    worker: 'colours',
+    method: 'layers',
+    hook: ({ studio }) =>
+      shown(useLayers(studio, { bodyId: 'chalk-white', cone: '05', clearId: null, ids: ['a', 'b'] } as never)),
+    answer: { rows: [] },
+    asked: ([, about]) => about,
+    wanted: { bodyId: 'chalk-white', cone: '05', clearId: null, ids: ['a', 'b'] },
+    problem: 'The layers could not be worked out',
+  },
+  {
+    what: 'the colours of a piece',
+    worker: 'skin',
+    method: 'palette',
+    hook: ({ own, studio }) => shown(usePalette(own, studio)),
+    answer: fine(['blue']),
+    value: ['blue'],
+    asked: ([about]) => [(about as { piece: Piece }).piece.id, (about as { afterStep: number }).afterStep],
+    wanted: [piece.id, piece.steps.length - 1],
+    problem: 'The colours could not be worked out',
+  },
+  {
+    what: 'amounts',
+    worker: 'skin',
+    method: 'amounts',
+    hook: ({ own, studio }) => shown(useAmounts(own, studio, true)),
+    answer: [3],
+    asked: ([own, left]) => [(own as Piece).id, left],
+    wanted: [piece.id, true],
+    problem: 'What the piece takes could not be worked out',
+  },
+  {
+    what: 'findings',
+    worker: 'skin',
+    method: 'judge',
+    hook: ({ own, studio }) => {
+      const { findings, ...asked } = useFindings(own, studio)
+      return { ...asked, value: findings }
+    },
+    answer: fine({ findings: ['one'] }),
+    value: ['one'],
+    asked: ([own]) => (own as Piece).id,
+    wanted: piece.id,
+    problem: 'The plan could not be judged',
+  },
+  {
+    what: 'findings on a piece that is only thought of',
+    worker: 'skin',
+    method: 'judge',
+    hook: ({ other, own, studio }) => ({ value: useOtherFindings(other, own, studio) }),
+    answer: fine({ findings: ['two'] }),
+    value: ['two'],
+    asked: ([own]) => (own as Piece).id,
+    wanted: 'other',
+    problem: '',
+  },
+  {
+    what: 'a skin',
+    worker: 'skin',
+    method: 'view',
+    hook: ({ own, studio }) => {
+      const { skin: value, ...asked } = useSkin(own, studio, moment, 'other')
+      return { ...asked, value }
+    },
+    answer: fine({ number: 4 }),
+    value: { number: 4 },
+    asked: ([about, channel]) => [(about as { afterStep: number }).afterStep, channel],
+    wanted: [2, 'other'],
+    problem: 'The picture could not be worked out',
+  },
+  {
+    what: 'an unrolled skin',
+    worker: 'skin',
+    method: 'flat',
+    hook: () => shown(useFlatSkin(skin)),
+    answer: pixels,
+    value: new Picture(pixels.pixels, 1, 1),
+    asked: ([number]) => number,
+    wanted: 7,
+    problem: 'The unrolled surface could not be painted',
+  },
+  {
+    what: 'a small picture',
+    worker: 'thumbnail',
+    method: 'picture',
+    hook: ({ own, studio }) => shown(useThumbnail(own, studio, 96)),
+    answer: fine(pixels),
+    value: new Picture(pixels.pixels, 1, 1),
+    asked: ([about, view, width, height, large]) => [
+      (about as { kind: string }).kind,
+      (view as { tilt: number }).tilt,
+      width,
+      height,
+      large,
+    ],
+    wanted: ['firedWhole', 0.3, 96, 96, false],
+    problem: 'The small picture could not be made',
+  },
+  {
+    what: 'a picture of what is tried',
+    worker: 'thumbnail',
+    method: 'picture',
+    hook: ({ own, studio }) => shown(useTriedPicture(own, studio, 64)),
+    answer: fine(pixels),
+    value: new Picture(pixels.pixels, 1, 1),
+    asked: ([, , width]) => width,
+    wanted: 64,
+    problem: 'The picture of it could not be made',
+  },
+  {
+    what: 'the hands of a plan',
+    worker: 'days',
+    method: 'hands',
+    hook: ({ own, studio }) => shown(useHands(own, studio)),
+    answer: [{ work: 1 }],
+    asked: ([own, studio]) => [(own as Piece).id, Object.keys(studio).sort()],
+    wanted: [piece.id, ['bodies', 'media']],
+    problem: 'The minutes could not be worked out',
+  },
+  {
+    what: 'a sheet',
+    worker: 'card',
+    method: 'sheets',
+    hook: ({ wheel, studio }) => shown(useSheets(wheel, studio)),
+    answer: { sheets: [] },
+    asked: ([about, studio]) => [
+      (about as { kind: string }).kind,
+      Object.keys((studio as typeof demo).pieces),
+      (studio as typeof demo).order,
+      (studio as typeof demo).tiles,
+    ],
+    wanted: ['wheel', [piece.id], [piece.id], {}],
+    problem: 'The sheet could not be made',
+  },
+  {
+    what: 'what goes wrong',
+    worker: 'card',
+    method: 'goesWrong',
+    hook: ({ own, studio }) => shown(useGoesWrong(own, studio)),
+    answer: ['it'],
+    asked: ([own, studio]) => [(own as Piece).id, (studio as typeof demo).order],
+    wanted: [piece.id, [piece.id]],
+    problem: 'It could not be gone through',
+  },
+  {
+    what: 'ways on',
+    worker: 'days',
+    method: 'rescues',
+    hook: ({ own, studio }) => shown(useRescues(own, studio, true)),
+    answer: ['rewet'],
+    asked: ([own, , now]) => [(own as Piece).id, (now as number) % 300_000],
+    wanted: [piece.id, 0],
+    problem: 'Ways on could not be looked for',
+  },
+]
+
+describe('a question', () => {
+  it.each(CASES.map((one) => [one.what, one] as const))(
+    'about %s goes to its worker and comes back',
+    async (_, one) => {
+      const calls: (readonly never[])[] = []
+      answering({
+        [one.worker]: {
+          work: () => undefined,
+          [one.method]: (...args: never[]) => {
+            calls.push(args)
+            return one.answer
+          },
+        },
+      })
+      const about = afresh()
+      const { result, rerender } = renderHook(one.hook, { initialProps: about })
+      expect(result.current.value).toBeNull()
+      await waitFor(() => expect(result.current.value).toEqual(one.value ?? one.answer))
+      expect(one.asked(calls[0])).toEqual(one.wanted)
+      // The same is not asked twice.
+      rerender(about)
+      rerender(about)
+      expect(calls).toHaveLength(1)
+    },
+  )
+
+  it.each(CASES.filter(({ problem }) => problem).map((one) => [one.what, one] as const))(
+    'about %s that fails is told with what could not be done',
+    async (_, one) => {
+      answering({
+        [one.worker]: {
+          work: () => undefined,
+          [one.method]: () => {
+            throw new Error('it is full')
+          },
+        },
+      })
+      const { result } = renderHook(one.hook, { initialProps: afresh() })
+      await waitFor(() => expect(result.current.problem ?? null).not.toBeNull())
+      expect(result.current.problem).toBe(`${one.problem} (it is full); try again.`)
+    },
+  )
+})
+
+describe('drying', () => {
+  const dryingOf = (seen: string[]) => ({
+    days: {
+      drying: (own: Piece, body: { id: string }, room: { id: string }, nowMs: number) => {
+        seen.push(`${own.id} ${body.id} ${room.id} ${nowMs % 300_000}`)
+        return fine(own.making.madeAt ? { of: own.id } : null)
+      },
+    },
+  })
+
+  it('is asked of a made piece in its own room, to five minutes, and of one that is not made not at all', async () => {
+    const { studio } = afresh()
+    const seen: string[] = []
+    answering(dryingOf(seen) as never)
+    const made = Object.values(studio.pieces).find(({ making }) => making.madeAt) as Piece
+    const { result } = renderHook(() => useDrying(made, studio))
+    await waitFor(() => expect(result.current.drying).toEqual({ of: made.id }))
+    expect(seen).toEqual([`${made.id} ${made.bodyId} ${made.making.roomId} 0`])
+    const unmade = { ...made, making: { ...made.making, madeAt: null } }
+    const other = renderHook(() => useDrying(unmade, studio))
+    expect(other.result.current).toMatchObject({ drying: null, busy: false })
+    expect(seen).toHaveLength(1)
+  })
+
+  it('of all lots that are made and not fired is there by lot', async () => {
+    const { studio } = afresh()
+    const seen: string[] = []
+    answering(dryingOf(seen) as never)
+    const { result } = renderHook(() => useAllDrying(studio))
+    await waitFor(() => expect(result.current.busy).toBe(false))
+    const wanted = Object.values(studio.pieces)
+      .flatMap(lotPieces)
+      .filter(({ piece: own }) => own.making.madeAt && !own.steps.some((step) => step.act === 'fire' && step.done))
+    expect(Object.keys(result.current.drying).sort()).toEqual(wanted.map(({ id }) => id).sort())
+    expect(seen).toHaveLength(wanted.length)
+    expect(result.current.problem).toBeNull()
+  })
+
+  it('of a worker that refuses says why', async () => {
+    const { studio } = afresh()
+    answering({ days: { drying: () => ({ ok: false, issue: { code: 'storage-failed', detail: 'odd' } }) } })
+    const made = Object.values(studio.pieces).find(({ making }) => making.madeAt) as Piece
+    const { result } = renderHook(() => useDrying(made, studio))
+    await waitFor(() => expect(result.current.problem).toMatch(/odd/))
+    expect(result.current.problem).not.toContain('try again.)')
+  })
+
+  it('the minute goes on', () => {
+    vi.useFakeTimers({ now: Date.parse('2026-03-02T10:00:40Z') })
+    const { result } = renderHook(() => useNow())
+    expect(new Date(result.current).toISOString()).toBe('2026-03-02T10:00:00.000Z')
+    act(() => void vi.advanceTimersByTime(31_000))
+    expect(new Date(result.current).toISOString()).toBe('2026-03-02T10:01:00.000Z')
+    vi.setSystemTime(Date.parse('2026-03-02T10:02:10Z'))
+    act(() => void vi.advanceTimersByTime(30_000))
+    expect(new Date(result.current).toISOString()).toBe('2026-03-02T10:02:00.000Z')
+  })
+
+  it('days gone through come back, and are none before', async () => {
+    const { studio } = afresh()
+    const replay = { visits: ['v'], courses: ['c'] }
+    const args: unknown[] = []
+    answering({ days: { replay: (_: never, from: never, to: never) => (args.push([from, to]), replay) } })
+    const { result } = renderHook(() => useReplay(studio, 5, 9))
+    expect(result.current).toMatchObject({ visits: [], courses: [] })
+    await waitFor(() => expect(result.current).toEqual({ ...replay, busy: false }))
+    expect(args).toEqual([[5, 9]])
+  })
+})
+
+describe('planning the days', () => {
+  const schedule = (madeAt: string): Schedule => ({ ...demo.schedule, madeAt })
+  const early = schedule('2026-03-02T10:00:00Z')
+  const late = schedule('2026-03-02T10:05:00Z')
+  type Take = (share: number, found: Schedule | null) => void
+
+  /** A planner that reports when it is told to. */
+  function planner(more: Answers[string] = {}) {
+    const asked: { studio: typeof demo; rounds: number }[] = []
+    let take: Take = () => undefined
+    const ended = answering({
+      days: {
+        plan: (studio: typeof demo, _now: never, rounds: number, report: Take) => {
+          asked.push({ studio, rounds })
+          take = report
+          return new Promise(() => undefined)
+        },
+        ...more,
+      } as never,
+    })
+    return { asked, ended, report: async (share: number, found: Schedule | null) => take(share, found) }
+  }
+
+  const begun = (options: Partial<Parameters<typeof startPlanning>[0]> = {}) => {
+    const progress: (Planning | null)[] = []
+    const done: (readonly string[])[] = []
+    const stop = startPlanning({
+      onProgress: (p) => progress.push(p),
+      onDone: (changes) => done.push(changes),
+      ...options,
+    })
+    return { progress, done, stop }
+  }
+
+  it('shows the first plan at once and keeps the last as one edit', async () => {
+    const { asked, ended, report } = planner()
+    const { progress, done } = begun()
+    expect(progress).toMatchObject([{ share: 0, found: false }])
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0].rounds).toBe(60)
+    await report(0.4, early)
+    await waitFor(() => expect(state().previewed).toEqual(early))
+    expect(progress.at(-1)).toMatchObject({ share: 0.4, found: true })
+    expect(state().studio.schedule.madeAt).toBeNull()
+    const { result } = renderHook(() => usePlannedStudio())
+    expect(result.current.schedule).toEqual(early)
+    await report(0.7, null)
+    await waitFor(() => expect(progress.at(-1)).toMatchObject({ share: 0.7, found: true }))
+    await report(1, late)
+    await waitFor(() => expect(done).toEqual([[]]))
+    expect(state().studio.schedule).toEqual(late)
+    expect(state().previewed).toBeNull()
+    expect(progress.at(-1)).toBeNull()
+    expect(ended).toEqual(['days'])
+    undo()
+    expect(state().studio.schedule.madeAt).toBeNull()
+  })
+
+  it('cancelled before there is any ends; cancelled after keeps what there is once the rest is placed', async () => {
+    const first = planner()
+    const without = begun()
+    await waitFor(() => expect(first.asked).toHaveLength(1))
+    without.progress[0]?.cancel()
+    expect(without.progress.at(-1)).toBeNull()
+    expect([without.done, first.ended]).toEqual([[], ['days']])
+    let enough = 0
+    const second = planner({ enough: () => void enough++ })
+    const { progress, done } = begun()
+    await waitFor(() => expect(second.asked).toHaveLength(1))
+    await second.report(0.3, early)
+    await waitFor(() => expect(progress.at(-1)?.found).toBe(true))
+    progress.at(-1)?.cancel()
+    await waitFor(() => expect(enough).toBe(1))
+    expect(done).toEqual([])
+    progress.at(-1)?.cancel()
+    expect(done).toEqual([[]])
+    expect(state().studio.schedule).toEqual(early)
+  })
+
+  it('is done with other pins, which it keeps', async () => {
+    const pins = [{ pieceId: 'reed-jugs' }] as never
+    const { asked, report } = planner()
+    begun({ pins, rounds: 3 })
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect([asked[0].rounds, asked[0].studio.schedule.pins]).toEqual([3, pins])
+    await report(0.5, early)
+    await waitFor(() => expect(state().previewed?.pins).toEqual(pins))
+  })
+
+  it('that fails is told, and what was found is kept', async () => {
+    answering({
+      days: {
+        plan: async (_: never, __: never, ___: never, report: Take) => {
+          await report(0.5, early)
+          throw new Error('it is full')
+        },
+      } as never,
+    })
+    const { done } = begun()
+    await waitFor(() => expect(state().notice?.text).toBe('The days could not be planned (it is full); try again.'))
+    expect(done).toHaveLength(1)
+    expect(state().studio.schedule).toEqual(early)
+  })
+
+  it('of the demo is begun once: not when it is planned, edited or no demo', async () => {
+    const { asked } = planner()
+    beginWith({ ...demo, schedule: early })
+    planDemo()
+    beginWith({ ...demo, name: 'Other' })
+    planDemo()
+    await new Promise((later) => setTimeout(later, 30))
+    expect(asked).toEqual([])
+    beginWith(demo)
+    planDemo()
+    await waitFor(() => expect(asked.map(({ rounds }) => rounds)).toEqual([6]))
+  })
+})
+
+describe('what was seen of a piece', () => {
+  const made = Object.values(demo.pieces).find(({ making }) => making.madeAt) as Piece
+  const entry = { at: '2026-03-02T10:00:00Z', kind: 'stage', stage: 'leatherHard' } as never
+  const factor = { ln: 0.23456789, sigma: 0.1234567 }
+
+  it('is noted and moves its room, as one edit, and says by how much', async () => {
+    answering({ days: { calibrate: () => ({ factor, readings: 3 }) } })
+    await noteAndCalibrate([{ piece: made, entry }])
+    const room = state().studio.rooms[made.making.roomId as string]
+    expect(room.factor).toEqual({ ln: 0.2346, sigma: 0.1235 })
+    const was = Math.exp(demo.rooms[room.id].factor.ln).toFixed(2)
+    expect(state().notice?.text).toMatch(
+      new RegExp(
+        `^${room.name} dries 1.26 × as fast as reckoned \\(was ${was} ×\\), give or take 12 %, from 3 readings. `,
+      ),
+    )
+    expect(state().undoes).toBe('say how dry it is')
+    undo()
+    expect(state().studio).toEqual(demo)
+  })
+
+  it('a weight is called one, a single sighting too', async () => {
+    answering({ days: { calibrate: () => ({ factor, readings: 1 }) } })
+    await noteAndCalibrate([
+      { piece: made, entry: { at: '2026-03-02T10:00:00Z', kind: 'weight', grams: 400 } as never },
+    ])
+    expect(state().undoes).toBe('enter a weight')
+    expect(state().notice?.text).toContain('from 1 sighting.')
+  })
+
+  it('is noted all the same when the room cannot be fitted', async () => {
+    answering({
+      days: {
+        calibrate: () => {
+          throw new Error('it is full')
+        },
+      },
+    })
+    await noteAndCalibrate([{ piece: made, entry }])
+    expect(state().notice?.text).toBe('The room’s drying factor could not be fitted (it is full); try again.')
+    expect(state().undoes).toBe('say how dry it is')
+  })
+
+  it('of a piece that is gone is refused, and nothing is asked', async () => {
+    const seen: string[] = []
+    answering({ days: { calibrate: () => seen.push('asked') } })
+    await noteAndCalibrate([{ piece: { ...made, id: 'gone' }, entry }])
+    expect(state().notice).toMatchObject({ kind: 'problem' })
+    expect([seen, state().undoes]).toEqual([[], null])
+  })
+})
+
+describe('runs of work', () => {
+  const work = { pace: 'brush', fixed: 1, more: 2 } as const
+
+  it('are learned from and told, one more each time', () => {
+    learnPace(work, 4, 20)
+    expect(state().studio.paces.brush?.runs).toEqual([{ fixed: 1, more: 2, pots: 4, minutes: 20 }])
+    expect(state().notice?.text).toMatch(/^Brushing coats: one like this is now reckoned at .+, from 1 run\.$/)
+    learnPace(work, 4, 22)
+    expect(state().notice?.text).toContain('from 2 runs.')
+    undo()
+    expect(state().studio.paces.brush?.runs).toHaveLength(1)
+  })
+
+  it('that cannot be are refused', () => {
+    learnPace(work, 0, 20)
+    expect(state().studio.paces.brush).toBeUndefined()
+    expect(state().notice?.kind).toBe('problem')
+  })
+})
+
+it('all that is known of a pot waits for the judge, or does without him', async () => {
+  const { own, studio } = afresh()
+  answering({ skin: { work: () => undefined, judge: () => fine({ findings: [] }) } })
+  const { result } = renderHook(() => useWhatHappened(own, 1, studio))
+  expect(result.current).toBeNull()
+  await waitFor(() => expect(result.current).not.toBeNull())
+})
