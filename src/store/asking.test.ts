@@ -82,7 +82,7 @@ interface Case {
   readonly what: string
   readonly worker: string
   readonly method: string
-  readonly hook: (about: About) => {
+  readonly useIt: (about: About) => {
     readonly value: unknown
     readonly busy?: boolean
     readonly problem?: string | null
@@ -103,7 +103,7 @@ const CASES: readonly Case[] = [
     what: 'a ladder',
     worker: 'colours',
     method: 'ladder',
-    hook: ({ studio }) => shown(useLadder(jar, studio, 'clear-gloss')),
+    useIt: ({ studio }) => shown(useLadder(jar, studio, 'clear-gloss')),
     answer: [1],
     asked: ([id, , beside]) => [id, beside],
     wanted: [jar, 'clear-gloss'],
@@ -113,7 +113,7 @@ const CASES: readonly Case[] = [
     what: 'layers',
     worker: 'colours',
     method: 'layers',
-    hook: ({ studio }) =>
+    useIt: ({ studio }) =>
       shown(useLayers(studio, { bodyId: 'chalk-white', cone: '05', clearId: null, ids: ['a', 'b'] } as never)),
     answer: { rows: [] },
     asked: ([, about]) => about,
@@ -124,7 +124,7 @@ const CASES: readonly Case[] = [
     what: 'the colours of a piece',
     worker: 'skin',
     method: 'palette',
-    hook: ({ own, studio }) => shown(usePalette(own, studio)),
+    useIt: ({ own, studio }) => shown(usePalette(own, studio)),
     answer: fine(['blue']),
     value: ['blue'],
     asked: ([about]) => [(about as { piece: Piece }).piece.id, (about as { afterStep: number }).afterStep],
@@ -135,7 +135,7 @@ const CASES: readonly Case[] = [
     what: 'amounts',
     worker: 'skin',
     method: 'amounts',
-    hook: ({ own, studio }) => shown(useAmounts(own, studio, true)),
+    useIt: ({ own, studio }) => shown(useAmounts(own, studio, true)),
     answer: [3],
     asked: ([own, left]) => [(own as Piece).id, left],
     wanted: [piece.id, true],
@@ -145,7 +145,7 @@ const CASES: readonly Case[] = [
     what: 'findings',
     worker: 'skin',
     method: 'judge',
-    hook: ({ own, studio }) => {
+    useIt: ({ own, studio }) => {
       const { findings, ...asked } = useFindings(own, studio)
       return { ...asked, value: findings }
     },
@@ -159,7 +159,7 @@ const CASES: readonly Case[] = [
     what: 'findings on a piece that is only thought of',
     worker: 'skin',
     method: 'judge',
-    hook: ({ other, own, studio }) => ({ value: useOtherFindings(other, own, studio) }),
+    useIt: ({ other, own, studio }) => ({ value: useOtherFindings(other, own, studio) }),
     answer: fine({ findings: ['two'] }),
     value: ['two'],
     asked: ([own]) => (own as Piece).id,
@@ -170,7 +170,7 @@ const CASES: readonly Case[] = [
     what: 'a skin',
     worker: 'skin',
     method: 'view',
-    hook: ({ own, studio }) => {
+    useIt: ({ own, studio }) => {
       const { skin: value, ...asked } = useSkin(own, studio, moment, 'other')
       return { ...asked, value }
     },
@@ -184,7 +184,7 @@ const CASES: readonly Case[] = [
     what: 'an unrolled skin',
     worker: 'skin',
     method: 'flat',
-    hook: () => shown(useFlatSkin(skin)),
+    useIt: () => shown(useFlatSkin(skin)),
     answer: pixels,
     value: new Picture(pixels.pixels, 1, 1),
     asked: ([number]) => number,
@@ -195,7 +195,7 @@ const CASES: readonly Case[] = [
     what: 'a small picture',
     worker: 'thumbnail',
     method: 'picture',
-    hook: ({ own, studio }) => shown(useThumbnail(own, studio, 96)),
+    useIt: ({ own, studio }) => shown(useThumbnail(own, studio, 96)),
     answer: fine(pixels),
     value: new Picture(pixels.pixels, 1, 1),
     asked: ([about, view, width, height, large]) => [
@@ -212,7 +212,7 @@ const CASES: readonly Case[] = [
     what: 'a picture of what is tried',
     worker: 'thumbnail',
     method: 'picture',
-    hook: ({ own, studio }) => shown(useTriedPicture(own, studio, 64)),
+    useIt: ({ own, studio }) => shown(useTriedPicture(own, studio, 64)),
     answer: fine(pixels),
     value: new Picture(pixels.pixels, 1, 1),
     asked: ([, , width]) => width,
@@ -223,7 +223,7 @@ const CASES: readonly Case[] = [
     what: 'the hands of a plan',
     worker: 'days',
     method: 'hands',
-    hook: ({ own, studio }) => shown(useHands(own, studio)),
+    useIt: ({ own, studio }) => shown(useHands(own, studio)),
     answer: [{ work: 1 }],
     asked: ([own, studio]) => [(own as Piece).id, Object.keys(studio).sort()],
     wanted: [piece.id, ['bodies', 'media']],
@@ -233,7 +233,7 @@ const CASES: readonly Case[] = [
     what: 'a sheet',
     worker: 'card',
     method: 'sheets',
-    hook: ({ wheel, studio }) => shown(useSheets(wheel, studio)),
+    useIt: ({ wheel, studio }) => shown(useSheets(wheel, studio)),
     answer: { sheets: [] },
     asked: ([about, studio]) => [
       (about as { kind: string }).kind,
@@ -248,7 +248,7 @@ const CASES: readonly Case[] = [
     what: 'what goes wrong',
     worker: 'card',
     method: 'goesWrong',
-    hook: ({ own, studio }) => shown(useGoesWrong(own, studio)),
+    useIt: ({ own, studio }) => shown(useGoesWrong(own, studio)),
     answer: ['it'],
     asked: ([own, studio]) => [(own as Piece).id, (studio as typeof demo).order],
     wanted: [piece.id, [piece.id]],
@@ -258,7 +258,7 @@ const CASES: readonly Case[] = [
     what: 'ways on',
     worker: 'days',
     method: 'rescues',
-    hook: ({ own, studio }) => shown(useRescues(own, studio, true)),
+    useIt: ({ own, studio }) => shown(useRescues(own, studio, true)),
     answer: ['rewet'],
     asked: ([own, , now]) => [(own as Piece).id, (now as number) % 300_000],
     wanted: [piece.id, 0],
@@ -281,7 +281,7 @@ describe('a question', () => {
         },
       })
       const about = afresh()
-      const { result, rerender } = renderHook(one.hook, { initialProps: about })
+      const { result, rerender } = renderHook(one.useIt, { initialProps: about })
       expect(result.current.value).toBeNull()
       await waitFor(() => expect(result.current.value).toEqual(one.value ?? one.answer))
       expect(one.asked(calls[0])).toEqual(one.wanted)
@@ -303,7 +303,7 @@ describe('a question', () => {
           },
         },
       })
-      const { result } = renderHook(one.hook, { initialProps: afresh() })
+      const { result } = renderHook(one.useIt, { initialProps: afresh() })
       await waitFor(() => expect(result.current.problem ?? null).not.toBeNull())
       expect(result.current.problem).toBe(`${one.problem} (it is full); try again.`)
     },

@@ -27,8 +27,19 @@ export interface FormSpec {
   readonly parts: readonly Part[]
 }
 
-/** Builds a form from a preset, a caliper table or a traced outline. Fails with words when it cannot stand. */
-export function buildForm({ preset, sizes, plan, unevenMm, own }: FormSpec): Result<TurnedForm> {
+const built = new WeakMap<FormSpec, Result<TurnedForm>>()
+
+/**
+ * Builds a form from a preset, a caliper table or a traced outline. Fails with words when it cannot stand. Records are never changed,
+ * so that one is built once.
+ */
+export function buildForm(spec: FormSpec): Result<TurnedForm> {
+  let known = built.get(spec)
+  if (!known) built.set(spec, (known = build(spec)))
+  return known
+}
+
+function build({ preset, sizes, plan, unevenMm, own }: FormSpec): Result<TurnedForm> {
   const variation = { plan, unevenMm }
   if (!own) return buildTurnedForm(preset, sizes, variation)
   return own.kind === 'measured'

@@ -57,18 +57,19 @@ function catmullRom(
   return mix(mix(a1, a2, 0, t2), mix(a2, a3, t1, t3), t1, t2)
 }
 
-/** Distance from a point to a polyline, mm. */
-export function distanceToPolyline(p: ProfilePoint, line: readonly ProfilePoint[]): number {
-  let best = Infinity
+/** Whether a point is nearer to a polyline than a limit, mm: segments that are far off by themselves are not looked at. */
+function isNearer({ r, z }: ProfilePoint, line: readonly ProfilePoint[], limitMm: number): boolean {
   for (let i = 0; i + 1 < line.length; i++) {
     const a = line[i]
     const b = line[i + 1]
-    const dr = b.r - a.r
-    const dz = b.z - a.z
-    const t = clamp(((p.r - a.r) * dr + (p.z - a.z) * dz) / (dr * dr + dz * dz || 1), 0, 1)
-    best = Math.min(best, Math.hypot(p.r - a.r - t * dr, p.z - a.z - t * dz))
+    if (a.r < b.r ? r < a.r - limitMm || r > b.r + limitMm : r < b.r - limitMm || r > a.r + limitMm) continue
+    if (a.z < b.z ? z < a.z - limitMm || z > b.z + limitMm : z < b.z - limitMm || z > a.z + limitMm) continue
+    const [dr, dz] = [b.r - a.r, b.z - a.z]
+    const t = clamp(((r - a.r) * dr + (z - a.z) * dz) / (dr * dr + dz * dz || 1), 0, 1)
+    const [far, tall] = [r - a.r - t * dr, z - a.z - t * dz]
+    if (far * far + tall * tall < limitMm * limitMm) return true
   }
-  return best
+  return false
 }
 
 /**
@@ -85,7 +86,7 @@ export function insideOf(outside: readonly ProfilePoint[], wallMm: number, floor
       r: outside[i].r - (wallMm * (after.z - before.z)) / length,
       z: outside[i].z + (wallMm * (after.r - before.r)) / length,
     }
-    if (p.r > 0 && p.z >= floorMm && distanceToPolyline(p, outside) >= wallMm * 0.985) kept.push(p)
+    if (p.r > 0 && p.z >= floorMm && !isNearer(p, outside, wallMm * 0.985)) kept.push(p)
   }
   return kept
 }

@@ -62,13 +62,10 @@ export function prune(job: Job, states: readonly BeamState[], width: number): Be
   for (const state of states) {
     const group = groups.get(state.done) ?? new Map<string, BeamState>()
     groups.set(state.done, group)
-    const key = [
-      state.cover,
-      omega(state.water.wall),
-      Math.round(state.water.foot / 0.01),
-      Math.round(state.atMs / (2 * HOUR)),
-      Math.round(state.readyMs / (2 * HOUR)),
-    ].join('|')
+    const { cover, water, atMs, readyMs } = state
+    const key =
+      `${cover}|${omega(water.wall)}|${Math.round(water.foot / 0.01)}|` +
+      `${Math.round(atMs / (2 * HOUR))}|${Math.round(readyMs / (2 * HOUR))}`
     const rival = group.get(key)
     if (!rival || state.cost < rival.cost) group.set(key, state)
   }
