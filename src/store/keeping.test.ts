@@ -222,6 +222,42 @@ describe('a browser that keeps nothing', () => {
     expect(leaving()).toBe(true)
   })
 
+  describe('for a while: another tab holds its storage', () => {
+    /** Holds the database back as an old tab does that does not let go. */
+    const held = () =>
+      new Promise<IDBDatabase>((resolve, reject) => {
+        const request = indexedDB.open('vernice', 1)
+        request.onupgradeneeded = () => {
+          for (const name of ['records', 'originals']) request.result.createObjectStore(name, { keyPath: 'key' })
+          for (const name of ['history', 'thumbnails']) request.result.createObjectStore(name)
+        }
+        request.onsuccess = () => resolve(request.result)
+        request.onerror = () => reject(request.error)
+      })
+
+    it('once it lets go, the studio is kept', async () => {
+      const holder = await held()
+      const own = await tab()
+      expect(own.state().keptNowhere).toContain('does not answer')
+      holder.close()
+      await soon(() => expect(own.state().keptNowhere).toBeNull())
+      own.run(rename('Kept after all'))
+      await saved(own)
+      expect((await tab()).state().studio.name).toBe('Kept after all')
+    })
+
+    it('what has been done meanwhile is not thrown away for it', async () => {
+      const holder = await held()
+      const own = await tab()
+      own.run(rename('Mine'))
+      holder.close()
+      await new Promise((later) => setTimeout(later, 300))
+      expect(own.state().studio.name).toBe('Mine')
+      expect(own.state().save).toBe('memory')
+      expect(leaving()).toBe(true)
+    })
+  })
+
   it('a full disk is told once, tried again by itself, and then it is saved', async () => {
     const own = await tab()
     const { add } = IDBObjectStore.prototype

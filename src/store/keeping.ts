@@ -12,7 +12,7 @@ import { beginWith, showLedger, tell, useStudio } from './studioStore'
 
 /* Keeps the studio: opens it, hands each deed to the log in the same turn, takes in what other tabs do. */
 
-/** After this long without an answer the browser’s storage is given up, ms. */
+/** After this long without an answer one works in memory, ms: until the storage answers, or for good once anything has been done. */
 const OPEN_LIMIT_MS = 2_500
 
 /** So many entries stay to be taken back; with so many the oldest are written down for good. */
@@ -95,13 +95,14 @@ async function open(first: Studio, isLate: () => boolean): Promise<void> {
   if (newest > CURRENT_VERSION)
     throw new Unopenable(sentence({ code: 'newer-version', actual: newest, newest: CURRENT_VERSION }))
   const studio = await studioOf(opened, stored)
-  if (isLate()) return
+  // Storage that answers late is taken as long as nothing has been done without it.
+  if (isLate() && (inMemoryOnly.size > 0 || hasDrafts())) return
   log = opened
   ledger = beginWith(studio, stored.written.seq, keepEntry)
   ledger.begin(studio, stored.written.seq, stored.log.map(upToDate), stored.written.seen)
   for (const id of ledger.refused.keys()) toldRefused.add(id)
   showLedger()
-  useStudio.setState({ savedAt: new Date(), save: 'saved', setAside: await opened.allSetAside() })
+  useStudio.setState({ savedAt: new Date(), save: 'saved', keptNowhere: null, setAside: await opened.allSetAside() })
 }
 
 /** An entry that an older Vernice wrote, as this one would have. */
