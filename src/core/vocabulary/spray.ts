@@ -1,4 +1,5 @@
 import { z } from '../base/zod'
+import type { Place } from './place'
 
 /* How a spray gun is held: what it reaches follows from that, whatever the parts are called. */
 
@@ -16,8 +17,15 @@ export const sprayAimSchema = z.strictObject({
 
 export type SprayAim = z.infer<typeof sprayAimSchema>
 
-/** How it is held unless said otherwise: slantwise from above, the piece turning. Common practice, no source. */
-export const USUAL_AIM: SprayAim = { upDeg: 20, fromDeg: null }
+/**
+ * How it is held unless said otherwise, the piece turning: slightly from above at a wall, steeply into a vessel, straight down on a
+ * floor or a face. Common practice, no source.
+ */
+export function usualAim({ parts }: Pick<Place, 'parts'>): SprayAim {
+  if (parts.includes('outside') || !(parts.includes('inside') || parts.includes('floor')))
+    return { upDeg: 20, fromDeg: null }
+  return { upDeg: parts.includes('inside') ? 50 : 90, fromDeg: null }
+}
 
 /** Ways to hold a gun, from the lowest up. */
 export const HELD: readonly { readonly upDeg: number; readonly words: string }[] = [

@@ -7,7 +7,7 @@ import { NO_TAPE } from '../../skin/stack'
 import { WALL } from '../../form/assembly'
 import type { Surface, SurfaceZone } from '../../form/surfaces/surface'
 import type { Place } from '../../vocabulary/place'
-import { HELD, heldAs, USUAL_AIM, type SprayAim } from '../../vocabulary/spray'
+import { HELD, heldAs, usualAim, type SprayAim } from '../../vocabulary/spray'
 import { addStep, changeStep, together } from '../mends'
 import type { Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
@@ -31,8 +31,8 @@ const sprayings = (plan: JudgedPlan) =>
     index: number
   }[]
 
-const mistOf = (plan: JudgedPlan, { spray = USUAL_AIM, place }: Pick<Spraying, 'spray' | 'place'>, index: number) =>
-  mistOn(surfacesIn(plan.atlas), { aim: spray, place, joined: index >= joinedFrom(plan.steps) })
+const mistOf = (plan: JudgedPlan, { spray, place }: Pick<Spraying, 'spray' | 'place'>, index: number) =>
+  mistOn(surfacesIn(plan.atlas), { aim: spray ?? usualAim(place), place, joined: index >= joinedFrom(plan.steps) })
 
 interface ZoneMist {
   readonly surface: Surface
@@ -106,7 +106,7 @@ function missedShare(plan: JudgedPlan, spraying: Pick<Spraying, 'spray' | 'place
 /** The way to hold a gun that misses least; of those about as good the one nearest to the usual. */
 function bestHeld(
   plan: JudgedPlan,
-  { place, spray: own = USUAL_AIM }: Spraying,
+  { place, spray: own = usualAim(place) }: Spraying,
   index: number,
 ): { aim: SprayAim; missed: number } {
   const ways = HELD.map(({ upDeg }) => {
@@ -114,7 +114,7 @@ function bestHeld(
     return { aim: spray, missed: missedShare(plan, { spray, place }, index) }
   })
   const least = Math.min(...ways.map(({ missed }) => missed))
-  const far = (way: { aim: SprayAim }) => Math.abs(way.aim.upDeg - USUAL_AIM.upDeg)
+  const far = (way: { aim: SprayAim }) => Math.abs(way.aim.upDeg - usualAim(place).upDeg)
   return ways.filter(({ missed }) => missed <= least + AS_GOOD).reduce((a, b) => (far(b) < far(a) ? b : a))
 }
 
@@ -154,7 +154,7 @@ export const sprayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       sprayings(plan).flatMap(({ step, index }): Sighting[] => {
-        const aim = step.spray ?? USUAL_AIM
+        const aim = step.spray ?? usualAim(step.place)
         const missed = missedShare(plan, step, index)
         // From one side a shaded far side is what one means.
         if (aim.fromDeg !== null || missed < MISSED) return []

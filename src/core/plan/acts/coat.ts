@@ -7,7 +7,7 @@ import type { LaidCoat, SkinCompiler } from '../../skin/skinCompiler'
 import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { type Place, placeSchema } from '../../vocabulary/place'
-import { aimWords, type SprayAim, sprayAimSchema, USUAL_AIM } from '../../vocabulary/spray'
+import { aimWords, type SprayAim, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, APPLICATORS } from '../../vocabulary/tools'
 import { defineAct, mediumId, type Told } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, SPRAY_CAUTION } from './phrases'
@@ -89,7 +89,7 @@ export const coat = defineAct('coat', {
     const what = `${mixtureWords(step, told)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
     const direction =
       step.applicator === 'spray'
-        ? `, ${aimWords(step.spray ?? USUAL_AIM)}`
+        ? `, ${aimWords(step.spray ?? usualAim(step.place))}`
         : step.applicator !== 'brush'
           ? ''
           : step.direction === 'crossed'
@@ -191,7 +191,7 @@ function afterCoats(skin: SkinCompiler, step: LaidOn, medium: number, gain: numb
 /** Passes of a spray gun: nothing touches the coat before, but what does not wait until matte runs. */
 function sprayed(skin: SkinCompiler, step: LaidOn, coat: LaidCoat): void {
   const { place, coats, blend, waits } = step
-  const aim = step.spray ?? USUAL_AIM
+  const aim = step.spray ?? usualAim(step.place)
   const { medium, ...laid } = coat
   if (blend) skin.coatBlended({ ...laid, coats }, place, skin.sprayed(place, aim, coats), partsOf(step), blend)
   else skin.sprayOn(coat, place, aim, coats)

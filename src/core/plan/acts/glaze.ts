@@ -4,7 +4,7 @@ import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { INSIDE, OUTSIDE, placeSchema, TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
-import { aimWords, sprayAimSchema, USUAL_AIM } from '../../vocabulary/spray'
+import { aimWords, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, SPRAY_CAUTION, wherePlain } from './phrases'
@@ -76,7 +76,7 @@ export const glaze = defineAct('glaze', {
   bench: (step, told) => ({
     detail:
       HOW[step.how](step.coats) +
-      (step.how === 'spray' ? `, ${aimWords(step.spray ?? USUAL_AIM)}` : '') +
+      (step.how === 'spray' ? `, ${aimWords(step.spray ?? usualAim(step.place))}` : '') +
       `: ${told.place(step.place)}.` +
       (step.tilt ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side.` : '') +
       (gripped(step) ? ' Hold it with tongs at the rim; dab glaze over their two marks once it is matte.' : '') +
@@ -121,7 +121,7 @@ export const glaze = defineAct('glaze', {
       step.how === 'brush' ? skin.brushedGlaze(stretches, i) : skin.poured(stretches),
     )
     const laid = { medium, gain: GLAZING[step.how].worth, settles: 'even' } as const
-    if (sprays) skin.sprayOn(laid, step.place, step.spray ?? USUAL_AIM, coats)
+    if (sprays) skin.sprayOn(laid, step.place, step.spray ?? usualAim(step.place), coats)
     else if (step.waits) skin.coatTogether(laid, place, fields)
     else {
       fields.forEach((field, i) => {

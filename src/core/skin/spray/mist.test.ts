@@ -8,7 +8,7 @@ import type { Surface } from '../../form/surfaces/surface'
 import { profileAt } from '../../form/turnedForm'
 import { presetForm } from '../../model/presetForm'
 import { bandOf, OUTSIDE, wholeOf, type Place } from '../../vocabulary/place'
-import type { SprayAim } from '../../vocabulary/spray'
+import { heldAs, type SprayAim, usualAim } from '../../vocabulary/spray'
 import { mistOn, receivedAt, type Received } from './mist'
 
 /** What a piece gets, its parts on it. */
@@ -119,6 +119,24 @@ describe('a spray round a turning piece', () => {
     expect(inside({ upDeg: 20 })).toBe(0)
     expect(inside({ upDeg: 90 })).toBeGreaterThan(0.5)
   })
+})
+
+it.each([
+  ['a wall', OUTSIDE, 'slightly from above'],
+  ['a band', bandOf(20, 40), 'slightly from above'],
+  ['the inside', wholeOf('inside', 'floor', 'rim'), 'steeply from above'],
+  ['a face', wholeOf('floor'), 'straight down'],
+  ['a lid', { parts: [], on: ['lid/top'], band: null, sectors: null } satisfies Place, 'slightly from above'],
+])('%s is sprayed as one would by itself', (_, place, words) => {
+  expect(heldAs(usualAim(place)).words).toBe(words)
+})
+
+it('a face sprayed straight down gets one coat all over, and its back none', () => {
+  const { form, surfaces } = pieceOf('bowl')
+  const [wall] = sprayed(surfaces, usualAim(wholeOf('floor')), wholeOf('floor'))
+  const middle = (form.zones.floor.from + form.zones.floor.to) / 2 / form.totalMm
+  expect(receivedAt(wall, middle, 0.3)).toBeCloseTo(1, 1)
+  expect(receivedAt(wall, 0.5 * (form.zones.base.to / form.totalMm), 0.3)).toBe(0)
 })
 
 describe('parts in the way', () => {

@@ -40,7 +40,7 @@ const TURN = 16
 const PIXELS = 160
 const BIAS_MM = 0.5
 
-/** However little a gun sees of what is aimed at, a coat is no more passes than this makes of one that faces it for a third of a turn. */
+/** A coat takes no more passes than what faces the gun a tenth of the time needs: nobody goes on for what it hardly sees. */
 const LEAST_SEEN = 0.1
 
 /** How fast the mist thins out past what is aimed at, mm. Ours: a small gun a hand away. */
@@ -206,6 +206,8 @@ function spray(surfaces: readonly Surface[], { aim, place, joined }: Spraying): 
   const got = all.map(({ areaMm2 }) => new Float32Array(areaMm2.length))
   const { upDeg, fromDeg } = aim
   for (const chosen of groupsOf(all, joined)) {
+    // Nobody sprays what is not aimed at and stands by itself.
+    if (!chosen.some((n) => aimed[n].includes(1))) continue
     const of = <T>(list: readonly T[]) => chosen.map((n) => list[n])
     const round = fromDeg === null && isRound(of(all), place)
     const guns = fromDeg !== null ? [fromDeg] : round ? [0] : Array.from({ length: TURN }, (_, k) => (360 * k) / TURN)

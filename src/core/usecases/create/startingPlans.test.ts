@@ -51,6 +51,15 @@ describe('ways to begin', () => {
       if ('place' in step) expect(stretchesOf(form, step.place).length).toBeGreaterThan(0)
   })
 
+  it('beads are fired on a wire, so that no foot is cleaned, and carved with a fine zigzag', () => {
+    const piece = begun('bead', 'chalk-white', 'sgraffito')
+    if (!piece.ok) throw new Error()
+    const { steps } = piece.value
+    expect(steps.some((step) => step.act === 'cleanFoot')).toBe(false)
+    expect(steps.findLast((step) => step.act === 'fire')).toMatchObject({ firing: 'glaze', wire: true })
+    expect(steps.find((step) => step.act === 'carve')).toMatchObject({ motif: { kind: 'zigzag', lineMm: 0.8 } })
+  })
+
   it('plates, platters, dishes and tiles are decorated on their face, bowls on the side that is chosen', () => {
     for (const preset of ['plate', 'platter', 'dish', 'tile'] as const) {
       expect(usualSide(formOf(preset), preset)).toBe('face')

@@ -1,4 +1,5 @@
 import type { Studio } from '../../model/studio'
+import { sprays } from '../../plan/localStage'
 import { mediaOfStep, type Step } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
@@ -25,10 +26,16 @@ export function besideTheAct(
   const medium = mine ? media[mine] : undefined
   const last = jarOf(before)
   const coming = jarOf(next)
+  const spray = sprays(step)
   const brushed = !('applicator' in step) || step.applicator === 'brush'
   if (medium) {
     const { name } = medium
-    if (last && last !== mine && media[last]?.kind !== 'wax')
+    if (spray && last !== mine)
+      list.push({
+        id: 'rinse',
+        words: `Spray water through the gun until it runs clear, and sieve ${name}: a lump blocks the nozzle.`,
+      })
+    else if (last && last !== mine && media[last]?.kind !== 'wax')
       list.push({
         id: 'rinse',
         words: `Rinse the brush of ${media[last]?.name ?? 'the last colour'} and dry it: a wet one waters ${name} and drips.`,

@@ -494,6 +494,10 @@ describe('what is said at the bench', () => {
     expect(ids('marsh-black', 'marsh-black', 'marsh-black')).toEqual(['shake', 'refill'])
     expect(ids('rust-wash', null, null)).toContain('stir')
     expect(ids('wax-resist', null, null)).toContain('washWax')
+    const sprayed = { ...coat('shell-white'), applicator: 'spray' } as Step
+    const [first, ...others] = besideTheAct(sprayed, coat('marsh-black'), null, begun)
+    expect(first.words).toMatch(/through the gun until it runs clear, and sieve Shell white/)
+    expect(others.map(({ id }) => id)).not.toContain('refill')
   })
 
   it('an act tells its jar, what to look for, what goes wrong at this stage, and its hazard', () => {

@@ -1,10 +1,17 @@
 'use client'
 
-import { HELD, heldAs, type SprayAim, USUAL_AIM } from '@/core/vocabulary/spray'
+import type { Place } from '@/core/vocabulary/place'
+import { HELD, heldAs, type SprayAim, usualAim } from '@/core/vocabulary/spray'
 import { Field, NumberInput, Segments, Select } from '@/ui/kit/fields'
 
+interface SprayFieldsProps {
+  readonly place: Place
+  readonly aim: SprayAim | undefined
+  readonly onAim: (aim: SprayAim) => void
+}
+
 /** How a spray gun is held, and whether the piece turns in front of it. */
-export function SprayFields({ aim = USUAL_AIM, onAim }: { aim?: SprayAim; onAim: (aim: SprayAim) => void }) {
+export function SprayFields({ place, aim = usualAim(place), onAim }: SprayFieldsProps) {
   const { fromDeg } = aim
   return (
     <div className="space-y-1">

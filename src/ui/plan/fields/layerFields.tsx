@@ -52,7 +52,9 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
           )}
         </Field>
       </div>
-      {step.applicator === 'spray' && <SprayFields aim={step.spray} onAim={(spray) => change({ spray })} />}
+      {step.applicator === 'spray' && (
+        <SprayFields place={step.place} aim={step.spray} onAim={(spray) => change({ spray })} />
+      )}
       <PlaceFields piece={piece} place={step.place} change={change} />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Check label="Each coat matte before the next" checked={step.waits} onChange={(waits) => change({ waits })} />
@@ -298,7 +300,7 @@ export function GlazeFields({ piece, studio, step, change }: FieldsProps<StepOf<
           <CoatsField coats={step.coats} most={12} onCommit={(coats) => change({ coats })} />
         )}
       </div>
-      {step.how === 'spray' && <SprayFields aim={step.spray} onAim={(spray) => change({ spray })} />}
+      {step.how === 'spray' && <SprayFields place={step.place} aim={step.spray} onAim={(spray) => change({ spray })} />}
       <PlaceFields piece={piece} place={step.place} change={change} />
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         <Check label="Let it turn matte before going on" checked={step.waits} onChange={(waits) => change({ waits })} />
