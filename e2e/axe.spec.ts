@@ -73,7 +73,7 @@ for (const [theme, rules] of [
   }
 
   test(`axe finds nothing on any view and sub-view (${theme})`, async ({ page }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(300_000)
     await begin(page)
     const found: string[] = []
     // By evening light only the colours are others, and they are the same few everywhere.
@@ -89,7 +89,7 @@ for (const [theme, rules] of [
   })
 
   test(`axe finds nothing on a plan, its sheets, its menus and its dialogs (${theme})`, async ({ page }) => {
-    test.setTimeout(240_000)
+    test.setTimeout(300_000)
     await begin(page)
     const found: string[] = []
     const look = async (where: string, within: string | null = null) =>
@@ -138,7 +138,7 @@ for (const [theme, rules] of [
 }
 
 test('axe finds nothing on what opens in the other views', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   const found: string[] = []
   const look = async (where: string, within: string | null = null) =>
     found.push(...(await faults(page, where, 'all', within)))

@@ -38,7 +38,7 @@ async function atBench(page: Page, id: string): Promise<void> {
 }
 
 test('one whole evening by keyboard alone, from the rack to the last cover', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await page.getByRole('button', { name: /^Plan the days/ }).click()

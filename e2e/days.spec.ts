@@ -59,7 +59,7 @@ test('the days are planned, a step is moved, a session is missed, and all is pla
   page,
 }) => {
   // Three times the days are planned to the end.
-  test.setTimeout(240_000)
+  test.setTimeout(300_000)
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await planDays(page, /^Plan the days/)

@@ -51,7 +51,7 @@ const sketched = (page: Page) =>
 test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area, picked out, fired', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   await emptyPlate(page)
   await page.getByRole('radio', { name: 'drawings' }).click()
   const { png, corners } = await sketched(page)
@@ -134,7 +134,6 @@ test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area,
 test('a leaf is printed, its areas pass from one colour into another inwards; palettes are seen on the form', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await emptyPlate(page)
   await addStep(page, 'Dry', 'Dry')
   await addStep(page, 'Fire')
@@ -220,7 +219,6 @@ test('the estuary plate: its areas by jar, and the time by brush and by bottle',
 test('each sector of a plate has a pattern of its own: carved, on the tracing, and its areas coloured in turn', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await emptyPlate(page)
   await page.getByRole('radio', { name: 'drawings' }).click()
   await page.getByRole('button', { name: 'A motif' }).click()

@@ -35,7 +35,7 @@ const focused = (page: Page) =>
   page.evaluate(() => (document.activeElement === document.body ? 'the page' : document.activeElement?.tagName))
 
 test('in inches, Fahrenheit and twelve hours no view says mm, °C or a time of 24 hours', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(300_000)
   await open(page, '/studio')
   for (const unit of ['inches', '°F', '12 h']) await page.getByRole('radio', { name: unit }).click()
   await expect(page.locator('[data-save="saved"]')).toBeVisible()
@@ -192,7 +192,7 @@ async function settled(page: Page): Promise<void> {
 }
 
 test('at 320 and 390 px no view scrolls sideways', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   const wide: string[] = []
   for (const path of SUB_VIEWS) {
     await page.setViewportSize({ width: 390, height: 844 })

@@ -42,7 +42,7 @@ const LONG = new Set(['/', '/plan/knot-moon-jar', '/cupboard', '/studio'])
 test('every view prints on A4, the long ones on Letter too: its title, nothing beyond the edge, no page without words', async ({
   page,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(300_000)
   for (const [path, title] of VIEWS) {
     await visit(page, path)
     if (path.startsWith('/plan')) await settled(page)
@@ -149,7 +149,6 @@ test.describe('by hand', () => {
   })
 
   test('what is pressed is 44 px or stands clear of others', async ({ page }) => {
-    test.setTimeout(120_000)
     const small: string[] = []
     for (const [path] of VIEWS) {
       await visit(page, path)
@@ -164,7 +163,6 @@ test.describe('by hand', () => {
   test('so is what is pressed in drawings and their dialogs, and no dialog is wider than the screen', async ({
     page,
   }) => {
-    test.setTimeout(120_000)
     await open(page, '/plan/estuary-plate?sheet=drawings')
     await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
     await page
@@ -189,7 +187,6 @@ test.describe('by hand', () => {
   })
 
   test('so are the fields of steps, what opens in a plan, and all other dialogs', async ({ page }) => {
-    test.setTimeout(120_000)
     await page.clock.setFixedTime(new Date(WEDNESDAY))
     const small: string[] = []
     const look = async (where: string, within?: string) => {

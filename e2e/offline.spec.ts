@@ -82,7 +82,6 @@ test('a newer version is told, waits, and is taken when the artist says so, with
   page,
   baseURL,
 }) => {
-  test.setTimeout(150_000)
   // A server in between, whose service worker becomes another one when it is said so, as with a newer build.
   let newer = false
   const between = createServer((asked, answer) => {

@@ -30,7 +30,6 @@ const KINDS = [
 
 for (const unit of ['mm', 'in'] as const)
   test(`from the plan of a jug to each sheet, in ${unit}`, async ({ page }) => {
-    test.setTimeout(120_000)
     if (unit === 'in') {
       await open(page, '/studio')
       await page.getByRole('radio', { name: 'inches' }).click()
@@ -54,7 +53,6 @@ for (const unit of ['mm', 'in'] as const)
 test('a step opens its own sheet; a PDF of it, an SVG in layers, and all that the plan needs in one file', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   await openPlan(page, 'reed-jugs')
   await step(page, /Carve reeds/).press('Enter')
   await page.getByRole('link', { name: 'Tracing at true size' }).click()
@@ -144,7 +142,6 @@ test('true size on the screen, by a card laid on it', async ({ page }) => {
 })
 
 test('an evening has its sheets, and an empty studio says what they are made from', async ({ page }) => {
-  test.setTimeout(150_000)
   await setClock(page, WEDNESDAY)
   await open(page, '/days')
   await page.getByRole('button', { name: /^Plan the days/ }).click()

@@ -132,7 +132,6 @@ test('a part is placed by keyboard on the form, and said where it stands', async
 test('the wren from nothing to fired: beak, breast, eyes and wing bars, three coats of each in rotation', async ({
   page,
 }) => {
-  test.setTimeout(150_000)
   await open(page, '/studio')
   await page.getByRole('button', { name: 'Empty the studio' }).click()
   await page.getByRole('link', { name: 'New piece' }).click()

@@ -5,8 +5,6 @@ import { addStep, drawn, expect, open, settled, test, unrolled } from './studio'
 
 /* Techniques built step by step in the real interface; the fired skin is read at named spots of the unrolled view. */
 
-test.setTimeout(150_000)
-
 const built = buildForm(presetForm('beaker'))
 if (!built.ok) throw new Error('the beaker does not build')
 const form = built.value
