@@ -93,7 +93,7 @@ test('a spray colours what faces the gun: where its mist lands unmeant is said a
 
   // Of the parts none is meant: the mist lands on them all the same.
   await joined(page).getByRole('button', { name: 'parts as the wall' }).click()
-  await expect(rule(page, 'overspray')).toContainText('lands on the spout, outside')
+  await expect(rule(page, 'overspray')).toContainText('lands on the spout, outside', { timeout: 60_000 })
   await expect(rule(page, 'overspray')).toContainText('handle')
   await rule(page, 'overspray').getByRole('button', { name: 'Mask it, and peel it after' }).click()
   await expect(rule(page, 'overspray')).toHaveCount(0)
@@ -102,7 +102,7 @@ test('a spray colours what faces the gun: where its mist lands unmeant is said a
   // Straight down it sees next to nothing of a wall; one press holds it better.
   await step(page, /: Thrift pink/).click()
   await page.getByLabel('Gun held').selectOption({ label: 'straight down' })
-  await expect(rule(page, 'spray-misses')).toContainText('Held straight down')
+  await expect(rule(page, 'spray-misses')).toContainText('Held straight down', { timeout: 60_000 })
   await rule(page, 'spray-misses').getByRole('button', { name: 'Hold it level' }).click()
   await expect(page.getByLabel('Gun held')).toHaveValue('0')
   await expect(rule(page, 'spray-misses')).toHaveCount(0)
