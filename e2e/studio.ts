@@ -43,6 +43,8 @@ export async function visit(page: Page, path: string): Promise<void> {
         : !url.search),
   )
   await expect(page.locator('main[data-ready="true"]')).toBeVisible()
+  // The title of the former view is taken away a moment before the new one stands there.
+  await expect(page).toHaveTitle(/./)
 }
 
 /** Opens a plan and waits for its first picture. */
