@@ -1,3 +1,4 @@
+import { listed } from './listed'
 import { describe, expect, it } from 'vitest'
 import { sentence, type Issue } from './issue'
 import { latticeRandom, seededRandom, seedFromText } from './random'
@@ -87,5 +88,16 @@ describe('a text in the units of a studio', () => {
   ])('%s', (text, wanted) => {
     expect(textInUnits(text, { length: 'in', temperature: 'F' })).toBe(wanted)
     expect(textInUnits(text, { length: 'mm', temperature: 'C' })).toBe(text)
+  })
+})
+
+describe('words in a row', () => {
+  it.each([
+    [[], ''],
+    [['one'], 'one'],
+    [['one', 'two'], 'one and two'],
+    [[1, 2, 7], '1, 2 and 7'],
+  ])('%j is said “%s”', (words, said) => {
+    expect(listed(words)).toBe(said)
   })
 })

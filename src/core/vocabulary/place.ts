@@ -1,3 +1,4 @@
+import { listed } from '../base/listed'
 import { z } from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
 import { ZONE_NAMES } from '../form/zoneNames'
@@ -65,7 +66,7 @@ export function placeWords(
       .map((part) => (part === 'inside' && whole && !flat ? 'inside' : (flat ? FLAT_PART_NAMES : ZONE_NAMES)[part])),
     ...new Set((on ?? []).map(nameOf)),
   ]
-  const where = names.length > 2 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names.join(' and ')
+  const where = listed(names)
   const text = sectors ? `${where}, ${sectors.take.length} of ${sectors.of} sectors` : where
   if (!band) return text
   const to = band.toMm < TO_THE_EDGE_MM ? length(band.toMm) : parts.includes('outside') ? 'the rim' : 'the floor'

@@ -1,3 +1,4 @@
+import { listed } from '../../base/listed'
 import { joinedFrom, sprays } from '../../plan/localStage'
 import * as build from '../../plan/build'
 import type { StepOf } from '../../plan/step'
@@ -81,9 +82,6 @@ const placeOf = ({ surface, zone }: ZoneMist): Place =>
     ? { parts: [zone.like], on: [], band: null, sectors: null }
     : { parts: [], on: [`${surface.id}/${zone.key}`], band: null, sectors: null }
 
-const listOf = (words: readonly string[]) =>
-  words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)}` : words[0]
-
 const nameOf = ({ surface, zone }: ZoneMist) =>
   surface.id === WALL
     ? `the ${zone.name}`
@@ -134,7 +132,7 @@ export const sprayRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence:
-              `The mist also lands on ${listOf([...new Set(reached.map(nameOf))])}, up to ` +
+              `The mist also lands on ${listed([...new Set(reached.map(nameOf))])}, up to ` +
               `${Math.round(most * 100)} % of a coat, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
             because: 'A gun colours whatever faces it; tape or paper keeps clean what it is not meant for.',
             mends: [

@@ -1,3 +1,4 @@
+import { listed } from '../../base/listed'
 import { z } from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Stage } from '../../clay/stages'
@@ -59,7 +60,7 @@ function areasWords(take: readonly TakenArea[]): string {
   if (!take.length) return 'no areas yet'
   const ids = take.map(({ id }) => id).toSorted((a, b) => a - b)
   if (ids.length === 1) return `area ${ids[0]}`
-  return ids.length <= MOST_NAMED ? `areas ${ids.slice(0, -1).join(', ')} and ${ids.at(-1)}` : `${ids.length} areas`
+  return ids.length <= MOST_NAMED ? `areas ${listed(ids)}` : `${ids.length} areas`
 }
 
 export const areaTitle = ({ mediumId: first, blend }: AreaStep, { nameOf }: Told): string =>

@@ -8,7 +8,7 @@ import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { type Place, placeSchema } from '../../vocabulary/place'
 import { aimWords, type SprayAim, sprayAimSchema, usualAim } from '../../vocabulary/spray'
-import { APPLICATOR, APPLICATORS } from '../../vocabulary/tools'
+import { APPLICATOR, type Applicator, APPLICATORS } from '../../vocabulary/tools'
 import { defineAct, mediumId, type Told } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, SPRAY_CAUTION } from './phrases'
 
@@ -28,6 +28,12 @@ const ON_WET = { cover: 0.35, share: 0.7 } as const
 /** What tells on burnished clay that a colour does not hide it yet. */
 const HIGHLIGHT = 'tilt it: does a highlight still run across it? Then one more'
 
+/** Where a gun is aimed, and how it is held. */
+interface Sprays {
+  readonly place: Place
+  readonly spray?: SprayAim
+}
+
 interface Mixed {
   readonly mediumId: string
   readonly mix: readonly { readonly mediumId: string; readonly parts: number }[]
@@ -43,6 +49,18 @@ function mixtureWords(step: Mixed, { nameOf }: Told): string {
     ? [`1 ${name(step.mediumId)}`, ...step.mix.map((m) => `${m.parts} ${name(m.mediumId)}`)].join(' : ')
     : name(step.mediumId)
   return step.blend ? `${mixed} into ${name(step.blend.mediumId)}` : mixed
+}
+
+/** How hand or gun goes over a place, where that matters. */
+function strokes({
+  applicator,
+  direction,
+  spray,
+  place,
+}: { applicator: Applicator; direction: 'crossed' | 'oneWay' } & Sprays) {
+  if (applicator === 'spray') return `, ${aimWords(spray ?? usualAim(place))}`
+  if (applicator !== 'brush') return ''
+  return direction === 'crossed' ? '; cross the direction at each coat' : '; all in one direction'
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} % water`
@@ -87,14 +105,6 @@ export const coat = defineAct('coat', {
     const how = APPLICATOR[step.applicator]
     const kind = kindOrPlain(told.kindOf(step.mediumId))
     const what = `${mixtureWords(step, told)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
-    const direction =
-      step.applicator === 'spray'
-        ? `, ${aimWords(step.spray ?? usualAim(step.place))}`
-        : step.applicator !== 'brush'
-          ? ''
-          : step.direction === 'crossed'
-            ? '; cross the direction at each coat'
-            : '; all in one direction'
     const blend = !step.blend
       ? ''
       : {
@@ -104,7 +114,7 @@ export const coat = defineAct('coat', {
         }[step.blend.along]
     return {
       detail:
-        `${what}: ${coatsWords(step.coats)}, ${how.name}, ${told.place(step.place)}${direction}${blend}. ` +
+        `${what}: ${coatsWords(step.coats)}, ${how.name}, ${told.place(step.place)}${strokes(step)}${blend}. ` +
         `${sentenceOf(how.words)}${kind.stir}`,
       boxes: step.coats,
       wait: `${told.waits}${told.inThisRoom ? ' in this room' : ' in a still room'}, until shiny turns matte`,
@@ -169,14 +179,12 @@ export const coat = defineAct('coat', {
 })
 
 /** What of a step says how its coats come to lie. */
-interface LaidOn {
+interface LaidOn extends Sprays {
   readonly mediumId: string
   readonly mix: Mixed['mix']
   readonly blend: { readonly mediumId: string; readonly along: BlendWay } | null
-  readonly place: Place
   readonly coats: number
   readonly waits: boolean
-  readonly spray?: SprayAim
 }
 
 /** What laid coats leave behind: beads on wax, what will come off, what is wet. */

@@ -1,3 +1,4 @@
+import { listed } from '../../base/listed'
 import { potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -18,9 +19,6 @@ export interface PotCard {
   readonly date: string
   readonly caution: string
 }
-
-const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
 
 /** Care in plain words, by what the pot is for and what it is covered with. Common practice, no source. */
 function careOf(piece: Piece, glazed: boolean, lowFired: boolean): string[] {

@@ -1,3 +1,4 @@
+import { listed } from '../../base/listed'
 import type { Piece } from '../../model/piece'
 
 /** Numbers in a row as “1 to 6”, the others by themselves. */
@@ -15,9 +16,7 @@ function runs(numbers: readonly number[]): string[] {
 
 /** Pots by their numbers: “pot 3”, “pots 1 to 6”, “pots 2, 5 and 7 to 9”. */
 export function potsWords(pots: readonly number[]): string {
-  const words = runs(pots)
-  const listed = words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`
-  return `${pots.length === 1 ? 'pot' : 'pots'} ${listed}`
+  return `${pots.length === 1 ? 'pot' : 'pots'} ${listed(runs(pots))}`
 }
 
 /** A piece and, where they are named, which of its pots: “Dune cups, pots 1 to 6”. */
