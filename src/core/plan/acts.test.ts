@@ -281,3 +281,19 @@ describe('what the newest members do', () => {
     expect(melt(table().numberOf('clear-gloss') as number)).toBeGreaterThan(24)
   })
 })
+
+describe('passes of a spray', () => {
+  const first = (content: StepContent) => {
+    const step: Step = { id: 's', done: false, ...content }
+    return actOf(step).waits?.(step, 'leatherHard', kindOf)?.[0] ?? 0
+  }
+
+  it('half as thick as a brushed coat, are matte in about a quarter of its time: what clay sucks goes by √time', () => {
+    const coat = (applicator: 'brush' | 'spray') => first(build.coat('tide-blue', OUTSIDE, 3, { applicator }))
+    const glaze = (how: 'brush' | 'spray') => first(build.glaze('clear-gloss', OUTSIDE, how))
+    for (const share of [coat('spray') / coat('brush'), glaze('spray') / glaze('brush')]) {
+      expect(share).toBeGreaterThan(0.22)
+      expect(share).toBeLessThan(0.5)
+    }
+  })
+})

@@ -129,7 +129,10 @@ export const coat = defineAct('coat', {
   coats: (step) => step.coats,
   waits: (step, surface, kindOf, evaporation) => {
     const { dries } = kindOrPlain(kindOf(step.mediumId))
-    return waitsOfCoats(step.applicator === 'bottle' ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
+    const film = step.applicator === 'bottle' ? dries.trailed : dries.brushed
+    // A pass of a gun is so much thinner than a brushed coat.
+    const wetUm = film.wetUm * (step.applicator === 'spray' ? APPLICATOR.spray.gain : 1)
+    return waitsOfCoats({ ...film, wetUm }, surface, step.coats, evaporation)
   },
   takes: (step, { kind }) => ({
     wetUm: kindOrPlain(kind).wetUm,

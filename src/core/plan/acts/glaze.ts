@@ -94,8 +94,11 @@ export const glaze = defineAct('glaze', {
         ? hands('spray', 1, touchedCm2 / APPLICATOR.spray.cm2AMinute)
         : hands('brush', 1, touchedCm2 / APPLICATOR.brush.cm2AMinute),
   coats: (step) => glazeCoats(step.how, step.coats),
-  waits: (step, surface, _, evaporation) =>
-    waitsOfCoats(MEDIUM_KIND.glaze.dries.brushed, surface, glazeCoats(step.how, step.coats), evaporation),
+  waits: (step, surface, _, evaporation) => {
+    const film = MEDIUM_KIND.glaze.dries.brushed
+    const wetUm = film.wetUm * (step.how === 'spray' ? GLAZING.spray.worth : 1)
+    return waitsOfCoats({ ...film, wetUm }, surface, glazeCoats(step.how, step.coats), evaporation)
+  },
   takes: (step) => ({
     wetUm: GLAZING[step.how].wetUm / GLAZING[step.how].worth,
     waste: GLAZING[step.how].waste,

@@ -136,6 +136,8 @@ it('a face sprayed straight down gets one coat all over, and its back none', () 
   const [wall] = sprayed(surfaces, usualAim(wholeOf('floor')), wholeOf('floor'))
   const middle = (form.zones.floor.from + form.zones.floor.to) / 2 / form.totalMm
   expect(receivedAt(wall, middle, 0.3)).toBeCloseTo(1, 1)
+  // The axis too, where columns run together.
+  expect(receivedAt(wall, 1, 0.3)).toBeCloseTo(1, 1)
   expect(receivedAt(wall, 0.5 * (form.zones.base.to / form.totalMm), 0.3)).toBe(0)
 })
 

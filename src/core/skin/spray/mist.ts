@@ -66,9 +66,14 @@ function latticeOf(surface: Surface, columns: number): Lattice {
     return Array.from({ length: columns }, (__, k) => at(k / columns))
   })
   const node = (row: number, k: number) => points[Math.min(rows, Math.max(0, row))][(k + columns) % columns]
-  const ways = points.flatMap((ring, row) =>
-    ring.map((_, k) => cross(minus(node(row, k + 1), node(row, k - 1)), minus(node(row + 1, k), node(row - 1, k)))),
-  )
+  const wayAt = (row: number, k: number) =>
+    cross(minus(node(row, k + 1), node(row, k - 1)), minus(node(row + 1, k), node(row - 1, k)))
+  const ways = points.flatMap((ring, row) => ring.map((_, k) => wayAt(row, k)))
+  // At a pole columns run together: there it looks the way of the ring beside it.
+  const looks = ways.map((way, i) => {
+    const row = Math.floor(i / columns)
+    return lengthOf(way) > 1e-6 ? way : wayAt(row === 0 ? 1 : row - 1, i % columns)
+  })
   const all = points.flat()
   const centre = times(
     all.reduce((sum, p) => add(sum, p), [0, 0, 0]),
@@ -82,7 +87,7 @@ function latticeOf(surface: Surface, columns: number): Lattice {
     columns,
     rows,
     points: Float32Array.from(all.flat()),
-    normals: Float32Array.from(ways.flatMap((way) => times(unit(way), outward))),
+    normals: Float32Array.from(looks.flatMap((way) => times(unit(way), outward))),
     areaMm2: Float32Array.from(ways, (way, i) => lengthOf(way) / ends(i)),
     apart: surface.part?.kind === 'lid',
   }
