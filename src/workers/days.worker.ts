@@ -14,14 +14,12 @@ import { coatsOf } from '@/core/plan/step'
 import { takesOf } from '@/core/usecases/bench/amounts'
 import { coatWater } from '@/core/usecases/bench/coatWater'
 import { handsFromBottle, handsOf, measurePiece } from '@/core/usecases/bench/measurePiece'
-import { CurveCache } from '@/core/usecases/days/curveCache'
 import type { Answer, StepHandsAnswer } from './protocol'
 import { alive } from './supervise'
 
 /** What was dried, by piece, room and hour, so that only what changed is dried again. */
 const dried = new Map<string, Answer<PieceDrying | null>>()
 const KEPT = 400
-const cache = new CurveCache()
 
 /** Whether the planning under way is to end with what it has. */
 let enough = false
@@ -58,7 +56,7 @@ const api = {
     report: (share: number, schedule: Schedule | null) => void,
   ): Promise<void> {
     enough = false
-    const days = planDays(studio, nowMs, rounds, cache)
+    const days = planDays(studio, nowMs, rounds)
     for (let step = days.next(); !step.done; step = days.next(enough)) {
       report(step.value.share, step.value.schedule)
       // So that “enough” can be heard.

@@ -1,4 +1,4 @@
-import type { Cover } from '../clay/stages'
+import { COVERS, type Cover } from '../clay/stages'
 import type { ClockState } from './dryingClock'
 import type { Beside, Capacity, PiecePlan, PlannedVisit } from './plan'
 import type { Kiln } from './sessions'
@@ -54,20 +54,30 @@ export const clayMatters = (job: Job, from: number): boolean =>
     .slice(from)
     .some((task) => (task.kind === 'work' && task.within) || (task.kind === 'fire' && task.footDriest !== null))
 
+/** Buckets: dryness, water of the foot, kg/kg, and time, ms. */
+const OMEGA_BUCKET = 0.03
+const FOOT_BUCKET = 0.01
+const TIME_BUCKET_MS = 2 * HOUR
+
 /** Keeps the cheapest states for each number of tasks done, one for each bucket of dryness (.03) and readiness (2 h). */
 export function prune(job: Job, states: readonly BeamState[], width: number): BeamState[] {
   const { plastic, limit } = job.scale
-  const omega = (x: number) => Math.round((x - limit) / (plastic - limit) / 0.03)
-  const groups = new Map<number, Map<string, BeamState>>()
+  const first = Math.round((states[0]?.atMs ?? 0) / TIME_BUCKET_MS)
+  // All buckets of a state as the digits of one number: texts would take longer than all the rest. Times lie within seven years.
+  const bucketOf = ({ cover, water, atMs, readyMs }: BeamState): number => {
+    const omega = Math.round((water.wall - limit) / (plastic - limit) / OMEGA_BUCKET)
+    const foot = Math.round(water.foot / FOOT_BUCKET)
+    const at = Math.round(atMs / TIME_BUCKET_MS) - first
+    const ready = Math.round(readyMs / TIME_BUCKET_MS) - first
+    return (((COVERS.indexOf(cover) * 256 + omega + 128) * 256 + foot) * 65_536 + at + 32_768) * 65_536 + ready + 32_768
+  }
+  const groups = new Map<number, Map<number, BeamState>>()
   for (const state of states) {
-    const group = groups.get(state.done) ?? new Map<string, BeamState>()
-    groups.set(state.done, group)
-    const { cover, water, atMs, readyMs } = state
-    const key =
-      `${cover}|${omega(water.wall)}|${Math.round(water.foot / 0.01)}|` +
-      `${Math.round(atMs / (2 * HOUR))}|${Math.round(readyMs / (2 * HOUR))}`
-    const rival = group.get(key)
-    if (!rival || state.cost < rival.cost) group.set(key, state)
+    let group = groups.get(state.done)
+    if (!group) groups.set(state.done, (group = new Map()))
+    const bucket = bucketOf(state)
+    const rival = group.get(bucket)
+    if (!rival || state.cost < rival.cost) group.set(bucket, state)
   }
   return [...groups.values()].flatMap((group) => spread([...group.values()], width))
 }

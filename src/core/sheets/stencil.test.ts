@@ -30,22 +30,27 @@ function regions(frame: Polygon, windows: readonly Polygon[], pxMm = 5): number[
   const d = windows.map((p) => `M${p.map(([x, y]) => `${x} ${y}`).join('L')}Z`).join('')
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><rect width="${w}" height="${h}"/><path d="${d}" fill="#fff" fill-rule="evenodd"/></svg>`
   const { width, height, pixels } = new Resvg(svg, { fitTo: { mode: 'width', value: Math.round(w * pxMm) } }).render()
-  const dark = Uint8Array.from({ length: width * height }, (_, i) => (pixels[4 * i] < 128 ? 1 : 0))
+  const dark = new Uint8Array(width * height)
+  for (let i = 0; i < dark.length; i++) dark[i] = pixels[4 * i] < 128 ? 1 : 0
   const found: number[] = []
+  const stack = new Int32Array(dark.length)
   for (let start = 0; start < dark.length; start++) {
     if (!dark[start]) continue
-    let count = 0
-    const stack = [start]
-    dark[start] = 0
-    while (stack.length) {
-      const i = stack.pop() as number
-      count++
+    let [count, waiting] = [0, 0]
+    const take = (i: number) => {
+      if (!dark[i]) return
+      dark[i] = 0
+      stack[waiting++] = i
+    }
+    take(start)
+    while (waiting > 0) {
+      const i = stack[--waiting]
       const x = i % width
-      for (const j of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i - width, i + width])
-        if (j >= 0 && j < dark.length && dark[j]) {
-          dark[j] = 0
-          stack.push(j)
-        }
+      count++
+      if (x > 0) take(i - 1)
+      if (x < width - 1) take(i + 1)
+      if (i >= width) take(i - width)
+      if (i + width < dark.length) take(i + width)
     }
     found.push(count / pxMm ** 2)
   }

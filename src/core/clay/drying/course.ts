@@ -6,6 +6,7 @@ import {
   emptyCourse,
   evenWall,
   WallSolver,
+  type Enough,
   type SolverSettings,
   type Wall,
   type WallCourse,
@@ -23,12 +24,15 @@ export interface Spell {
 /** Between a wall just before a coat and just after it, so that a course has one water at each hour. */
 const AT_ONCE_HOURS = 1e-6
 
-/** Dries a wall from wet through one spell after another. The solver starts small again after each change. */
+/**
+ * Dries a wall from wet through one spell after another, or until it is `enough`. The solver starts small again after each change.
+ */
 export function dryWall(
   wall: Wall,
   spells: readonly Spell[],
   start: WallState = evenWall(wall.clay, wall.clay.plastic, spells[0]?.around.celsius ?? 20),
   settings?: SolverSettings,
+  enough?: Enough,
 ): { course: WallCourse; state: WallState } {
   const solver = new WallSolver(wall, settings)
   const course = emptyCourse()
@@ -36,7 +40,8 @@ export function dryWall(
   for (const { untilHours, around, wets } of spells) {
     if (wets) state = wetted(wall, { ...state, hours: state.hours + AT_ONCE_HOURS }, wets)
     if (wets && course.hours.length) solver.note(state, around, course)
-    if (untilHours > state.hours) state = solver.run(state, around, untilHours, course)
+    if (untilHours > state.hours) state = solver.run(state, around, untilHours, course, enough)
+    if (state.hours < untilHours - 1e-9) break
   }
   return { course, state }
 }

@@ -24,6 +24,9 @@ export interface WallCourse {
   readonly celsius: number[]
 }
 
+/** Whether a course need go no further, by the hour and the mean water it has come to. */
+export type Enough = (hours: number, mean: number) => boolean
+
 export interface SolverSettings {
   readonly cells: number
   /** Error a step may make, as a share of the plastic water content. */
@@ -95,14 +98,14 @@ export class WallSolver {
   }
 
   /**
-   * Runs from a state to `untilHours`, or until `stop` says so, and adds to a course. Gives the state at the end.
+   * Runs from a state to `untilHours`, or until it is `enough`, and adds to a course. Gives the state at the end.
    */
   run(
     from: WallState,
     around: Surroundings,
     untilHours: number,
     course: WallCourse,
-    stop?: (mean: number) => boolean,
+    enough?: Enough,
   ): WallState {
     let state = from
     let step = FIRST_STEP_S
@@ -126,7 +129,7 @@ export class WallSolver {
       state = { hours: state.hours + trial / 3600, water, celsius: 2 * twice.celsius - whole.celsius }
       this.note(state, around, course)
       step = trial * Math.min(2.5, 0.9 * Math.sqrt(tolerance / Math.max(error, tolerance / 9)))
-      if (stop?.(course.mean[course.mean.length - 1])) break
+      if (enough?.(state.hours, course.mean[course.mean.length - 1])) break
     }
     return state
   }

@@ -147,35 +147,40 @@ function looksAt(corners: Corners): Float64Array {
   return places
 }
 
+/** Noise of a sensor, drawn once and read from another place for each photograph. */
+const NOISE = (() => {
+  const random = seededRandom(41)
+  return Float32Array.from({ length: 1 << 18 }, () => (random() + random() + random() - 1.5) * 7)
+})()
+
 /** A photograph of a sheet that lies askew on a dark table. */
 function photographed(
   known: Known,
   { seed, darkness = 0.7, corners = CORNERS }: { seed: number; darkness?: number; corners?: Corners },
 ): GreyPicture {
   const { width, height, ink } = inked(known)
-  const random = seededRandom(seed)
   const [w, h] = PHOTO
   const places = looksAt(corners)
   const sheet = new Float32Array(w * h).fill(70)
   const grey = new Uint8Array(w * h)
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      const [u, v] = [places[2 * (y * w + x)], places[2 * (y * w + x) + 1]]
-      if (u < 0 || v < 0 || u > 1 || v > 1) continue
-      const [sx, sy] = [u * width - 0.5, v * height - 0.5]
-      const [ix, iy] = [
-        Math.max(0, Math.min(width - 2, Math.floor(sx))),
-        Math.max(0, Math.min(height - 2, Math.floor(sy))),
-      ]
-      const [tx, ty] = [sx - ix, sy - iy]
-      const j = iy * width + ix
-      const value =
-        (ink[j] * (1 - tx) + ink[j + 1] * tx) * (1 - ty) + (ink[j + width] * (1 - tx) + ink[j + width + 1] * tx) * ty
-      // A shadow from the left, the hand’s edge of it, and a crease.
-      const shadow = 0.62 + 0.38 / (1 + Math.exp(-9 * (u - 0.35 + 0.2 * v)))
-      const crease = Math.abs(v - 0.52) < 0.0012 ? 0.9 : 1
-      sheet[y * w + x] = 232 * shadow * crease * (1 - darkness * value)
-    }
+  for (let i = 0; i < w * h; i++) {
+    const u = places[2 * i]
+    const v = places[2 * i + 1]
+    if (u < 0 || v < 0 || u > 1 || v > 1) continue
+    const sx = u * width - 0.5
+    const sy = v * height - 0.5
+    const ix = Math.max(0, Math.min(width - 2, Math.floor(sx)))
+    const iy = Math.max(0, Math.min(height - 2, Math.floor(sy)))
+    const tx = sx - ix
+    const ty = sy - iy
+    const j = iy * width + ix
+    const value =
+      (ink[j] * (1 - tx) + ink[j + 1] * tx) * (1 - ty) + (ink[j + width] * (1 - tx) + ink[j + width + 1] * tx) * ty
+    // A shadow from the left, the hand’s edge of it, and a crease.
+    const shadow = 0.62 + 0.38 / (1 + Math.exp(-9 * (u - 0.35 + 0.2 * v)))
+    const crease = Math.abs(v - 0.52) < 0.0012 ? 0.9 : 1
+    sheet[i] = 232 * shadow * crease * (1 - darkness * value)
+  }
   // The lens and the file blur it by about a pixel, the sensor adds its noise.
   for (let pass = 0; pass < 2; pass++) {
     const before = sheet.slice()
@@ -185,8 +190,8 @@ function photographed(
   for (let y = 1; y < h - 1; y++)
     for (let x = 1; x < w - 1; x++) {
       const i = y * w + x
-      const soft = sheet[i]
-      grey[i] = Math.max(0, Math.min(255, Math.round(soft + (random() + random() + random() - 1.5) * 7)))
+      const noise = NOISE[(i + seed * 30_011 + (y >> 7) * 7_919) % NOISE.length]
+      grey[i] = Math.max(0, Math.min(255, Math.round(sheet[i] + noise)))
     }
   return { width: w, height: h, grey }
 }

@@ -52,38 +52,46 @@ export function leaksIn(raster: AreaRaster, depth: Float32Array): Leak[] {
     const across = Math.abs(x - leak.column)
     return Math.hypot(Math.min(across, width - across) * columnMm[y], (y - leak.row) * rowMm)
   }
-  const around = new Int32Array(4)
+  const isRoom = (root: number, s: number) => size[root] >= ROOM_MM2 && deepest[root] >= ROOM_DEEPER * s
+  const noted = (x: number, y: number, s: number, a: number, b: number) => {
+    const leak = { column: x, row: y, widthMm: 2 * s }
+    const same = found.some(
+      ({ rooms, ...other }) =>
+        rooms.every((room) => [a, b].includes(find(room))) && apart(x, y, other) < SAME_GAP_MM,
+    )
+    if (!same) found.push({ ...leak, rooms: [a, b] })
+  }
   const end = starts[levels]
   for (let k = 0; k < end; k++) {
     const i = order[k]
-    const [x, y] = [i % width, Math.floor(i / width)]
+    const y = Math.floor(i / width)
+    const x = i - y * width
+    const s = depth[i]
+    const shallow = 2 * s < WIDEST_MM
     parent[i] = i
     size[i] = mm2(x, y)
-    deepest[i] = depth[i]
-    around[0] = x === 0 ? i + width - 1 : i - 1
-    around[1] = x === width - 1 ? i - width + 1 : i + 1
-    around[2] = y === 0 ? -1 : i - width
-    around[3] = y === height - 1 ? -1 : i + width
+    deepest[i] = s
     let own = i
-    for (const j of around) {
+    for (let side = 0; side < 4; side++) {
+      let j = -1
+      if (side === 0) j = x === 0 ? i + width - 1 : i - 1
+      else if (side === 1) j = x === width - 1 ? i - width + 1 : i + 1
+      else if (side === 2) j = i - width
+      else if (y < height - 1) j = i + width
       if (j < 0 || parent[j] < 0) continue
       const other = find(j)
-      own = find(own)
       if (other === own) continue
-      const s = depth[i]
-      const room = (r: number) => size[r] >= ROOM_MM2 && deepest[r] >= ROOM_DEEPER * s
-      if (2 * s < WIDEST_MM && room(own) && room(other)) {
-        const widthMm = 2 * s
-        const same = found.some(
-          (leak) => leak.rooms.every((r) => [own, other].includes(find(r))) && apart(x, y, leak) < SAME_GAP_MM,
-        )
-        if (!same) found.push({ column: x, row: y, widthMm, rooms: [own, other] })
+      if (shallow && isRoom(own, s) && isRoom(other, s)) {
+        noted(x, y, s, own, other)
         continue
       }
-      const [large, small] = size[own] >= size[other] ? [own, other] : [other, own]
+      const ownIsLarger = size[own] >= size[other]
+      const large = ownIsLarger ? own : other
+      const small = ownIsLarger ? other : own
       parent[small] = large
       size[large] += size[small]
-      deepest[large] = Math.max(deepest[large], deepest[small])
+      if (deepest[small] > deepest[large]) deepest[large] = deepest[small]
+      own = large
     }
   }
   return found.map(({ column, row, widthMm }) => ({ column, row, widthMm }))

@@ -1,5 +1,5 @@
 import type { Surroundings } from '../../clay/drying/airSide'
-import { contentAt } from '../../clay/drying/clayWater'
+import { contentAt, equilibrium } from '../../clay/drying/clayWater'
 import { dryWall } from '../../clay/drying/course'
 import { evenWall, meanWater, type SolverSettings } from '../../clay/drying/wallSolver'
 import type { Cover } from '../../clay/stages'
@@ -30,6 +30,9 @@ function risesOf(wall: DryingColumn['wall'], around: Surroundings): Pick<DryingC
 
 const BOX_HOURS = 5 * 24
 
+/** A wall as near to what the air lets it hold has come to its end, kg/kg. */
+const SETTLED = 2e-4
+
 /** Curves of a kind of wall in a room, kept from one planning to the next. */
 export class CurveCache {
   private readonly curves = new Map<string, DryingCurve>()
@@ -43,7 +46,9 @@ export class CurveCache {
     ])
     const known = this.curves.get(key)
     if (known) return known
-    const { course } = dryWall(wall, [{ untilHours: HORIZON[around.cover], around }], undefined, COARSE)
+    const spells = [{ untilHours: HORIZON[around.cover], around }]
+    const dry = equilibrium(wall.clay, Math.min(0.97, around.humidity)) + SETTLED
+    const { course } = dryWall(wall, spells, undefined, COARSE, (_, mean) => around.cover === 'open' && mean <= dry)
     // Water that a damp box gives back is told apart: the curve only falls.
     const water = course.mean.slice()
     for (let i = 1; i < water.length; i++) water[i] = Math.min(water[i], water[i - 1])
@@ -52,3 +57,6 @@ export class CurveCache {
     return made
   }
 }
+
+/** Curves of all studios: a wall in some air dries alike whosever it is. */
+export const CURVES = new CurveCache()

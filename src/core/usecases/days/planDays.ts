@@ -5,7 +5,7 @@ import { BEAM, missCost } from '../../schedule/beam'
 import { improvements } from '../../schedule/improvements'
 import { divisions, firstPlan, type StudioProblem } from '../../schedule/planStudio'
 import { kilnsAfter, sessionsBetween } from '../../schedule/sessions'
-import { CurveCache } from './curveCache'
+import { CURVES, type CurveCache } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { scheduleFrom } from './scheduleDocument'
 import { jobsOf } from './studioJobs'
@@ -13,7 +13,7 @@ import { jobsOf } from './studioJobs'
 const DAY = 86_400_000
 
 /** Everything the scheduler needs of a studio at an instant. */
-export function daysProblem(studio: Studio, nowMs: number, cache = new CurveCache()): StudioProblem {
+export function daysProblem(studio: Studio, nowMs: number, cache = CURVES): StudioProblem {
   const { calendar } = studio
   const covers: Cover[] = ['open', ...calendar.covers.filter((cover) => cover !== 'open')]
   return {

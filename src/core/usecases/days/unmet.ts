@@ -12,7 +12,7 @@ import { localDay, sessionsBetween, type Kiln, type Session } from '../../schedu
 import { bottled, handsOf, ofPots, type Job, type Task } from '../../schedule/task'
 import { stepWords } from '../words/stepWords'
 import { momentWords } from '../words/timeWords'
-import { CurveCache } from './curveCache'
+import { CURVES } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { jobsOf } from './studioJobs'
 
@@ -167,7 +167,7 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, { 
     )
   for (const cover of (['sealed', 'dampBox'] as const).filter((c) => !(problem.settings?.covers ?? []).includes(c))) {
     const covers = [...(problem.settings?.covers ?? []), cover]
-    const wider = jobsOf(studio.pieces[job.pieceId], studio, problem.nowMs, new CurveCache(), covers).find(({ pots }) =>
+    const wider = jobsOf(studio.pieces[job.pieceId], studio, problem.nowMs, CURVES, covers).find(({ pots }) =>
       pots.includes(job.pots[0]),
     )
     const left = wider

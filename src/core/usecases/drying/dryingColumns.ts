@@ -1,7 +1,7 @@
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import type { Face } from '../../clay/drying/airSide'
 import { dryWall, type Spell } from '../../clay/drying/course'
-import type { SolverSettings, Wall } from '../../clay/drying/wallSolver'
+import type { Enough, SolverSettings, Wall } from '../../clay/drying/wallSolver'
 import { buildForm } from '../../form/buildForm'
 import { stretchArea } from '../../form/measures'
 import { PART } from '../../form/parts'
@@ -128,10 +128,12 @@ export const dryColumn = (
   { kind, wall }: Pick<DryingColumn, 'kind' | 'wall'>,
   spells: readonly Spell[],
   settings?: SolverSettings,
+  enough?: Enough,
 ): ReturnType<typeof dryWall> =>
   dryWall(
     wall,
     kind === 'wall' || kind === 'rim' ? spells : spells.map(({ untilHours, around }) => ({ untilHours, around })),
     undefined,
     settings,
+    enough,
   )

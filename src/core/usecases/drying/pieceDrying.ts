@@ -13,7 +13,7 @@ import {
 import type { Blower, Surroundings } from '../../clay/drying/airSide'
 import type { FaceWater } from '../../clay/drying/wetting'
 import { coatEvaporation } from '../../clay/drying/wetSurface'
-import type { SolverSettings, WallCourse } from '../../clay/drying/wallSolver'
+import type { Enough, SolverSettings, WallCourse } from '../../clay/drying/wallSolver'
 import type { Cover } from '../../clay/stages'
 import type { Body } from '../../vocabulary/material'
 import type { LogEntry, Piece } from '../../model/piece'
@@ -190,11 +190,13 @@ function courseOf(
   shift: Shift,
   future: readonly LogEntry[],
   settings?: SolverSettings,
+  enough?: Enough,
 ): WallCourse {
   return dryColumn(
     { ...column, wall: thicker(column, shift) },
     spellsOf(piece, room, madeMs, untilMs, shift, future),
     settings,
+    enough,
   ).course
 }
 
@@ -220,13 +222,17 @@ export function pieceDrying(
   const { clay } = columns.value[0].wall
   const begins = stageBegins(clay, airAt(room, nowMs).humidity)
   const dried = columns.value.map((column): ColumnDrying => {
-    let course = courseOf(piece, room, column, madeMs, madeMs + Math.max(1, nowHours) * HOUR, {}, future)
-    let ahead = nowHours
-    for (const hours of LOOKS_AHEAD_HOURS) {
-      if (course.mean[course.mean.length - 1] <= begins.boneDry) break
-      ahead = nowHours + hours
-      course = courseOf(piece, room, column, madeMs, madeMs + ahead * HOUR, {}, future)
+    let ahead = Math.max(1, nowHours)
+    const later = LOOKS_AHEAD_HOURS.map((hours) => nowHours + hours)
+    const dryEnough: Enough = (hours, mean) => {
+      while (hours >= ahead) {
+        if (mean <= begins.boneDry || later.length === 0) return true
+        ahead = later.shift() ?? ahead
+      }
+      return false
     }
+    const untilMs = madeMs + (nowHours + HORIZON_HOURS) * HOUR
+    const course = courseOf(piece, room, column, madeMs, untilMs, {}, future, undefined, dryEnough)
     const shifted = Object.fromEntries(
       UNKNOWNS.map((unknown) => [
         unknown,
