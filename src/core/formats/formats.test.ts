@@ -1,15 +1,8 @@
-import Ajv2020 from 'ajv/dist/2020'
 import fc from 'fast-check'
-import { readdirSync, readFileSync } from 'node:fs'
-import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { demoStudio, emptyStudio } from '../demo/demoStudio'
-import { judge } from '../judge/judge'
 import { CURRENT_VERSION } from '../model/migrations'
-import { makeBenchCard } from '../usecases/bench/makeBenchCard'
-import { benchCardPdf } from './benchCardPdf'
-import { cardFonts, pagesOf } from './fixtures/reading'
 import { FILE_LIMIT_BYTES, jsonSchemas, mediaOf, readVerniceFile, writePiece, writeStudio } from './verniceFile'
 
 const studio = demoStudio()
@@ -112,89 +105,6 @@ describe('Vernice files', () => {
     expect(schemas.studio.required).toEqual(['format', 'version', 'studio'])
     expect(schemas.piece.additionalProperties).toBe(false)
     expect(JSON.stringify(schemas.piece)).toContain('"narrowLoop"')
-  })
-})
-
-describe('the published schemas, held by another validator (ajv)', () => {
-  const published = (name: string) =>
-    JSON.parse(readFileSync(new URL(`../../../public/schema/${name}.json`, import.meta.url), 'utf8')) as object
-  const held = (schema: object) => {
-    const validate = new Ajv2020({ strict: false, validateFormats: false, code: { optimize: false } }).compile(schema)
-    return (text: string) => (validate(JSON.parse(text)) ? [] : validate.errors)
-  }
-
-  it.each([1, 2, 3, 4, 5, 6, 7, 8])('version %i, as it was, takes the frozen document of that version', (version) => {
-    const frozen = readFileSync(new URL(`../model/fixtures/studio.v${version}.json`, import.meta.url), 'utf8')
-    expect(published(`studio.v${version}`)).toMatchObject({ $id: `urn:vernice:studio:${version}` })
-    expect(published(`piece.v${version}`)).toMatchObject({ $id: `urn:vernice:piece:${version}` })
-    const problems = held(published(`studio.v${version}`))
-    expect(problems(frozen)).toEqual([])
-    expect(problems(frozen.replace('"version"', '"vorsion"'))).not.toEqual([])
-  })
-
-  it('every version before this one is published', () => {
-    const folder = readdirSync(new URL('../../../public/schema/', import.meta.url)).sort()
-    const before = Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1)
-    expect(folder).toEqual(['piece', 'studio'].flatMap((kind) => before.map((v) => `${kind}.v${v}.json`)))
-  })
-
-  it('this version takes what is written now', () => {
-    expect(held(jsonSchemas().studio)(writeStudio(studio))).toEqual([])
-    expect(held(jsonSchemas().piece)(writePiece(piece, studio))).toEqual([])
-  })
-})
-
-describe('the bench card', () => {
-  const textOf = async (bytes: Uint8Array) => {
-    const pages = await pagesOf(bytes)
-    return { pages: pages.length, text: pages.join('\n') }
-  }
-
-  it('holds every step in order with coats, waits, signs and cautions', async () => {
-    const card = makeBenchCard(piece, studio, [])
-    const { pages, text } = await textOf(await benchCardPdf(card, cardFonts))
-    expect(pages).toBeGreaterThanOrEqual(2)
-    const places = card.steps.map((step) => text.indexOf(step.title))
-    expect(places.every((p) => p >= 0)).toBe(true)
-    for (const words of [
-      'Reed jugs',
-      'set of 4',
-      'Estuary red',
-      '3 coats',
-      'Wait: 16 min, then',
-      'Look for:',
-      'Caution:',
-      'cone 04',
-      'never this card’s verdict',
-      '214 mm',
-    ])
-      expect(text.replace(/\s+/g, ' ')).toContain(words)
-  })
-
-  it('tallies one box for each coat, and says what is still to settle', async () => {
-    const dish = studio.pieces['scallop-dish']
-    const findings = judge(dish, studio)
-    const card = makeBenchCard(dish, studio, findings.ok ? findings.value : [])
-    expect(card.steps.map((s) => s.boxes)).toEqual([0, 3, 0, 0, 0, 0, 2, 1, 0, 0])
-    expect(card.openFindings.length).toBeGreaterThan(0)
-    const { text } = await textOf(await benchCardPdf(card, cardFonts))
-    expect(text).toContain('Still to settle')
-  })
-
-  it('prints names in other alphabets of Latin and long plans over several A4 pages', async () => {
-    const long = {
-      ...piece,
-      name: 'Džbánek s rákosím ½',
-      steps: Array.from({ length: 40 }, (_, i) => ({ ...piece.steps[i % piece.steps.length], id: `l${i}` })),
-    }
-    const bytes = await benchCardPdf(makeBenchCard(long, studio, []), cardFonts)
-    const { pages, text } = await textOf(bytes)
-    expect(pages).toBeGreaterThan(4)
-    // What closes the card never stands on a page of its own.
-    expect((await pagesOf(bytes)).at(-1)).toMatch(/\d+ \S.*never this card’s verdict/)
-    expect(text).toContain('Džbánek s rákosím')
-    const { width, height } = (await PDFDocument.load(bytes)).getPage(0).getSize()
-    expect([width, height].map((points) => Math.round((points / 72) * 25.4))).toEqual([210, 297])
   })
 })
 

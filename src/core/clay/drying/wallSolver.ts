@@ -100,13 +100,7 @@ export class WallSolver {
   /**
    * Runs from a state to `untilHours`, or until it is `enough`, and adds to a course. Gives the state at the end.
    */
-  run(
-    from: WallState,
-    around: Surroundings,
-    untilHours: number,
-    course: WallCourse,
-    enough?: Enough,
-  ): WallState {
+  run(from: WallState, around: Surroundings, untilHours: number, course: WallCourse, enough?: Enough): WallState {
     let state = from
     let step = FIRST_STEP_S
     if (course.hours.length === 0) this.note(state, around, course)

@@ -56,8 +56,7 @@ export function leaksIn(raster: AreaRaster, depth: Float32Array): Leak[] {
   const noted = (x: number, y: number, s: number, a: number, b: number) => {
     const leak = { column: x, row: y, widthMm: 2 * s }
     const same = found.some(
-      ({ rooms, ...other }) =>
-        rooms.every((room) => [a, b].includes(find(room))) && apart(x, y, other) < SAME_GAP_MM,
+      ({ rooms, ...other }) => rooms.every((room) => [a, b].includes(find(room))) && apart(x, y, other) < SAME_GAP_MM,
     )
     if (!same) found.push({ ...leak, rooms: [a, b] })
   }
