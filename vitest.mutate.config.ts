@@ -1,7 +1,7 @@
 import path from 'node:path'
-import { defineConfig } from 'vitest/config'
+import { configDefaults, defineConfig } from 'vitest/config'
 
-/* Tests that mutants are run against: those of the mutated parts, without what only looks on from afar. */
+/* Tests that mutants are run against: those of the mutated parts, without what only looks on from afar or takes long for each. */
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
   test: {
@@ -10,6 +10,7 @@ export default defineConfig({
       'src/core/skin/acts.test.ts',
       'src/store/*.test.ts',
     ],
+    exclude: [...configDefaults.exclude, 'src/core/**/*.whole.test.ts'],
     testTimeout: 30_000,
     setupFiles: ['vitest.setup.ts'],
   },
