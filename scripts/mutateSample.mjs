@@ -29,4 +29,5 @@ const chosen = Array.from({ length: count }, (_, i) => all[Math.floor(((i + 0.5)
 const at = ({ line, column }) => `${line + 1}:${column}`
 const ranges = chosen.map(({ fileName, location }) => `${fileName}:${at(location.start)}-${at(location.end)}`)
 console.log(`${count} of ${all.length} small changes in ${folder}, which has ${real.length}`)
-spawnSync('npx', ['stryker', 'run', '--mutate', ranges.join(',')], { stdio: 'inherit' })
+const env = { ...process.env, MUTATE_TESTS: `${folder}/**/*.test.ts` }
+spawnSync('npx', ['stryker', 'run', '--mutate', ranges.join(',')], { stdio: 'inherit', env })
