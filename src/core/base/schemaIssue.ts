@@ -13,7 +13,12 @@ export function schemaIssue(error: z.ZodError, value: unknown, before: readonly 
   for (const key of first.path)
     actual = typeof actual === 'object' && actual !== null ? (actual as Record<PropertyKey, unknown>)[key] : undefined
   // NaN is written as null otherwise.
-  const shown = actual === undefined ? 'missing' : typeof actual === 'number' ? String(actual) : JSON.stringify(actual)
+  const shown =
+    actual === undefined
+      ? 'missing'
+      : typeof actual === 'number'
+        ? String(actual)
+        : (JSON.stringify(actual) ?? typeof actual)
   return {
     code: 'bad-value',
     path: [...before, ...first.path].join('.') || 'the file',

@@ -2,6 +2,7 @@ import { produce } from 'immer'
 import { fail, ok, type Result } from '../base/result'
 import type { Issue } from '../base/issue'
 import { schemaIssue } from '../base/schemaIssue'
+import { isTimeZone } from '../base/timeZone'
 import { calendarSchema, scheduleSchema, type Calendar, type Schedule } from './calendar'
 import { editPots, putLots, lotsOf, standingPots, tellOfPots } from './lots'
 import { pieceSchema, type LogEntry, type Lot, type Making, type Piece, type Pot } from './piece'
@@ -172,7 +173,7 @@ function checkWith(
 const handlers: Handlers = {
   'studio.rename': (studio, { name }) => {
     if (!name.trim()) return { code: 'bad-value', path: 'name', actual: 'empty', expected: 'a name of 1 to 80 letters' }
-    studio.name = name.trim().slice(0, 80)
+    studio.name = name.trim().slice(0, 80).trim()
     return null
   },
   'studio.settings': (studio, { changes }) => {
@@ -289,6 +290,9 @@ const handlers: Handlers = {
   },
   'calendar.change': (studio, { changes }) => {
     Object.assign(studio.calendar, changes)
+    const { timeZone } = studio.calendar
+    if (!isTimeZone(timeZone))
+      return { code: 'bad-value', path: 'time zone', actual: timeZone, expected: 'one such as Europe/Paris' }
     return checkWith(calendarSchema, studio.calendar, 'calendar')
   },
   'schedule.set': (studio, { schedule }) => {

@@ -131,7 +131,10 @@ export function putLots(piece: Piece, lots: readonly Lot[]): void {
   if (!equal(piece.making, greatest.making)) piece.making = greatest.making
   piece.coats = greatest.coats
   if (!equal(piece.otherwise, greatest.otherwise)) piece.otherwise = greatest.otherwise
-  for (const step of piece.steps) step.done = greatest.done.includes(step.id)
+  // Steps that come with an edit are not the draft’s own to write in.
+  const isDone = ({ id }: Step) => greatest.done.includes(id)
+  if (piece.steps.some((step) => step.done !== isDone(step)))
+    piece.steps = piece.steps.map((step) => (step.done === isDone(step) ? step : { ...step, done: isDone(step) }))
 }
 
 /** Changes the state of some pots of a piece (a draft), of all when none are named: lots divide, and join where they agree. */
