@@ -15,8 +15,10 @@ import { tileLabelsPdf } from './tileLabelsPdf'
 
 const studio = demoStudio()
 const piece = studio.pieces['reed-jugs']
-const long =
-  'A line so long that it does not fit the width of what it stands on and goes on beneath itself, and once more'
+const long = [
+  'A line so long that it does not fit the width of what it stands on and goes on beneath itself,',
+  'once more, and a third time, until it is three lines of a page and of a card',
+].join(' ')
 
 describe('what is printed stands where it stood', () => {
   it('a bench card of two steps, and its figures', async () => {
