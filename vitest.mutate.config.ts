@@ -11,7 +11,7 @@ export default defineConfig({
       'src/core/skin/acts.test.ts',
       'src/store/*.test.ts',
     ],
-    exclude: [...configDefaults.exclude, 'src/core/**/*.whole.test.ts'],
+    exclude: [...configDefaults.exclude, 'src/core/{schedule,plan}/**/*.whole.test.ts'],
     testTimeout: 30_000,
     setupFiles: ['vitest.setup.ts'],
   },

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { jsonSchemas } from './verniceFile'
+import { jsonSchemas } from '../formats/verniceFile'
 
 /* What a document may hold at most and at least. A limit that moves is a change of the format, and is seen here. */
 
