@@ -316,6 +316,7 @@ describe('a photograph of a sketch', () => {
     if (!made.ok) throw new Error('refused')
     expect(made.value.heightMm).toBeCloseTo(100, 0)
     expect(made.value.drawing.aspect).toBeCloseTo(1, 1)
+    expect(made.value.drawing.shapes.every(({ ink }) => ink)).toBe(true)
     const widths = made.value.drawing.shapes.map((shape) => (shape.kind === 'stroke' ? (shape.width ?? 0) * 100 : 0))
     expect(Math.max(...widths)).toBeCloseTo(0.9, 0)
     const empty = sketchDrawing({ lines: [], faint: 0, loose: [] }, 'Empty')
@@ -365,6 +366,7 @@ describe('a photograph of a sketch', () => {
       if (!made.ok) throw new Error('refused')
       expect(made.value.heightMm).toBeCloseTo(138, 0)
       expect(drawingSchema.safeParse(made.value.drawing).success).toBe(true)
+      expect(made.value.drawing.shapes.every(({ ink }) => ink)).toBe(true)
     },
   )
 
