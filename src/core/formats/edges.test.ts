@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
 import { CURRENT_VERSION } from '../model/migrations'
-import { path, polyline } from '../sheets/pen'
+import { squareOf } from '../sheets/fixtures/input'
+import { path } from '../sheets/pen'
 import { outlinesOf } from '../vocabulary/motif'
 import { readReflectanceCsv } from './mediaCsv'
 import { tiling } from './sheets/tiles'
@@ -94,19 +95,7 @@ describe('a measured reflectance', () => {
 
 describe('pages of a sheet', () => {
   it('on which nothing stands are left out', () => {
-    const square = (at: number) =>
-      path(
-        'cut',
-        polyline(
-          [
-            [at, at],
-            [at + 20, at],
-            [at + 20, at + 20],
-            [at, at + 20],
-          ],
-          true,
-        ),
-      )
+    const square = (at: number) => path('cut', squareOf(20, at))
     const sheet = { title: '', words: [], widthMm: 500, heightMm: 500, items: [square(0), square(480)] }
     const { columns, rows, tiles } = tiling(sheet, 'a4')
     expect(columns * rows).toBeGreaterThan(4)

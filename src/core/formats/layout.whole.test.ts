@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
-import { line, fitted, path, polyline, text } from '../sheets/pen'
+import { line, fitted, path, text } from '../sheets/pen'
+import { squareOf } from '../sheets/fixtures/input'
 import { makeBenchCard } from '../usecases/bench/makeBenchCard'
 import { benchCardPdf } from './benchCardPdf'
 import { cardFonts, layoutOf } from './fixtures/reading'
@@ -83,19 +84,7 @@ describe('what is printed stands where it stood', () => {
       words: [long],
       ...fitted(
         [
-          path(
-            'cut',
-            polyline(
-              [
-                [0, 0],
-                [mm, 0],
-                [mm, mm],
-                [0, mm],
-              ],
-              true,
-            ),
-            { widthMm: 0.25 },
-          ),
+          path('cut', squareOf(mm), { widthMm: 0.25 }),
           path('score', line([0, 0], [mm, mm])),
           text([mm / 2, mm / 2], 'here', 4),
           path('mark', line([5, 5], [15, 5], [15, 15]), { widthMm: 0, fill: '#888888', rule: 'evenodd' }),

@@ -6,6 +6,7 @@ import { describe, expect, it } from 'vitest'
 import { flatGore } from '../../form/flat/gore'
 import { planOutline, ROUND } from '../../form/planOutline'
 import { circle, fitted, line, path, polyline, text } from '../../sheets/pen'
+import { squareOf } from '../../sheets/fixtures/input'
 import type { Sheet, SheetItem } from '../../sheets/sheet'
 import { cardFonts, pagesOf } from '../fixtures/reading'
 import { sheetsPdf } from './sheetsPdf'
@@ -62,20 +63,7 @@ const sheetOf = (items: readonly SheetItem[], title = 'Test'): Sheet => ({
   ...fitted(items, 2),
 })
 
-const square = (mm: number) =>
-  path(
-    'mark',
-    polyline(
-      [
-        [0, 0],
-        [mm, 0],
-        [mm, mm],
-        [0, mm],
-      ],
-      true,
-    ),
-    { widthMm: 0.25 },
-  )
+const square = (mm: number) => path('mark', squareOf(mm), { widthMm: 0.25 })
 
 const print = (sheet: Sheet, paper: (typeof SHEET_PAPERS)[number] = 'a4', printer?: { across: number; down: number }) =>
   sheetsPdf([{ sheet, foot: 'Piece, leather-hard' }], cardFonts, paper, printer)
