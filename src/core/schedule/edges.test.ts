@@ -48,24 +48,34 @@ describe('sessions and kilns', () => {
   const calendar: Calendar = {
     ...plainCalendar('Europe/Paris'),
     weekly: [
-      { id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00', hands: 2 },
       { id: 'eve', name: 'Evening', weekday: 6, from: '19:00', to: '21:00', hands: 1 },
+      { id: 'sat', name: 'Saturday', weekday: 6, from: '10:00', to: '16:00', hands: 2 },
+      { id: 'and', name: 'And', weekday: 6, from: '10:00', to: '11:00', hands: 1 },
     ],
-    exceptions: [{ date: '2026-03-21', hours: { from: '11:00', to: '12:00' }, note: '' }],
+    exceptions: [
+      { date: '2026-03-21', hours: { from: '11:00', to: '12:00' }, note: '' },
+      { date: '2026-03-24', hours: { from: '09:00', to: '12:00' }, note: '' },
+    ],
   }
   const at = (date: string, clock: string) => localInstant(date, clock, 'Europe/Paris')
 
   it('one that ends as the time begins, or begins as it ends, is not within it', () => {
     expect(sessionsBetween(calendar, at('2026-03-07', '21:00'), at('2026-03-14', '10:00'))).toEqual([])
     const ids = (from: number, to: number) => sessionsBetween(calendar, from, to).map(({ id }) => id)
-    expect(ids(at('2026-03-07', '20:59'), at('2026-03-14', '10:01'))).toEqual(['eve@2026-03-07', 'sat@2026-03-14'])
+    expect(ids(at('2026-03-07', '20:59'), at('2026-03-14', '10:01'))).toEqual([
+      'eve@2026-03-07',
+      'and@2026-03-14',
+      'sat@2026-03-14',
+    ])
   })
 
   it('other hours on one day keep the name, the hands and the id of what they take the place of', () => {
     const [only, ...others] = sessionsBetween(calendar, at('2026-03-20', '00:00'), at('2026-03-22', '00:00'))
     expect(others).toEqual([])
-    expect(only).toMatchObject({ id: 'sat@2026-03-21', name: 'Saturday', hands: 2 })
+    expect(only).toMatchObject({ id: 'eve@2026-03-21', name: 'Evening', hands: 1 })
     expect(only.endMs - only.startMs).toBe(HOUR)
+    const [extra] = sessionsBetween(calendar, at('2026-03-24', '00:00'), at('2026-03-25', '00:00'))
+    expect(extra).toMatchObject({ id: 'extra@2026-03-24', name: 'Extra hours', hands: 1 })
   })
 
   it('kilns come in order of time, from this instant on', () => {
@@ -90,6 +100,7 @@ describe('sessions and kilns', () => {
     const next = { id: 'n', at: '2026-03-27T18:00', firing: 'bisque', cone: '6', places: 9, hours: 30 }
     expect(nextBooking({ firings: [glaze, first] }, 'n', '2026-03-04')).toEqual(next)
     expect(nextBooking({ firings: [first, glaze] }, 'n', '2026-03-04')).toEqual(next)
+    expect(nextBooking({ firings: [first, glaze] }, 'n', '2026-05-04').at).toBe('2026-05-11T18:00')
     expect(nextBooking({ firings: [{ ...first, at: glaze.at }, glaze] }, 'n', '2026-03-04').firing).toBe('bisque')
     expect(nextBooking({ firings: [glaze, { ...first, at: glaze.at }] }, 'n', '2026-03-04').firing).toBe('glaze')
   })
@@ -120,6 +131,14 @@ describe('lots of a set', () => {
     expect(ways.every((sizes) => sizes.reduce((a, b) => a + b, 0) === 20)).toBe(true)
   })
 
+  it('cut at what an evening holds, and not cut at nothing', () => {
+    const ways = (making: number, clay: number) =>
+      partitions(set(7, making, clay), [session('evening', 0, 2)]).map((sizes) => sizes.join(' '))
+    expect(ways(40, 1)).toContain('3 3 1')
+    expect(ways(1, 200).every((sizes) => !sizes.includes('0'))).toBe(true)
+    expect(ways(200, 200)).toEqual(['4 3', '3 2 2', '2 2 2 1', '2 2 1 1 1', '2 1 1 1 1 1', '1 1 1 1 1 1 1'])
+  })
+
   it('from a bottle: one coat in place of all that are brushed, the rest as it is', () => {
     const brushed = [0, 1, 2].map((coat) => ({ ...work('slip', 0.6, 0.3), coat, coats: 3, bottle: 6 }))
     const making = { kind: 'make', stepId: null, each: 20, wait: 0 } as const
@@ -144,6 +163,12 @@ describe('kilns beside other plans', () => {
     expect(fitsBeside(asked, [fired('a', 5)], fired('b', 4))).toBe(true)
     expect(fitsBeside(asked, [fired('a', 5)], fired('b', 5))).toBe(false)
     expect(fitsBeside(asked, [fired('a', 9, other)], fired('b', 9))).toBe(true)
+    const firedIn = (places: number) => {
+      const own = job('a', [bisque], { pots: [1, 2, 3], now: { water: { wall: 0, foot: 0 }, cover: 'open' } })
+      const beside = problem([own], [], [kiln('small', 50, places)])
+      return planPiece(own, occasionsOf(beside), capacityLeft(beside, []), T0)[0].firings.length
+    }
+    expect([2, 3].map(firedIn)).toEqual([0, 1])
   })
 })
 
@@ -157,6 +182,19 @@ describe('bone-dry clay', () => {
     expect(visit.tasks).toHaveLength(2)
     expect(visit.endMs - visit.startMs).toBe(40 * MINUTE)
     expect(visit.water[1]).toBeGreaterThan(0.15)
+    // However fast it dries, the second coat finds it as it may be.
+    expect(chancesOf(alone(job('a', [coat, { ...coat, coat: 1 }], { ...dry, sigma: 0.5 })), T0)).toEqual([1])
+  })
+
+  it('that never came to be dry is missed, unless it may dry first', () => {
+    const damp = { now: { water: { wall: 0.5, foot: 0.5 }, cover: 'open' as const }, sigma: 0.3 }
+    const tasks = [free('wipe', 5), work('dust', 0.1, 0, 5)]
+    const plan = (hours: number): PiecePlan => ({
+      ...alone(job('a', tasks, damp)),
+      visits: [visitOf(session('s', 0, hours), tasks)],
+    })
+    expect(chancesOf(plan(1), T0)[0]).toBeLessThan(0.01)
+    expect(chancesOf(plan(40), T0)[0]).toBeGreaterThan(0.99)
   })
 
   it('that is still damp is waited for, whatever has been done before', () => {
@@ -236,6 +274,17 @@ describe('the order of a session', () => {
         { jobId: 'urgent', pots: 1, visit: urgent },
       ]),
     ).toEqual(['urgent0 0', 'made0 30', 'made1 90'])
+  })
+
+  it('of more than a hundred and twenty stretches whoever is ready first has the hands', () => {
+    const many = (count: number) =>
+      Array.from({ length: count }, (_, i) => ({
+        jobId: `j${i}`,
+        pots: 1,
+        visit: visitOf(session('long', 0, 40), [free('a', 1), free('b', 1)]),
+      }))
+    expect(sessionOrder(many(61), false, 1).gap).toBeNull()
+    expect(sessionOrder(many(60), false, 1).gap).not.toBeNull()
   })
 
   it('no order costs less than hands, waits and washes together ask for', () => {
