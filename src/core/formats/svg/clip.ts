@@ -67,7 +67,8 @@ export function clipOutline(outline: readonly Point[], pane: Pane): Point[] {
   return kept
 }
 
-const between = (p: Point, q: Point, t: number): Point => [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]
+const between = (p: Point, q: Point, t: number): Point =>
+  t === 0 ? p : t === 1 ? q : [p[0] + (q[0] - p[0]) * t, p[1] + (q[1] - p[1]) * t]
 
 /** What of a line lies in a pane: each piece cut at its sides (Cyrus and Beck, 1978). */
 export function clipRun(run: Run, pane: Pane): Run[] {
@@ -91,5 +92,9 @@ export function clipRun(run: Run, pane: Pane): Run[] {
     if (open && end && enter === 0 && Math.hypot(end[0] - first[0], end[1] - first[1]) < 1e-9) open.push(last)
     else runs.push([first, last])
   }
+  // A ring that begins within the pane is one piece across its beginning.
+  const [first, last] = [runs[0], runs.at(-1)]
+  if (run.closed && last && runs.length > 1 && first[0] === points[0] && last.at(-1) === points[0])
+    runs.splice(0, 1, [...(runs.pop() ?? []), ...first.slice(1)])
   return runs.map((all) => ({ points: all, closed: false }))
 }
