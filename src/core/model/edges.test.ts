@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
-import { asPiece, lotsOf, potOf, stepAsDone } from './lots'
+import { asPiece, lotPieces, lotsOf, potOf, stepAsDone } from './lots'
 import { applyCommand, type Command } from './command'
 import { isFor } from './calendar'
 import { Ledger, type Entry, type LoggedEntry } from './ledger'
@@ -8,8 +8,8 @@ import { migrate } from './migrations'
 import { outcomeSchema } from './outcome'
 import { presetForm } from './presetForm'
 import { instant } from './room'
-import { entriesOf, runEntrySchema, standingEntries, tellsOf, type RunEntry } from './run'
-import { entryId, placeNoteEntry, recorded, strikeEntry, undoneEntry } from './runEntries'
+import { entriesOf, runEntrySchema, samePlace, standingEntries, tellsOf, type RunEntry } from './run'
+import { entryId, placeNoteEntry, recorded, stepEntry, strikeEntry, strokeEntry, undoneEntry } from './runEntries'
 import { WAY_CHOICES } from './studio'
 
 const studio = demoStudio()
@@ -40,6 +40,22 @@ describe('the ledger', () => {
     c.take(log)
     expect(c.undoable()?.id).toBe(log[1].id)
     expect(new Ledger('d', 3, studio).undoable()).toBeNull()
+  })
+
+  it('does again what this tab took back, whatever others have done since', () => {
+    const [a, b] = [new Ledger('a', 3, studio), new Ledger('b', 3, studio)]
+    const mine = ran(a, rename('Mine'))
+    const back = a.undo() as Entry
+    a.take(logged(mine, back, ran(b, { type: 'calendar.change', changes: { sure: '95' } })))
+    expect(a.redoable()?.id).toBe(mine.id)
+    a.redo()
+    expect(a.studio.name).toBe('Mine')
+    // One that has made nothing does again what was taken back last, if nothing was made since.
+    const c = new Ledger('c', 3, studio)
+    c.take(logged(mine, back))
+    expect(c.redoable()?.id).toBe(mine.id)
+    c.take([{ ...ran(b, rename('Theirs')), seq: 3 }])
+    expect(c.redoable()).toBeNull()
   })
 
   it('forgets what is written down for good, to the entry, and keeps the rest', () => {
@@ -85,12 +101,36 @@ describe('the record', () => {
       kind: 'undone',
       stepId: 'jug-1',
     })
+    const known = { ...now, conditions: { clay: null, celsius: 20, humidity: 0.5 } }
+    const [, coat] = jugs.steps
+    const jars = [{ mediumId: 'chalk-slip', batch: 'sieved in February' }]
+    const done = { at: AT, by: 'Ola', pots: [4], stepId: 'jug-2', clay: null, celsius: 20, humidity: 0.5, jars }
+    expect(strokeEntry(coat, 1, [4], studio, known)).toEqual({
+      ...done,
+      kind: 'coat',
+      coat: 1,
+      id: `coat ${AT} jug-2 1 4`,
+    })
+    expect(stepEntry(coat, [4], studio, known)).toEqual({ ...done, kind: 'step', id: `step ${AT} jug-2 4` })
     expect(strikeEntry(run[1], now)).toMatchObject({ kind: 'struck', strikes: '2', pots: [2], by: 'Ola', at: AT })
     expect(entryId('note', AT, 'x'.repeat(200))).toHaveLength(120)
     const placed = { kind: 'area', drawingId: 'flower', areaId: 3 } as const
     const note = placeNoteEntry(placed, 'w'.repeat(200), '  a chip ', now)
     expect(note).toMatchObject({ kind: 'note', where: 'w'.repeat(120), text: 'a chip', placed, pots: [], stepId: null })
     expect(runEntrySchema.safeParse(note).success).toBe(true)
+  })
+
+  it('places are the same where they name the same', () => {
+    const spot = { kind: 'spot', across: 0.25, alongMm: 40 } as const
+    const area = { kind: 'area', drawingId: 'flower', areaId: 3 } as const
+    expect(samePlace(spot, { ...spot, alongMm: 40.01 })).toBe(true)
+    expect(samePlace(spot, { ...spot, alongMm: 41 })).toBe(false)
+    expect(samePlace(area, { ...area, areaId: 4 })).toBe(false)
+    expect([samePlace(undefined, area), samePlace(area, undefined), samePlace(undefined, undefined)]).toEqual([
+      false,
+      false,
+      false,
+    ])
   })
 
   it('is written down together with what it records', () => {
@@ -137,6 +177,16 @@ describe('lots', () => {
     expect(own.steps[1]).toMatchObject({ id: 'jug-2', coats: 1 })
   })
 
+  it('are called by their first pot where there are several, and by the piece where there is one', () => {
+    const apart = applyCommand(studio, { type: 'piece.progress', pieceId: jugs.id, pots: [2, 3, 4], doneSteps: 1 })
+    if (!apart.ok) throw new Error('refused')
+    expect(lotPieces(jugs).map(({ id }) => id)).toEqual(['reed-jugs'])
+    expect(lotPieces(apart.value.pieces[jugs.id]).map(({ id }) => id)).toEqual(['reed-jugs.2', 'reed-jugs.1'])
+    const coats = applyCommand(studio, { type: 'piece.progress', pieceId: jugs.id, pots: [2], doneSteps: 3, coats: 1 })
+    if (!coats.ok) throw new Error('refused')
+    expect(lotPieces(coats.value.pieces[jugs.id])).toHaveLength(2)
+  })
+
   it('pots are told of in the order of their numbers, and one of which nothing is told is plain', () => {
     const told = applyCommand(studio, {
       type: 'piece.pots',
@@ -160,7 +210,21 @@ describe('what a piece and a studio begin with', () => {
     expect(presetForm('mug').parts.map(({ id, kind }) => [id, kind])).toEqual([['handle', 'handle']])
     const teapot = presetForm('teapot').parts
     expect(teapot.length).toBeGreaterThan(2)
-    for (const { id } of teapot) expect(id).toMatch(/^[a-z-]+$/)
+    expect(teapot.map(({ id, kind }) => `${id}: ${kind}`)).toMatchInlineSnapshot(`
+      [
+        "spout: spout",
+        "handle: handle",
+        "lid: lid",
+      ]
+    `)
+    expect(presetForm('bird').parts.map(({ id }) => id)).toMatchInlineSnapshot(`
+      [
+        "head",
+        "beak",
+        "wing",
+        "tail",
+      ]
+    `)
     expect(presetForm('mug', { heightMm: 120 }).sizes.heightMm).toBe(120)
   })
 
