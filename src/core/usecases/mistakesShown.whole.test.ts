@@ -19,7 +19,8 @@ const UNSEEN: Readonly<Record<string, string>> = {
   'part-is-swallowed': 'it is seen on the form and not on the skin',
   'part-is-gone': 'there is nothing left of it to be seen',
   'no-area-taken': 'the step does nothing',
-  'narrow-area': 'narrower than the texels of the small skins used here; areaWork.whole.test.ts measures it on a large one',
+  'narrow-area':
+    'narrower than the texels of the small skins used here; areaWork.whole.test.ts measures it on a large one',
   'not-damped': 'a little more even, and no more',
   'clay-gets-wetter': 'the clay cannot come to that stage at all',
   'dry-scraping': 'dust in the air, not on the piece',
