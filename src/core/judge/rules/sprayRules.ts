@@ -16,8 +16,9 @@ import type { Rule } from '../rule'
 
 type Spraying = StepOf<'coat'> | StepOf<'glaze'>
 
-/** From this share of a coat, over all of a zone, mist shows; and below it a place is not reached. Ours. */
+/** From this share of a coat on mist shows, where it lies on so much of a zone; and below it a place is not reached. Ours. */
 const SHOWS = 0.25
+const SHOWN = 0.15
 const REACHED = 0.35
 
 /** From this share of what is aimed at the gun is said to miss it. Ours. */
@@ -38,8 +39,9 @@ const mistOf = (plan: JudgedPlan, { spray, place }: Pick<Spraying, 'spray' | 'pl
 interface ZoneMist {
   readonly surface: Surface
   readonly zone: SurfaceZone
-  /** Coats on all of it, and the share of it that is aimed at. */
-  readonly coats: number
+  /** Coats where it gets most, the share of it on which they show, and the share that is aimed at. */
+  readonly most: number
+  readonly shown: number
   readonly aimed: number
 }
 
@@ -48,15 +50,16 @@ function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: 
   return surface.zones.flatMap((zone) => {
     // One side of a strap is part of all of it.
     if (zone.arcs) return []
-    let [area, got, meant] = [0, 0, 0]
+    let [area, most, shown, meant] = [0, 0, 0, 0]
     for (let i = 0; i < coats.length; i++) {
       const along = (Math.floor(i / columns) / rows) * surface.form.totalMm
       if (along < zone.stretch.from || along > zone.stretch.to) continue
       area += areaMm2[i]
-      got += coats[i] * areaMm2[i]
+      most = Math.max(most, coats[i])
+      if (coats[i] >= SHOWS) shown += areaMm2[i]
       meant += aimed[i] * areaMm2[i]
     }
-    return area > 0 ? [{ surface, zone, coats: got / area, aimed: meant / area }] : []
+    return area > 0 ? [{ surface, zone, most, shown: shown / area, aimed: meant / area }] : []
   })
 }
 
@@ -65,8 +68,8 @@ function oversprayed(plan: JudgedPlan, step: Spraying, index: number): ZoneMist[
   const surfaces = surfacesIn(plan.atlas)
   return mistOf(plan, step, index)
     .flatMap((received, n) => zonesUnder(surfaces[n], received))
-    .filter(({ surface, zone, coats, aimed }) => {
-      if (aimed > 0.02 || coats < SHOWS || isOver(surface, zone)) return false
+    .filter(({ surface, zone, shown, aimed }) => {
+      if (aimed > 0.02 || shown < SHOWN || isOver(surface, zone)) return false
       const lengthMm = (zone.stretch.from + zone.stretch.to) / 2
       const on = surface.id === WALL ? {} : { on: surface.id }
       const stack = plan.probe({ lengthMm, inLineOf: null, ...on })[index]
@@ -126,14 +129,14 @@ export const sprayRules: readonly Rule[] = [
       sprayings(plan).flatMap(({ step, index }): Sighting[] => {
         const reached = oversprayed(plan, step, index)
         if (!reached.length) return []
-        const most = Math.max(...reached.map(({ coats }) => coats))
+        const strongest = Math.max(...reached.map(({ most }) => most))
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence:
               `The mist also lands on ${listed([...new Set(reached.map(nameOf))])}, up to ` +
-              `${Math.round(most * 100)} % of a coat, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
+              `${Math.round(strongest * 100)} % of a coat, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
             because: 'A gun colours whatever faces it; tape or paper keeps clean what it is not meant for.',
             mends: [
               together('Mask it, and peel it after', [
