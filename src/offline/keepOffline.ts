@@ -27,7 +27,11 @@ export function keepOffline(told: (take: () => void) => void, beforeReload: () =
         if (!worker) return startAnew()
         worker.addEventListener('statechange', () => worker.state === 'activated' && startAnew())
         worker.postMessage({ type: 'SKIP_WAITING' })
-        setTimeout(startAnew, TAKE_OVER_LIMIT_MS)
+        setTimeout(() => {
+          // A page that loads anew while workers change would wait for both: it is asked of the server, and kept again.
+          if (navigator.onLine) void registration.unregister()
+          startAnew()
+        }, TAKE_OVER_LIMIT_MS)
       }
       const waiting = () => {
         if (registration.waiting && serviceWorker.controller) told(take)

@@ -6,13 +6,14 @@ declare const self: ServiceWorkerGlobalScope & { __SW_MANIFEST: (PrecacheEntry |
 
 /**
  * Turbopack hands a worker its configuration in the fragment of its address. A cached answer has an address of its own,
- * without it; a new one has none, so the asked-for address counts.
+ * without it; a new one has none, so the asked-for address counts. It is whole before it is answered with: a stream that a page
+ * leaves half-read would hold this worker for good, and a newer one could not take over.
  */
 const keepFragment: SerwistPlugin = {
   // Of the event's request: the one that a plugin is given has been made anew from the key in the cache, and has no destination.
   cachedResponseWillBeUsed: async ({ event, cachedResponse }) =>
     cachedResponse && event instanceof FetchEvent && ['worker', 'sharedworker'].includes(event.request.destination)
-      ? new Response(cachedResponse.body, { status: cachedResponse.status, headers: cachedResponse.headers })
+      ? new Response(await cachedResponse.blob(), { status: cachedResponse.status, headers: cachedResponse.headers })
       : cachedResponse,
 }
 
