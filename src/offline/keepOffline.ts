@@ -29,7 +29,7 @@ export function keepOffline(told: (take: () => void) => void, beforeReload: () =
         worker.postMessage({ type: 'SKIP_WAITING' })
         setTimeout(() => {
           // A page that loads anew while workers change would wait for both: it is asked of the server, and kept again.
-          if (navigator.onLine) void registration.unregister()
+          if (!reloading && navigator.onLine) void registration.unregister()
           startAnew()
         }, TAKE_OVER_LIMIT_MS)
       }
