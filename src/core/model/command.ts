@@ -290,8 +290,8 @@ const handlers: Handlers = {
   },
   'calendar.change': (studio, { changes }) => {
     Object.assign(studio.calendar, changes)
-    const { timeZone } = studio.calendar
-    if (!isTimeZone(timeZone))
+    const { timeZone } = changes
+    if (timeZone !== undefined && !isTimeZone(timeZone))
       return { code: 'bad-value', path: 'time zone', actual: timeZone, expected: 'one such as Europe/Paris' }
     return checkWith(calendarSchema, studio.calendar, 'calendar')
   },

@@ -2,25 +2,19 @@ import { describe, expect, it } from 'vitest'
 import { plainCalendar, type Calendar, type FiringBooking } from '../model/calendar'
 import { chancesOf } from './chance'
 import { hoursUntil, onwards } from './dryingClock'
-import { bisque, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
+import { alone, bisque, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { nextBooking } from './nextBooking'
 import { partitions } from './partitions'
 import type { PiecePlan, PlannedVisit } from './plan'
-import { planPiece } from './planPiece'
-import { capacityLeft, fitsBeside, occasionsOf } from './planStudio'
+import { fitsBeside } from './planStudio'
 import { lowerBound, type OrderTask } from './runningOrder'
 import { sessionOrder } from './sessionOrder'
 import { kilnsAfter, localInstant, sessionsBetween } from './sessions'
-import { bottled, type Job } from './task'
+import { bottled } from './task'
 
 /* Where one thing ends and the next begins: what is exactly at a limit, and what only matters when something else is unusual. */
 
 const MINUTE = 60_000
-
-const alone = (own: Job, at = [session('s', 0, 4)]) => {
-  const asked = problem([own], at)
-  return planPiece(own, occasionsOf(asked), capacityLeft(asked, []), T0)[0]
-}
 
 describe('the drying clock', () => {
   const bent = { hours: [0, 1, 3, 7, 15], water: [1, 0.8, 0.5, 0.2, 0.1] }
@@ -165,8 +159,7 @@ describe('kilns beside other plans', () => {
     expect(fitsBeside(asked, [fired('a', 9, other)], fired('b', 9))).toBe(true)
     const firedIn = (places: number) => {
       const own = job('a', [bisque], { pots: [1, 2, 3], now: { water: { wall: 0, foot: 0 }, cover: 'open' } })
-      const beside = problem([own], [], [kiln('small', 50, places)])
-      return planPiece(own, occasionsOf(beside), capacityLeft(beside, []), T0)[0].firings.length
+      return alone(own, [], [kiln('small', 50, places)]).firings.length
     }
     expect([2, 3].map(firedIn)).toEqual([0, 1])
   })

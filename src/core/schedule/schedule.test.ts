@@ -4,25 +4,29 @@ import { describe, expect, it } from 'vitest'
 import type { Cover } from '../clay/stages'
 import { AT_ONCE, plainCalendar, type Calendar } from '../model/calendar'
 import { dryOn, hoursUntil, onwards } from './dryingClock'
-import { bisque, CURVES, falling, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
+import {
+  alone,
+  bisque,
+  CURVES,
+  falling,
+  free,
+  HOUR,
+  job,
+  kiln,
+  problem,
+  session,
+  T0,
+  visitOf,
+  work,
+} from './fixtures/jobs'
 import { interleave } from './interleave'
-import { BEAM, type BeamSettings } from './beam'
+import { BEAM } from './beam'
 import { COST, type Occasion, type PiecePlan } from './plan'
 import { planPiece } from './planPiece'
 import { improvements, jointPlan } from './improvements'
 import { allPlans, capacityLeft, firstPlan, fits, occasionsOf } from './planStudio'
-import { kilnsAfter, localClock, localDate, localInstant, sessionsBetween, type Kiln, type Session } from './sessions'
+import { kilnsAfter, localClock, localDate, localInstant, sessionsBetween, type Session } from './sessions'
 import type { Job, Task } from './task'
-
-const alone = (
-  j: Job,
-  sessions: readonly Session[],
-  kilns: readonly Kiln[] = [],
-  settings?: BeamSettings,
-): PiecePlan => {
-  const p = problem([j], sessions, kilns)
-  return planPiece(j, occasionsOf(p), capacityLeft(p, []), T0, settings)[0]
-}
 
 describe('sessions', () => {
   const calendar: Calendar = {
