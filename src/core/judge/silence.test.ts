@@ -640,16 +640,17 @@ const SILENCES: readonly Silence[] = [
   },
   {
     rule: 'overspray',
-    what: 'the handle meant too',
-    steps: [leather, sprayedOn(outside()), dry, ...finish],
+    what: 'the handle meant too, held level so that none comes in over the rim',
+    steps: [leather, sprayedOn(outside(), { upDeg: 0, fromDeg: null }), dry, ...finish],
     piece: withPart('handle'),
   },
   {
     rule: 'overspray',
-    what: 'the handle under tape',
+    what: 'the handle and the inside under tape',
     steps: [
       leather,
       build.mask({ parts: [], on: ['handle/all'], band: null, sectors: null }),
+      build.mask(inside),
       sprayedOn({ ...outside(), on: [] }),
       build.peel(),
       dry,

@@ -8,6 +8,7 @@ import { NO_TAPE } from '../../skin/stack'
 import { WALL } from '../../form/assembly'
 import type { Surface, SurfaceZone } from '../../form/surfaces/surface'
 import type { Place } from '../../vocabulary/place'
+import { APPLICATOR, glazeWorth } from '../../vocabulary/tools'
 import { HELD, heldAs, usualAim, type SprayAim } from '../../vocabulary/spray'
 import { addStep, changeStep, together } from '../mends'
 import type { Sighting } from '../finding'
@@ -16,9 +17,11 @@ import type { Rule } from '../rule'
 
 type Spraying = StepOf<'coat'> | StepOf<'glaze'>
 
-/** From this share of a coat on mist shows, where it lies on so much of a zone; and below it a place is not reached. Ours. */
+/** From this share of a brushed coat on mist shows, where it lies on so much of a zone. Ours. */
 const SHOWS = 0.25
 const SHOWN = 0.15
+
+/** Below this share of what the middle of its aim gets a place is not reached. Ours. */
 const REACHED = 0.35
 
 /** From this share of what is aimed at the gun is said to miss it. Ours. */
@@ -36,17 +39,21 @@ const sprayings = (plan: JudgedPlan) =>
 const mistOf = (plan: JudgedPlan, { spray, place }: Pick<Spraying, 'spray' | 'place'>, index: number) =>
   mistOn(surfacesIn(plan.atlas), { aim: spray ?? usualAim(place), place, joined: index >= joinedFrom(plan.steps) })
 
+/** What all passes of a step come to where they are aimed at, in brushed coats. */
+const laidBy = (step: Spraying): number =>
+  step.act === 'glaze' ? glazeWorth(step.how, step.coats) : APPLICATOR.spray.gain * step.coats
+
 interface ZoneMist {
   readonly surface: Surface
   readonly zone: SurfaceZone
-  /** Coats where it gets most, the share of it on which they show, and the share that is aimed at. */
+  /** Brushed coats where it gets most, the share of it on which they show, and the share that is aimed at. */
   readonly most: number
   readonly shown: number
   readonly aimed: number
 }
 
-/** What each zone of a surface gets of one coat. */
-function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: Received): ZoneMist[] {
+/** What each zone of a surface gets of what is laid, in brushed coats. */
+function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: Received, laid: number): ZoneMist[] {
   return surface.zones.flatMap((zone) => {
     // One side of a strap is part of all of it.
     if (zone.arcs) return []
@@ -55,8 +62,8 @@ function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: 
       const along = (Math.floor(i / columns) / rows) * surface.form.totalMm
       if (along < zone.stretch.from || along > zone.stretch.to) continue
       area += areaMm2[i]
-      most = Math.max(most, coats[i])
-      if (coats[i] >= SHOWS) shown += areaMm2[i]
+      most = Math.max(most, laid * coats[i])
+      if (laid * coats[i] >= SHOWS) shown += areaMm2[i]
       meant += aimed[i] * areaMm2[i]
     }
     return area > 0 ? [{ surface, zone, most, shown: shown / area, aimed: meant / area }] : []
@@ -67,7 +74,7 @@ function zonesUnder(surface: Surface, { columns, rows, coats, areaMm2, aimed }: 
 function oversprayed(plan: JudgedPlan, step: Spraying, index: number): ZoneMist[] {
   const surfaces = surfacesIn(plan.atlas)
   return mistOf(plan, step, index)
-    .flatMap((received, n) => zonesUnder(surfaces[n], received))
+    .flatMap((received, n) => zonesUnder(surfaces[n], received, laidBy(step)))
     .filter(({ surface, zone, shown, aimed }) => {
       if (aimed > 0.02 || shown < SHOWN || isOver(surface, zone)) return false
       const lengthMm = (zone.stretch.from + zone.stretch.to) / 2
@@ -119,6 +126,9 @@ function bestHeld(
   return ways.filter(({ missed }) => missed <= least + AS_GOOD).reduce((a, b) => (far(b) < far(a) ? b : a))
 }
 
+const howMuch = (coats: number): string =>
+  coats < 0.95 ? `${Math.round(coats * 100)} % of a coat` : coats < 1.05 ? 'a whole coat' : `${coats.toFixed(1)} coats`
+
 export const sprayRules: readonly Rule[] = [
   {
     id: 'overspray',
@@ -136,7 +146,7 @@ export const sprayRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             sentence:
               `The mist also lands on ${listed([...new Set(reached.map(nameOf))])}, up to ` +
-              `${Math.round(strongest * 100)} % of a coat, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
+              `${howMuch(strongest)}, and nothing covers ${reached.length > 1 ? 'them' : 'it'}.`,
             because: 'A gun colours whatever faces it; tape or paper keeps clean what it is not meant for.',
             mends: [
               together('Mask it, and peel it after', [
