@@ -38,6 +38,8 @@ function visitsRight(studio: Studio, schedule: Schedule): { all: number; right: 
   return { all, right, promised }
 }
 
+const percent = (share: number, of: number): string => `${((100 * share) / of).toFixed(1)} %`
+
 const likely = { all: 0, right: 0, promised: 0 }
 const plans: [Studio, Schedule][] = []
 for (let seed = 1; seed <= STUDIOS; seed++) {
@@ -49,7 +51,7 @@ for (let seed = 1; seed <= STUDIOS; seed++) {
 }
 console.log(
   `${STUDIOS} random studios: ${likely.right} of ${likely.all} visits to clay find it right in the full solver when it dries as is ` +
-    `likely (${((100 * likely.right) / likely.all).toFixed(1)} %)`,
+    `likely (${percent(likely.right, likely.all)})`,
 )
 
 /* Hidden rooms: each studio’s room dries faster or slower than the plan knows, as a calibrated room may. */
@@ -70,10 +72,10 @@ for (let k = 0; k < DRAWS; k++) {
   }
 }
 console.log(
-  `${DRAWS} hidden rooms (σ .15), hands that look: ${((100 * looked.right) / looked.all).toFixed(1)} % of ${looked.all} visits find it right; ` +
-    `${((100 * looked.promised) / looked.all).toFixed(1)} % were promised`,
+  `${DRAWS} hidden rooms (σ .15), hands that look: ${percent(looked.right, looked.all)} of ${looked.all} visits find it right; ` +
+    `${percent(looked.promised, looked.all)} were promised`,
 )
 console.log(
-  `${DRAWS} hidden rooms (σ .15): ${((100 * drawn.right) / drawn.all).toFixed(1)} % of ${drawn.all} visits find it right by the clock; ` +
-    `${((100 * drawn.promised) / drawn.all).toFixed(1)} % were promised`,
+  `${DRAWS} hidden rooms (σ .15): ${percent(drawn.right, drawn.all)} of ${drawn.all} visits find it right by the clock; ` +
+    `${percent(drawn.promised, drawn.all)} were promised`,
 )

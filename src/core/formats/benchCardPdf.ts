@@ -13,8 +13,8 @@ const POINTS = 72 / 25.4
 const SMALL = 8.5
 
 /**
- * Writes a bench card as PDF: a picture of what it will be, its section and drawings in small, the steps with their amounts, and a box for each coat of each pot. A step
- * is never cut in two, and the caution at the end stands with the last step.
+ * Writes a bench card as PDF: a picture of what it will be, its section and drawings in small, the steps with their amounts, and a box
+ * for each coat of each pot. A step is never cut in two, and the caution at the end stands with the last step.
  */
 export async function benchCardPdf(
   card: BenchCard,

@@ -79,14 +79,17 @@ function layersOf(
 
 function toldOf({ islands, bridges, lost, whole }: HeldSheet, input: SheetInput): string[] {
   const { bridgeMm, kerfMm } = input.options
+  const wide = said(bridgeMm, input)
   const long = bridges.filter(({ lengthMm }) => lengthMm > 6 * bridgeMm).length
   return [
     islands
-      ? `${islands === 1 ? '1 island is' : `${islands} islands are`} held by ${bridges.length === 1 ? '1 bridge' : `${bridges.length} bridges`} ${said(bridgeMm, input)} wide: touch them up after.`
+      ? `${islands === 1 ? '1 island is' : `${islands} islands are`} held by ` +
+        `${bridges.length === 1 ? '1 bridge' : `${bridges.length} bridges`} ${wide} wide: touch them up after.`
       : 'No islands: nothing falls out.',
     long ? `${long === 1 ? '1 bridge is' : `${long} bridges are`} long and may sag: hold them down with a pin.` : '',
     lost.length
-      ? `${lost.length === 1 ? '1 piece is' : `${lost.length} pieces are`} too thin to be held by bridges of ${said(bridgeMm, input)}, and cut away: marked with a ring.`
+      ? `${lost.length === 1 ? '1 piece is' : `${lost.length} pieces are`} too thin to be held by bridges of ${wide}, ` +
+        'and cut away: marked with a ring.'
       : '',
     whole ? '' : 'Not all of it hangs together: make bridges wider.',
     kerfMm > 0

@@ -28,7 +28,10 @@ const framed = (outer: Polygon, island: Polygon): Polygon[] => without([outer], 
 function regions(frame: Polygon, windows: readonly Polygon[], pxMm = 5): number[] {
   const [[, ,], [w], [, h]] = frame
   const d = windows.map((p) => `M${p.map(([x, y]) => `${x} ${y}`).join('L')}Z`).join('')
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}"><rect width="${w}" height="${h}"/><path d="${d}" fill="#fff" fill-rule="evenodd"/></svg>`
+  const size = `width="${w}" height="${h}"`
+  const svg =
+    `<svg xmlns="http://www.w3.org/2000/svg" ${size} viewBox="0 0 ${w} ${h}">` +
+    `<rect ${size}/><path d="${d}" fill="#fff" fill-rule="evenodd"/></svg>`
   const { width, height, pixels } = new Resvg(svg, { fitTo: { mode: 'width', value: Math.round(w * pxMm) } }).render()
   const dark = new Uint8Array(width * height)
   for (let i = 0; i < dark.length; i++) dark[i] = pixels[4 * i] < 128 ? 1 : 0

@@ -81,7 +81,8 @@ export function bandStrip(input: SheetInput): Sheet[] {
     items.push(text([x, y], `${k + 1}`, Math.min(3.5, Math.max(2, high * 0.25)), { anchor: 'middle' }))
   }
   const words = [
-    `${said(band.lengthMm * scale, input)} round, ${sectors} parts of ${said((band.lengthMm * scale) / sectors, input)}; ${said(OVERLAP_MM, input)} to lap over.`,
+    `${said(band.lengthMm * scale, input)} round, ${sectors} parts of ${said((band.lengthMm * scale) / sectors, input)}; ` +
+      `${said(OVERLAP_MM, input)} to lap over.`,
     flat
       ? 'Not round: laid out by its own outline, from the front.'
       : band.arc
@@ -96,11 +97,12 @@ export function bandStrip(input: SheetInput): Sheet[] {
   if (toothed) {
     const measures = zigzag(band.lengthMm * scale, sectors, options.swingMm, high * scale, options.tapeMm)
     const nested = band.arc ? 1 : measures.fromOneTape
+    const tape = said(options.tapeMm, input)
     words.push(
       `${sectors} teeth of ${said(measures.pitchMm, input)}. ` +
         (nested > 0
-          ? `${nested === 1 ? 'One such strip comes' : `${nested} such strips, nested, come`} out of tape ${said(options.tapeMm, input)} wide.`
-          : `Tape ${said(options.tapeMm, input)} wide is too narrow for it.`),
+          ? `${nested === 1 ? 'One such strip comes' : `${nested} such strips, nested, come`} out of tape ${tape} wide.`
+          : `Tape ${tape} wide is too narrow for it.`),
     )
     // The lower edge of each further strip is the upper edge of the one before.
     for (let k = 1; k < nested; k++)

@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { Spline } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { aroundMm, type TurnedForm } from '@/core/form/turnedForm'
@@ -17,6 +18,7 @@ import {
 import { drawnSide } from '@/core/usecases/create/motifOnSide'
 import type { Drawing, Motif } from '@/core/vocabulary/motif'
 import { Check, Field, LengthInput, NumberInput } from '@/ui/kit/fields'
+import { DIALOG } from '@/ui/kit/looks'
 
 interface PointsProps {
   piece: Piece
@@ -44,7 +46,7 @@ export function PointsDialog(props: PointsProps) {
       <dialog
         ref={dialog}
         aria-labelledby="points-title"
-        className="m-auto max-h-[96vh] w-[min(96vw,56rem)] overflow-auto border border-base-content bg-base-100 p-5 text-base-content shadow-lg backdrop:bg-black/40"
+        className={clsx(DIALOG, 'max-h-[96vh] w-[min(96vw,56rem)] overflow-auto p-5')}
         data-testid="points"
       >
         {open > 0 && props.form && (

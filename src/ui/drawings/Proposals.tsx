@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -44,7 +45,10 @@ export function Proposals({
           <button
             key={proposal.name}
             type="button"
-            className="flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[13px] hover:border-base-content"
+            className={clsx(
+              'flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[13px]',
+              'hover:border-base-content',
+            )}
             title="Colours all areas so that no neighbours are alike"
             onClick={() => onTake(ids)}
           >

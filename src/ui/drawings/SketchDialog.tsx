@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import { Camera } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { sentence } from '@/core/base/issue'
@@ -11,6 +12,7 @@ import { tell } from '@/store/studioStore'
 import { lineArt, SOON_MS } from '@/workers/clients'
 import type { SketchAnswer } from '@/workers/lineArt.worker'
 import { Field, LengthInput, Segments, Select } from '@/ui/kit/fields'
+import { DIALOG } from '@/ui/kit/looks'
 import { SketchCorners, type CornerPoint } from './SketchCorners'
 
 /** Sheets in mm, upright. */
@@ -70,7 +72,7 @@ export function SketchDialog({ piece, onDrawing }: SketchDialogProps) {
       <dialog
         ref={dialog}
         aria-labelledby="sketch-title"
-        className="m-auto max-h-[96vh] w-[min(96vw,62rem)] overflow-auto border border-base-content bg-base-100 p-5 text-base-content shadow-lg backdrop:bg-black/40"
+        className={clsx(DIALOG, 'max-h-[96vh] w-[min(96vw,62rem)] overflow-auto p-5')}
         data-testid="sketch"
         onClose={() => setFile(null)}
       >

@@ -4,6 +4,7 @@ import clsx from 'clsx'
 import { CircleHelp, X } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { GLOSSARY } from '@/core/usecases/words/glossary'
+import { DIALOG } from '@/ui/kit/looks'
 
 /** Keys that do something, where, and what. */
 const KEYS: readonly (readonly [keys: string, does: string])[] = [
@@ -48,10 +49,7 @@ export function HelpDialog() {
       <dialog
         ref={dialog}
         aria-labelledby="help-title"
-        className={clsx(
-          'm-auto max-h-[85dvh] w-[min(56rem,94vw)] overflow-y-auto border',
-          'border-base-content bg-base-100 p-6 text-base-content shadow-lg backdrop:bg-black/40',
-        )}
+        className={clsx(DIALOG, 'max-h-[85dvh] w-[min(56rem,94vw)] overflow-y-auto p-6')}
         data-testid="help"
       >
         <div className="mb-3 flex items-start justify-between gap-4">

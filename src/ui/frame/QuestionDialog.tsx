@@ -1,7 +1,9 @@
 'use client'
 
+import clsx from 'clsx'
 import { useEffect, useRef } from 'react'
 import { answerQuestion, useStudio } from '@/store/studioStore'
+import { DIALOG } from '@/ui/kit/looks'
 
 /** A question before something is taken in: what it would do, and the choices. Escape leaves everything as it is. */
 export function QuestionDialog() {
@@ -15,7 +17,7 @@ export function QuestionDialog() {
     <dialog
       ref={dialog}
       aria-labelledby="question-title"
-      className="m-auto max-w-lg border border-base-content bg-base-100 p-6 text-base-content shadow-lg backdrop:bg-black/40"
+      className={clsx(DIALOG, 'max-w-lg p-6')}
       onClose={() => answerQuestion(null)}
       data-testid="question"
     >

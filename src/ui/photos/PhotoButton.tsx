@@ -7,6 +7,7 @@ import type { RunEntryOf } from '@/core/model/run'
 import { strikeEntry } from '@/core/model/runEntries'
 import { instantNow } from '@/store/days'
 import { run, tellOfEdit } from '@/store/studioStore'
+import { DIALOG } from '@/ui/kit/looks'
 import { Photo } from './Photo'
 
 /** A photograph in small that opens whole when it is pressed; there it can be taken out of the record. */
@@ -48,10 +49,7 @@ export function PhotoButton({
         aria-label={`${piece.name}, ${words}`}
         // It may have been opened again before it is told that it was closed.
         onClose={() => !dialog.current?.open && setOpen(false)}
-        className={clsx(
-          'm-auto max-h-[94dvh] w-[min(60rem,96vw)] overflow-y-auto border',
-          'border-base-content bg-base-100 p-4 text-base-content shadow-lg backdrop:bg-black/40',
-        )}
+        className={clsx(DIALOG, 'max-h-[94dvh] w-[min(60rem,96vw)] overflow-y-auto p-4')}
         data-testid="photo-whole"
       >
         {open && (

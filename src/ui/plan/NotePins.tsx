@@ -1,10 +1,12 @@
 'use client'
 
+import clsx from 'clsx'
 import type { Placed } from '@/core/model/run'
 import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { PlaceNote } from '@/core/usecases/words/placeNotes'
 import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
+import { PIN } from '@/ui/kit/looks'
 
 export type PlacedSpot = Extract<Placed, { kind: 'spot' }>
 
@@ -30,7 +32,7 @@ export function NotePins({
       <button
         key={key}
         type="button"
-        className="numbers absolute flex h-6 w-6 -translate-1/2 cursor-pointer items-center justify-center rounded-full border border-base-100 bg-base-content text-xs font-bold text-base-100"
+        className={clsx(PIN, 'h-6 w-6 cursor-pointer text-xs')}
         style={{ left: at.x, top: at.y }}
         aria-label={`Note ${i + 1}, ${where}`}
         title={[where, ...notes.map(({ text }) => text)].join('\n')}

@@ -1,7 +1,9 @@
 'use client'
 
+import clsx from 'clsx'
 import { useEffect, useRef, useState } from 'react'
 import { Field, NumberInput } from '@/ui/kit/fields'
+import { DIALOG } from '@/ui/kit/looks'
 
 const LEAST = 200
 const MOST = 4096
@@ -20,7 +22,7 @@ export function PictureSize({ onMake, onLeave }: { onMake: (longest: number) => 
     <dialog
       ref={dialog}
       aria-labelledby="picture-size-title"
-      className="m-auto max-w-sm border border-base-content bg-base-100 p-6 text-base-content shadow-lg backdrop:bg-black/40"
+      className={clsx(DIALOG, 'max-w-sm p-6')}
       onClose={onLeave}
     >
       <h2 id="picture-size-title" className="mb-1 text-lg font-bold">

@@ -7,6 +7,7 @@ import type { Atlas } from '@/core/skin/atlas'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { PlaceNote } from '@/core/usecases/words/placeNotes'
+import { PIN } from '@/ui/kit/looks'
 import { standingPlace } from './handles'
 import { ZONE_NAMES } from '@/core/form/zoneNames'
 import { FLAT_PART_NAMES } from '@/core/vocabulary/place'
@@ -89,7 +90,7 @@ export function Unrolled({
           placed.kind === 'spot' && !placed.on ? (
             <span
               key={key}
-              className="numbers absolute flex h-5 w-5 -translate-1/2 items-center justify-center rounded-full border border-base-100 bg-base-content text-[11px] font-bold text-base-100"
+              className={clsx(PIN, 'h-5 w-5 text-[11px]')}
               style={{ left: `${100 * placed.across}%`, top: share(placed.alongMm) }}
               title={[where, ...notes.map(({ text }) => text)].join('\n')}
             >

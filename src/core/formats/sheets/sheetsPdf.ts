@@ -159,7 +159,8 @@ class PageWriter {
       this.text(
         text(
           [w, h + 12.5],
-          `page ${index + 1} of ${tiles.length}: column ${tile.column + 1} of ${columns}, row ${tile.row + 1} of ${rows}; lap at the dashes`,
+          `page ${index + 1} of ${tiles.length}: column ${tile.column + 1} of ${columns}, ` +
+            `row ${tile.row + 1} of ${rows}; lap at the dashes`,
           2.6,
           { anchor: 'end' },
         ),

@@ -3,8 +3,10 @@ import { boxed, darkness } from './ink'
 import { simplified } from './simplified'
 import { straighten, type Corners, type GreyPicture, type Point } from './straighten'
 
-/** Shapes smaller than this are dirt, holes in them smaller than this flaws of the ink, mm²; the edge of the sheet that is left out, mm. */
+/** Shapes smaller than this are dirt, holes in them smaller than this flaws of the ink, mm². */
 const LEAST_MM2 = 1.5
+
+/** The edge of the sheet that is left out, mm. */
 const MARGIN_MM = 2
 
 /** An outline is kept to within this, mm; the picture is softened by this before it is followed, mm. */

@@ -16,7 +16,8 @@ const FOLDERS: Readonly<Record<string, readonly string[]>> = {
 /** Subjects that a potter might draw; signs of firms are none. */
 const WORDS =
   'leaf flower plant tree fish bird feather shell moon sun star cloud wave waves drop droplet cup bowl ' +
-  'clock key heart house home anchor map scissors eye gift book sunrise wind butterfly cat cactus bell boat sailboat snow snowflake umbrella apple ' +
+  'clock key heart house home anchor map scissors eye gift book sunrise wind butterfly cat cactus bell boat ' +
+  'sailboat snow snowflake umbrella apple ' +
   'cherry grape egg rabbit snail shrimp turtle carrot clover wheat mountain mountains campfire fire ' +
   'flame'
 const SUBJECTS = new RegExp(`^(${WORDS.replaceAll(' ', '|')})\\b(?!.*(logo|brand))`)

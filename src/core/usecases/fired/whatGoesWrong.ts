@@ -89,7 +89,7 @@ const timesWords = (ratios: readonly number[], what: string): string => {
   )
 }
 
-/** Stages by which the clay was drier (above 0) or wetter than planned, for each time at which something was done and the clay was known. */
+/** Stages by which the clay was drier (above 0) or wetter than planned, each time that something was done and the clay was known. */
 function stagesOff({ steps, run }: Pick<Piece, 'steps' | 'run'>): number[] {
   const times = timeline(steps)
   return standingEntries(run).flatMap((entry) => {
