@@ -1,4 +1,4 @@
-import { z } from '@/core/base/zod'
+import * as z from '@/core/base/zod'
 import type { Body } from '@/core/vocabulary/material'
 import type { Piece } from '@/core/model/piece'
 import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/room'

@@ -1,4 +1,4 @@
-import type { z } from './zod'
+import type * as z from './zod'
 import type { Issue } from './issue'
 
 type BadValue = Extract<Issue, { code: 'bad-value' }>

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { schemaIssue } from '../base/schemaIssue'
 import { fail, ok, type Result } from '../base/result'
 import { bodySchema, mediumSchema } from '../vocabulary/material'

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { CONES } from '../firing/cones'
 import { COVERS } from '../clay/stages'
 import { instant } from './room'

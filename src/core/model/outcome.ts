@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { instant } from './room'
 
 /** Faults that a kiln shows, by their common names. */

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { BLOWERS } from '../clay/drying/airSide'
 import { COVERS, DRYING_STAGES } from '../clay/stages'
 import { PART_KINDS } from '../form/partKinds'

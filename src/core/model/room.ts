@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { UNCALIBRATED } from '../clay/drying/calibrate'
 import { BLOWERS } from '../clay/drying/airSide'
 

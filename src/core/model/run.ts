@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { STAGES } from '../clay/stages'
 import { MISHAPS } from '../plan/mishap'
 import { instant } from './room'

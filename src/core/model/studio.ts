@@ -1,5 +1,5 @@
 import { pacesSchema } from '../plan/pace'
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { calendarSchema, scheduleSchema } from './calendar'
 import { bodySchema, mediumSchema } from '../vocabulary/material'
 import { pieceSchema } from './piece'

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { CONES } from '../firing/cones'
 
 const id = z

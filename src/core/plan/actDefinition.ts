@@ -1,5 +1,5 @@
 import type { Hands } from './pace'
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import type { Stage } from '../clay/stages'
 import type { StageRow } from '../clay/stageFit'
 import type { ConeRange } from '../firing/cones'

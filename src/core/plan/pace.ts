@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { inverseSpd, linearSolve } from '../numeric/leastSquares'
 
 /** Kinds of work that each have a pace of their own, and what they are called. */

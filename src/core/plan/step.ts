@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import type { ActParts } from './actDefinition'
 import { ACTS } from './acts'
 

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { BANDS } from '../colour/spectrum'
 import { CLAY_WATER_KINDS } from '../clay/drying/clayWater'
 import { CONES } from '../firing/cones'

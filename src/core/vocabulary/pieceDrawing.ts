@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { motifSchema, type Drawing, type Motif } from './motif'
 
 /** The id of a drawing of a piece. */

@@ -1,5 +1,5 @@
 import { listed } from '../base/listed'
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
 import { ZONE_NAMES } from '../form/zoneNames'
 

@@ -1,4 +1,4 @@
-import { z } from '../base/zod'
+import * as z from '../base/zod'
 import type { Place } from './place'
 
 /* How a spray gun is held: what it reaches follows from that, whatever the parts are called. */

@@ -1,5 +1,5 @@
 import { listed } from '../../base/listed'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Stage } from '../../clay/stages'
 import { AREA_BLENDS, type AreaBlend } from '../../skin/areas/areaBlend'

@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { BLOWERS } from '../../clay/drying/airSide'
 import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
 import { defineAct } from '../actDefinition'

@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import type { Settling } from '../../skin/acts'
 import { LINE_GAIN } from '../../skin/levels'

@@ -1,4 +1,4 @@
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import type { Stage } from '../../clay/stages'
 import { hands, type Hands } from '../pace'
 import type { SkinCompiler } from '../../skin/skinCompiler'

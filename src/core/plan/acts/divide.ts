@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { good, stageRow, workable } from '../../clay/stageFit'
 import { defineAct, lengthMm } from '../actDefinition'
 

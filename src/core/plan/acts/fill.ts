@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { stageIndex } from '../../clay/stages'

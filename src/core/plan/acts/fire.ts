@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
 import { LINE_GAIN } from '../../skin/levels'

@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import type { Stage } from '../../clay/stages'
 import { placeSchema } from '../../vocabulary/place'

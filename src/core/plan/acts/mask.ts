@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { motifName } from '../../skin/motifs/motifName'
 import { motifSchema } from '../../vocabulary/motif'

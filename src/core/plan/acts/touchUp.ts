@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { LINE_GAIN } from '../../skin/levels'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'

@@ -1,5 +1,5 @@
 import { hands } from '../pace'
-import { z } from '../../base/zod'
+import * as z from '../../base/zod'
 import { waxDrySeconds } from '../../clay/matte'
 import { motifName } from '../../skin/motifs/motifName'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'

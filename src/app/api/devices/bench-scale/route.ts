@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server'
-import { z } from '@/core/base/zod'
+import * as z from '@/core/base/zod'
 import { bodySchema } from '@/core/vocabulary/material'
 import { pieceSchema } from '@/core/model/piece'
 import { roomSchema } from '@/core/model/room'

@@ -1,5 +1,5 @@
 import { NextResponse } from 'next/server'
-import { z } from '@/core/base/zod'
+import * as z from '@/core/base/zod'
 import { simulatedReadings } from '@/core/devices/roomSensor'
 
 const query = z.object({
