@@ -12,10 +12,10 @@ import { hasBeenFired } from '@/core/plan/timeline'
 import type { Body } from '@/core/vocabulary/material'
 import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { whatChanged } from '@/core/usecases/days/dayList'
+import { DEMO_NAME } from '@/core/demo/emptyStudio'
 import type { PlannedCourse, Replayed } from '@/core/usecases/days/replaySchedule'
 import type { Rescue } from '@/core/usecases/drying/rescue'
 import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
-import { demoNow } from './beginnings'
 import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
 import { run, tell, useStudio } from './studioStore'
@@ -217,7 +217,7 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
 /** The demo is found with its days planned: a quick plan, made while one looks round. What was planned already stays. */
 export function planDemo(): void {
   const { studio, undoes } = useStudio.getState()
-  if (studio.name !== demoNow().name || studio.schedule.madeAt !== null || undoes !== null) return
+  if (studio.name !== DEMO_NAME || studio.schedule.madeAt !== null || undoes !== null) return
   startPlanning({ rounds: DEMO_ROUNDS, onProgress: () => undefined, onDone: () => undefined })
 }
 

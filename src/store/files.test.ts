@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { demoStudio, emptyStudio } from '@/core/demo/demoStudio'
+import { demoStudio } from '@/core/demo/demoStudio'
+import { emptyStudio } from '@/core/demo/emptyStudio'
 import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { FILE_LIMIT_BYTES, writePiece, writeStudio } from '@/core/formats/verniceFile'
 import type { Piece } from '@/core/model/piece'

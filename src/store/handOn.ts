@@ -1,4 +1,3 @@
-import { writeTable } from '@/core/formats/table'
 import type { PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import type { PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
 import type { Paper } from '@/core/formats/paper'
@@ -6,7 +5,7 @@ import { lotPieces, potOf } from '@/core/model/lots'
 import { entriesOf, tellsOf } from '@/core/model/run'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { isComplete, ticketRows, type KilnTicket } from '@/core/usecases/handOn/kilnTicket'
+import type { KilnTicket } from '@/core/usecases/handOn/kilnTicket'
 import { BOX_MM, packingList } from '@/core/usecases/handOn/packing'
 import { potCard } from '@/core/usecases/handOn/potCard'
 import { lotName, potsWords } from '@/core/usecases/words/potWords'
@@ -62,13 +61,6 @@ export const printTickets = (tickets: readonly KilnTicket[], paper: Paper): Prom
     const fonts = await fontsOf()
     return cards.ask((worker) => worker.tickets(tickets.map(printed), fonts, paper), { limitMs: SOON_MS })
   })
-
-/** The load as a table. */
-export function saveLoadTable(tickets: readonly KilnTicket[]): void {
-  download('kiln-load.csv', new Blob([writeTable(ticketRows(tickets))], { type: 'text/csv' }))
-  const open = tickets.filter((ticket) => !isComplete(ticket)).length
-  if (open) tell('news', `${open} of ${tickets.length} tickets are not complete; the table says what is to settle.`)
-}
 
 /** The picture of a pot: its latest photograph of the front, or the preview of how it comes out. */
 async function pictureOf(piece: Piece, pot: number, studio: Studio): Promise<Uint8Array | null> {

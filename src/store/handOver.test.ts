@@ -9,9 +9,9 @@ import { exportLabels, findRecipes, fitTiles, propose } from './colours'
 import { exportCalendar } from './days'
 import { readBenchScale, readRoomSensor } from './devices'
 import { exportCard, startBigPicture } from './exports'
-import { openFile } from './files'
+import { openFile, saveLoadTable } from './files'
 import { answering, catching, type HandedOver } from './fixtures/browser'
-import { printLabels, printPacking, printPotCards, printTickets, saveLoadTable } from './handOn'
+import { printLabels, printPacking, printPotCards, printTickets } from './handOn'
 import { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto, readPhoto } from './photos'
 import { saveCopy } from './saveCopy'
 import { saveSheetsPdf, saveSheetSvg } from './sheets'
@@ -285,9 +285,9 @@ describe('a PDF', () => {
 describe('tables and other files', () => {
   it('the load says how many tickets are not complete', async () => {
     const ticket = { title: 'a', missing: [], contradictions: [], materials: [], notes: [] } as never as KilnTicket
-    saveLoadTable([ticket])
+    await saveLoadTable([ticket])
     expect([handed[0].name, handed[0].content.type, notice()]).toEqual(['kiln-load.csv', 'text/csv', ''])
-    saveLoadTable([ticket, { ...ticket, missing: ['owner'] } as never])
+    await saveLoadTable([ticket, { ...ticket, missing: ['owner'] } as never])
     expect(notice()).toBe('1 of 2 tickets are not complete; the table says what is to settle.')
   })
 

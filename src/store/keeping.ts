@@ -36,7 +36,7 @@ export const database = (): Database | null => log?.database ?? null
 export async function startKeeping(demo: boolean): Promise<void> {
   if (started) return
   started = true
-  const first = demo ? demoNow() : freshStudio()
+  const begun = demo ? demoNow() : null
   onDrafts(showSave)
   window.addEventListener('pagehide', takeDrafts)
   window.addEventListener('beforeunload', askBeforeLeaving)
@@ -45,6 +45,7 @@ export async function startKeeping(demo: boolean): Promise<void> {
     else void pull()
   })
   window.addEventListener('pageshow', (event) => event.persisted && void pull())
+  const first = (await begun) ?? freshStudio()
   try {
     await openWithin(OPEN_LIMIT_MS, first)
   } catch (error) {

@@ -6,7 +6,7 @@ import type { Schedule } from '@/core/model/calendar'
 import { Ledger, type Entry } from '@/core/model/ledger'
 import { CURRENT_VERSION } from '@/core/model/migrations'
 import type { Studio } from '@/core/model/studio'
-import { emptyStudio } from '@/core/demo/demoStudio'
+import { emptyStudio } from '@/core/demo/emptyStudio'
 import type { SetAside } from './database'
 
 /** `saving` from the first letter typed until the browser has it; `memory` when there is nowhere to save to. */

@@ -3,7 +3,7 @@
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { Step } from '@/core/plan/step'
-import type { GoesWrong } from '@/core/usecases/whatIf/whatIfs'
+import type { GoesWrong } from '@/core/usecases/whatIf/goesWrong'
 import { cards, gates, LONG_MS, SOON_MS, thumbnails } from '@/workers/clients'
 import { answered, useAsked, type Asked, type Question } from './asking'
 import { restingView, withoutOthers } from './derived'

@@ -5,7 +5,7 @@ import type { Schedule } from '@/core/model/calendar'
 import type { Body } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
 import { calibratedFactor } from '@/core/usecases/drying/calibrateRoom'
-import { daysCalendar, type DaysCalendar } from '@/core/usecases/days/daysCalendar'
+import type { DaysCalendar } from '@/core/usecases/days/daysCalendar'
 import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { planDays } from '@/core/usecases/days/planDays'
 import { plannedCourses, replaySchedule, type PlannedCourse, type Replayed } from '@/core/usecases/days/replaySchedule'
@@ -85,7 +85,8 @@ const api = {
         }))
       : null
   },
-  calendar: (studio: Studio, nowMs: number): DaysCalendar => daysCalendar(studio, nowMs),
+  calendar: async (studio: Studio, nowMs: number): Promise<DaysCalendar> =>
+    (await import('@/core/usecases/days/daysCalendar')).daysCalendar(studio, nowMs),
 }
 
 export type DaysWorker = typeof api

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { sentence } from '../base/issue'
-import { demoStudio, emptyStudio } from '../demo/demoStudio'
+import { demoStudio } from '../demo/demoStudio'
+import { emptyStudio } from '../demo/emptyStudio'
 import { CURRENT_VERSION } from '../model/migrations'
 import { FILE_LIMIT_BYTES, jsonSchemas, mediaOf, readVerniceFile, writePiece, writeStudio } from './verniceFile'
 

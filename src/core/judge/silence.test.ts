@@ -865,6 +865,57 @@ const SILENCES: readonly Silence[] = [
     steps: [leather, coat('marsh-black', 3), dry, ...finish],
     piece: withPart('relief'),
   },
+  {
+    rule: 'glazes-run-together',
+    what: 'two glossy glazes with lines in line colour between them',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      build.draw('sepia-line', squares, 'brush'),
+      glaze(inside, 'pour'),
+      inSquares('amber'),
+      roundSquares('clear-gloss'),
+      foot,
+      glost(),
+    ],
+  },
+  {
+    rule: 'glaze-runs',
+    what: 'what would run, in a bisque firing only',
+    steps: [dry, glaze(outside(), 'dip'), glaze(outside(), 'dip'), glaze(outside(), 'dip'), bisque],
+  },
+  {
+    rule: 'slab-needed',
+    what: 'drips on a slab, and a decoration firing without one after it',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      glaze(INSIDE, 'pour', 'clear-gloss', { drips: true }),
+      build.fire('glaze', '05', true),
+      decoration,
+    ],
+  },
+  {
+    rule: 'dip-over-unfixed-colour',
+    what: 'colour above where the dip reaches',
+    steps: [
+      dry,
+      bisque,
+      wipe,
+      build.coat('tide-blue', outside(60, 80), 3),
+      glaze(inside, 'pour'),
+      glaze(outside(0, 40), 'dip'),
+      foot,
+      glost(),
+    ],
+  },
+  {
+    rule: 'hollows-stay-white',
+    what: 'in a texture that is hardly pressed',
+    steps: [build.impress('dimples', outside(), 0.3), dry, bisque, wipe, coat('tide-blue', 3), ...finish.slice(2)],
+  },
 ]
 
 describe('nothing is said near a mistake', () => {

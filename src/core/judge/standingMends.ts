@@ -6,8 +6,9 @@ import { nextStepIndex, timeline } from '../plan/timeline'
 import type { Mend } from './finding'
 
 /**
- * Mends as far as they can still be carried out: what went otherwise than planned cannot be planned otherwise. Coats that are too few
- * are laid now, while the clay is still at that stage; what else would change such a step, or what was done before it, falls away.
+ * Mends as far as they can still be carried out: once something went otherwise than planned, what has been done cannot be planned
+ * otherwise. Coats that are too few are laid now, while the clay is still at that stage; what else would change a step that is done,
+ * or come before one, falls away.
  * While nothing went otherwise a plan may be mended anywhere: it is the plan that is looked at. `judged` are the steps that the mends
  * count by, those of the piece without what was left out.
  */
@@ -42,20 +43,22 @@ function placeIn({ piece, judged }: Standing, at: number): number {
 
 function standingCommand(command: Command, standing: Standing): Command | null {
   const { piece, next } = standing
-  const isSaid = (stepId: string) => piece.otherwise.some((other) => other.stepId === stepId)
+  const isPast = (stepId: string) =>
+    piece.otherwise.some((other) => other.stepId === stepId) ||
+    piece.steps.some(({ id, done }) => done && id === stepId)
   switch (command.type) {
     case 'batch': {
       const commands = command.commands.map((one) => standingCommand(one, standing))
       return commands.every((one) => one !== null) ? { ...command, commands } : null
     }
     case 'step.change':
-      return isSaid(command.stepId) ? moreCoats(command, standing) : command
+      return isPast(command.stepId) ? moreCoats(command, standing) : command
     case 'step.remove':
     case 'step.duplicate':
-      return isSaid(command.stepId) ? null : command
+      return isPast(command.stepId) ? null : command
     case 'step.move': {
       const to = placeIn(standing, command.to)
-      return isSaid(command.stepId) || to < next ? null : { ...command, to }
+      return isPast(command.stepId) || to < next ? null : { ...command, to }
     }
     case 'step.add': {
       const at = placeIn(standing, command.at)

@@ -59,6 +59,15 @@ const upTo = (from: number, to: number, by: number) =>
   Array.from({ length: Math.floor((to - from) / by + 1e-9) + 1 }, (_, i) => Number((from + i * by).toFixed(3)))
 
 const SWEEPS: readonly (readonly [rule: string, what: string, plans: () => readonly Plan[]])[] = [
+  [
+    'hollows-stay-white',
+    'depth of the texture, mm',
+    () =>
+      upTo(0.2, 0.6, 0.1).map((depthMm) => [
+        depthMm,
+        [build.impress('dimples', outside(), depthMm), dry, bisque, wipe, coat('tide-blue', 3), ...finish.slice(2)],
+      ]),
+  ],
   ['carved-too-deep', 'depth, mm', () => upTo(0.2, 3.2, 0.3).map((depthMm) => [depthMm, carved({ depthMm })])],
   ['carved-too-shallow', 'depth, mm', () => upTo(0.03, 0.3, 0.03).map((depthMm) => [depthMm, carved({ depthMm })])],
   [

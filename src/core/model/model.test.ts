@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { demoStudio, emptyStudio } from '../demo/demoStudio'
+import { demoStudio } from '../demo/demoStudio'
+import { emptyStudio } from '../demo/emptyStudio'
 import { readVerniceFile, writeStudio } from '../formats/verniceFile'
 import { applyCommand, type Command } from './command'
 import { commandLabel } from './commandLabel'

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { inverseOfTwo } from './inverseOfTwo'
 import { inverseSpd, jacobianOf, levenbergMarquardt, linearSolve } from './leastSquares'
 
 /* NIST Statistical Reference Datasets, nonlinear regression, “Misra1a” (dental research, monomolecular adsorption), lower
@@ -95,5 +96,20 @@ describe('linear algebra', () => {
         )
       }),
     )
+  })
+
+  it('the inverse of two by two is that of the library', () => {
+    fc.assert(
+      fc.property(matrix(2), (m) => {
+        const a = m.map((_, i) => m.map((_row, j) => m.reduce((sum, row) => sum + row[i] * row[j], i === j ? 1 : 0)))
+        inverseOfTwo(a).forEach((row, i) => row.forEach((v, j) => expect(v).toBeCloseTo(inverseSpd(a)[i][j], 9)))
+      }),
+    )
+    expect(() =>
+      inverseOfTwo([
+        [1, 2],
+        [2, 4],
+      ]),
+    ).toThrow('singular')
   })
 })

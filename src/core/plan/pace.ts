@@ -1,5 +1,5 @@
 import * as z from '../base/zod'
-import { inverseSpd, linearSolve } from '../numeric/leastSquares'
+import { inverseOfTwo } from '../numeric/inverseOfTwo'
 
 /** Kinds of work that each have a pace of their own, and what they are called. */
 export const PACE_WORDS = {
@@ -124,9 +124,9 @@ export function tempoOf(pace: Pace | undefined): Tempo {
       hessian[1][0] += weight * a * b
       hessian[1][1] += weight * b * b
     })
-    const step = linearSolve(hessian, slope)
+    covariance = inverseOfTwo(hessian)
+    const step = covariance.map(([a, b]) => a * slope[0] + b * slope[1])
     theta = theta.map((t, i) => Math.min(2.3, Math.max(-2.3, t + step[i])))
-    covariance = inverseSpd(hessian)
     if (Math.hypot(...step) < 1e-9) break
   }
   return { fixed: Math.exp(theta[0]), more: Math.exp(theta[1]), source: 'measured', runs: runs.length, covariance }

@@ -5,8 +5,8 @@ import { drawnFlat } from './drawnFlat'
 import { drawnItems } from './drawnItems'
 import { arc, circle, cross, fitted, line, mapped, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
-import type { SheetInput } from './sheetInput'
-import { chosenLines, copyOf } from './tracing'
+import { chosenLines, type SheetInput } from './sheetInput'
+import { copyOf } from './tracing'
 
 /** Unglazed above the shelf, mm along the wall, and raw glaze of a good thickness. Common practice, no source. */
 const FOOT_LINE_MM = 6

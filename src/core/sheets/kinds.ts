@@ -1,12 +1,5 @@
 import { radii } from './measures'
-import { heightGauge, practiceSheet, printerCheck, profileRib, shrinkageBar } from './cards'
-import type { Sheet } from './sheet'
-import type { SheetInput, SheetOption } from './sheetInput'
-import { stencil } from './stencil'
-import { bandStrip } from './strip'
-import { byNumber, chosenLines, tracing } from './tracing'
-import { darted, flattenedWall } from './wall'
-import { sectorWheel, wedgeCard } from './wheel'
+import { chosenLines, type SheetInput, type SheetOption } from './sheetInput'
 
 export const SHEET_KINDS = [
   'wheel',
@@ -26,14 +19,13 @@ export const SHEET_KINDS = [
 
 export type SheetKind = (typeof SHEET_KINDS)[number]
 
-/** Everything of a kind of sheet: what it is called and good for, what it asks, why it cannot be, how it is made. */
+/** Everything of a kind of sheet: what it is called and good for, what it asks, why it cannot be. How it is made stands in MAKERS. */
 export interface SheetKindParts {
   readonly word: string
   readonly hint: string
   readonly asks: readonly SheetOption[]
   /** What is missing for it, with what to do; null if nothing is. */
   readonly missing: (input: SheetInput) => string | null
-  readonly make: (input: SheetInput) => Sheet[]
 }
 
 const nothing = () => null
@@ -51,7 +43,6 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     hint: 'stands under the piece: equal sectors, rings, joints',
     asks: ['sectors', 'between', 'half'],
     missing: nothing,
-    make: sectorWheel,
   },
   wedge: {
     word: 'Wedge card',
@@ -59,21 +50,18 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     asks: ['sectors'],
     missing: ({ form }) =>
       form.plan.plan.kind === 'round' ? null : 'A wedge steps round a round piece only; take the sector wheel.',
-    make: wedgeCard,
   },
   strip: {
     word: 'Band strip',
     hint: 'goes round the wall at a height, plain or toothed',
     asks: ['upMm', 'highMm', 'sectors', 'edge', 'swingMm', 'tapeMm', 'of'],
     missing: round,
-    make: bandStrip,
   },
   wall: {
     word: 'Surface laid flat',
     hint: 'wall, floor, lid, handle or spout on paper, with what stands on it',
     asks: ['on', 'zone', 'gores', 'sectors'],
     missing: nothing,
-    make: flattenedWall,
   },
   darts: {
     word: 'Plate with darts',
@@ -83,14 +71,12 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
       form.flat || form.closed || form.plan.plan.kind !== 'round' || form.heightMm > radii(form).rim
         ? 'Only for round plates and shallow bowls: lay the wall of this piece flat instead.'
         : null,
-    make: darted,
   },
   tracing: {
     word: 'Tracing',
     hint: 'the lines at true size as they lie on the clay; mirrored to rub on, dotted to pounce',
     asks: ['of', 'copy', 'mirrored', 'dotted', 'sketchMm'],
     missing: drawn,
-    make: tracing,
   },
   byNumber: {
     word: 'Colour by number',
@@ -101,49 +87,42 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
       (input.areas.length
         ? null
         : 'No areas: these lines enclose none, or they are not a drawing of the piece. Choose a drawing.'),
-    make: byNumber,
   },
   stencil: {
     word: 'Stencil',
     hint: 'windows with bridges that hold every island; a layer for each step',
     asks: ['of', 'copy', 'bridgeMm', 'kerfMm'],
     missing: drawn,
-    make: stencil,
   },
   gauge: {
     word: 'Height gauge',
     hint: 'a card beside the piece: heights of all bands, foot line, teeth for groove and glaze',
     asks: [],
     missing: round,
-    make: heightGauge,
   },
   rib: {
     word: 'Profile rib',
     hint: 'the outside as a card, to check the form against',
     asks: [],
     missing: round,
-    make: profileRib,
   },
   practice: {
     word: 'Practice sheet',
     hint: 'widths of the tools and the lines of this plan, for a slab',
     asks: ['of'],
     missing: nothing,
-    make: practiceSheet,
   },
   bar: {
     word: 'Shrinkage bar',
     hint: 'two lines to draw 100 mm apart, and a scale to read the fired bar with',
     asks: [],
     missing: nothing,
-    make: shrinkageBar,
   },
   printer: {
     word: 'Printer check',
     hint: 'a rectangle to measure a printer by',
     asks: [],
     missing: nothing,
-    make: printerCheck,
   },
 }
 

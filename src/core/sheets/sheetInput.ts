@@ -137,3 +137,7 @@ export interface SheetInput {
   /** What is noted on spots of the piece. */
   readonly notes: readonly SheetNote[]
 }
+
+/** The lines that are asked for, or the first; null where there are none. */
+export const chosenLines = ({ lines, options }: Pick<SheetInput, 'lines' | 'options'>): SheetLines | null =>
+  lines.find(({ id }) => id === options.of) ?? lines[0] ?? null

@@ -13,11 +13,12 @@ import { mirrored, pointsOf, type Spot } from './pen'
 import { inside } from './polygons'
 import type { PathItem, Sheet } from './sheet'
 import { SHEET_KINDS, SHEETS } from './kinds'
+import { MAKERS } from './makers'
 import { copyPercent, tracing } from './tracing'
 import { flattenedWall } from './wall'
 import { halfJoint, halfRays, rayShares, sectorWheel } from './wheel'
-import { radii, widestMm } from './measures'
-import { bandEdges, bandStrip, zigzag } from './strip'
+import { bandEdges, radii, widestMm } from './measures'
+import { bandStrip, zigzag } from './strip'
 
 /* Values without a source beside them are those of a prototype of ours, worked out there in another way. */
 
@@ -360,7 +361,7 @@ describe('every sheet of every form (property)', () => {
           const missing = SHEETS[kind].missing(input)
           if (missing) expect(missing).toMatch(/[.]$/)
           else
-            for (const sheet of SHEETS[kind].make(input)) {
+            for (const sheet of MAKERS[kind](input)) {
               const { widthMm, heightMm } = sheet
               const points = paths(sheet).flatMap(({ d }) => pointsOf(d))
               const without = points.filter(([x, y]) => !(x > -1 && y > -1 && x < widthMm + 1 && y < heightMm + 1))

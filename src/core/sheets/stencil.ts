@@ -6,8 +6,8 @@ import { said } from './measures'
 import { circle, fitted, line, path, polyline, text } from './pen'
 import { grown, united, without, type Polygon } from './polygons'
 import type { Sheet, SheetItem } from './sheet'
-import type { SheetInput } from './sheetInput'
-import { chosenLines, copyOf } from './tracing'
+import { chosenLines, type SheetInput } from './sheetInput'
+import { copyOf } from './tracing'
 
 /** Paper round the windows, mm [ours]. */
 const FRAME_MM = 14

@@ -6,8 +6,7 @@ import { drawnItems } from './drawnItems'
 import { alongOutside, said } from './measures'
 import { arrow, fitted, line, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
-import type { SheetInput } from './sheetInput'
-import { chosenLines } from './tracing'
+import { chosenLines, type SheetInput } from './sheetInput'
 
 /** Paper that laps over where a strip closes, mm [ours]. */
 const OVERLAP_MM = 10
@@ -142,23 +141,4 @@ function motifOnStrip(input: SheetInput, s: number, lay: (share: number, up: num
   const chosen = chosenLines(input)
   if (!chosen || chosen.motif.side !== 'outside' || chosen.motif.on) return []
   return drawnItems(marksRound(input, chosen.motif, (share, along) => lay(share, along - s)))
-}
-
-/** Height of a strip that only marks one edge of a band, mm [ours]. */
-const EDGE_STRIP_MM = 20
-
-/**
- * The strip for a band up the outside: all of it, or what marks its one edge where the other is that of the wall. Null where both are.
- */
-export function bandEdges(
-  { zones }: Pick<TurnedForm, 'zones'>,
-  { fromMm, toMm }: { readonly fromMm: number; readonly toMm: number },
-): { readonly upMm: number; readonly highMm: number } | null {
-  const wallMm = zones.outside.to - zones.outside.from
-  const [fromFoot, toRim] = [fromMm < 1, toMm > wallMm - 1]
-  if (fromFoot && toRim) return null
-  const half = Math.min(EDGE_STRIP_MM, wallMm) / 2
-  if (toRim) return { upMm: Math.min(wallMm, fromMm + half), highMm: 2 * half }
-  if (fromFoot) return { upMm: Math.max(0, toMm - half), highMm: 2 * half }
-  return { upMm: (fromMm + toMm) / 2, highMm: Math.max(4, toMm - fromMm) }
 }

@@ -7,16 +7,13 @@ import { said, spanWords } from './measures'
 import { notePins } from './notePins'
 import { arrow, boxOfAll, circle, cross, fitted, line, mirrored, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
-import type { SheetInput, SheetLines } from './sheetInput'
+import { chosenLines, type SheetInput, type SheetLines } from './sheetInput'
 
 /** Holes for pouncing are pricked this far apart, mm. Common practice, no source. */
 const POUNCE_MM = 3
 
 /** Lines of several steps are told apart by their dashes. */
 const DASHES: readonly (readonly number[] | undefined)[] = [undefined, [3, 1.2], [1, 1], [4, 1, 1, 1]]
-
-export const chosenLines = ({ lines, options }: Pick<SheetInput, 'lines' | 'options'>): SheetLines | null =>
-  lines.find(({ id }) => id === options.of) ?? lines[0] ?? null
 
 /** Which copy is laid out, from 0; all of what lies flat, and where it is asked for. */
 export const copyOf = (motif: Motif, copy: number): number | null =>

@@ -4,7 +4,7 @@ import { useId, useState } from 'react'
 import { sentence } from '@/core/base/issue'
 import { hexFromLab, labFromHex, type Triple } from '@/core/colour/colourSpaces'
 import type { MeasuredBy } from '@/core/model/tile'
-import { labFromText } from '@/core/usecases/cupboard/newMedium'
+import { labFromText } from '@/core/usecases/cupboard/colourText'
 import { tell } from '@/store/studioStore'
 import { PhotoPicker } from './PhotoPicker'
 

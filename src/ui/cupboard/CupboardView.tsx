@@ -4,18 +4,16 @@ import clsx from 'clsx'
 import { useRef, useState } from 'react'
 import { Download, FolderOpen } from 'lucide-react'
 import { CONES, type Cone } from '@/core/firing/cones'
-import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
 import { MEDIUM_KIND, MEDIUM_KINDS } from '@/core/vocabulary/mediumKinds'
 import type { Studio } from '@/core/model/studio'
 import { findMedia } from '@/core/usecases/cupboard/mediaSearch'
-import { download, fileName } from '@/store/download'
-import { openMedia } from '@/store/files'
+import { openMedia, saveMediaTable } from '@/store/files'
 import { useStudio } from '@/store/studioStore'
 import { Segments, Select } from '@/ui/kit/fields'
 import { HatchSwatch } from '@/ui/kit/Hatch'
 import { swatchOf } from '@/ui/kit/colours'
-import { AddMedium } from './AddMedium'
+import { AddMedium } from './laterForms'
 import { AmountsPanel } from './AmountsPanel'
 import { ClaysTab } from './ClaysTab'
 import { Ladder } from './Ladder'
@@ -57,16 +55,7 @@ function CsvButtons({ studio }: { studio: Studio }) {
   const file = useRef<HTMLInputElement>(null)
   return (
     <div className="ml-auto flex gap-2">
-      <button
-        type="button"
-        className="btn btn-sm"
-        onClick={() =>
-          download(
-            fileName(`${studio.name} cupboard`, 'csv'),
-            new Blob([writeMediaCsv(Object.values(studio.media))], { type: 'text/csv' }),
-          )
-        }
-      >
+      <button type="button" className="btn btn-sm" onClick={() => void saveMediaTable(studio)}>
         <Download size={15} aria-hidden /> Save as CSV
       </button>
       <button type="button" className="btn btn-sm" onClick={() => file.current?.click()}>

@@ -2,7 +2,8 @@
 
 import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
-import { sureWord, type LadderRow } from '@/core/usecases/cupboard/ladder'
+import type { LadderRow } from '@/core/usecases/cupboard/ladder'
+import { sureWord } from '@/core/usecases/cupboard/sureWord'
 import { useLadder } from '@/store/colours'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 

@@ -5,14 +5,12 @@ import { Plus, X } from 'lucide-react'
 import { seedFromText } from '@/core/base/random'
 import { plainRoom, type Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
-import { writeRoomRecord } from '@/core/formats/roomRecordCsv'
 import { airAt, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { matteFactor } from '@/core/usecases/run/matteFactor'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { readRoomSensor } from '@/store/devices'
-import { download, fileName } from '@/store/download'
 import { useNow } from '@/store/days'
-import { openRoomRecord } from '@/store/files'
+import { openRoomRecord, saveRoomTable } from '@/store/files'
 import { newId, run } from '@/store/studioStore'
 import { Field, NumberInput, Segments } from '@/ui/kit/fields'
 import { fromFahrenheit, toFahrenheit } from '@/core/base/units'
@@ -151,16 +149,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
           }}
         />
         {room.record.length > 0 && (
-          <button
-            type="button"
-            className="btn font-normal btn-sm"
-            onClick={() =>
-              download(
-                fileName(`${room.name} record`, 'csv'),
-                new Blob([writeRoomRecord(room.record)], { type: 'text/csv' }),
-              )
-            }
-          >
+          <button type="button" className="btn font-normal btn-sm" onClick={() => void saveRoomTable(room)}>
             Save as CSV
           </button>
         )}

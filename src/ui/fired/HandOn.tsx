@@ -14,7 +14,8 @@ import {
 } from '@/core/usecases/handOn/kilnTicket'
 import { lotName } from '@/core/usecases/words/potWords'
 import { useNow } from '@/store/days'
-import { printLabels, printPacking, printPotCards, printTickets, saveLoadTable } from '@/store/handOn'
+import { printLabels, printPacking, printPotCards, printTickets } from '@/store/handOn'
+import { saveLoadTable } from '@/store/files'
 import { Segments } from '@/ui/kit/fields'
 
 type Paper3 = Paper | 'postcard'
@@ -108,7 +109,7 @@ export function HandOn({ studio }: { studio: Studio }) {
             type="button"
             className="btn"
             disabled={!tickets.length}
-            onClick={() => saveLoadTable(tickets.map(({ ticket }) => ticket))}
+            onClick={() => void saveLoadTable(tickets.map(({ ticket }) => ticket))}
           >
             The load as a table
           </button>

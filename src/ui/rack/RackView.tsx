@@ -3,8 +3,8 @@
 import Link from 'next/link'
 import { useDeferredValue, useEffect, useRef, useState } from 'react'
 import { FolderOpen, Plus } from 'lucide-react'
-import { demoNow } from '@/store/beginnings'
-import { run, useStudio } from '@/store/studioStore'
+import { openDemo } from '@/store/beginnings'
+import { useStudio } from '@/store/studioStore'
 import { openFile } from '@/store/files'
 import type { Studio } from '@/core/model/studio'
 import { RACK_GROUPS, RACK_SORTS, rackShelves, tagsOf, type RackWish } from '@/core/usecases/rack/rackList'
@@ -139,7 +139,7 @@ function EmptyRack() {
         <Link href="/new" className="btn btn-lg btn-primary">
           Plan the first piece
         </Link>
-        <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>
+        <button type="button" className="btn" onClick={() => void openDemo()}>
           Look round the demo studio
         </button>
       </div>

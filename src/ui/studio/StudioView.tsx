@@ -1,20 +1,21 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import { emptyStudio } from '@/core/demo/demoStudio'
-import { demoNow, freshStudio } from '@/store/beginnings'
+import { emptyStudio } from '@/core/demo/emptyStudio'
+import { openDemo, freshStudio } from '@/store/beginnings'
 import { WAY_CHOICES, type Settings, type Ways } from '@/core/model/studio'
-import { RULES } from '@/core/judge/judge'
 import { run, useStudio } from '@/store/studioStore'
 import { saveCopy } from '@/store/saveCopy'
-import { saveStudioZip } from '@/store/zipFiles'
+import { saveStudioZip } from '@/store/files'
 import { Segments } from '@/ui/kit/fields'
 import { OpenButton } from '@/ui/rack/RackView'
 import { KeepingPanel } from './KeepingPanel'
 import { PacePanel } from './PacePanel'
 import { PrinterPanel } from './PrinterPanel'
 import { TextInput } from '@/ui/kit/TextInput'
-import { useInUnits } from '@/ui/kit/useInUnits'
+
+const RuleList = dynamic(() => import('./RuleList').then((module) => module.RuleList), { ssr: false })
 
 /** Settings that are one of a few words. */
 type ChosenSetting = Exclude<keyof Settings, 'printer'>
@@ -59,7 +60,6 @@ const SETTING_CHOICES: {
 /** The studio: its name, ways of working, units, files. */
 export function StudioView() {
   const studio = useStudio((s) => s.studio)
-  const inUnits = useInUnits()
   const lacking = Object.keys(emptyStudio().media).some((id) => !studio.media[id])
   return (
     <div className="mx-auto grid max-w-6xl gap-8 px-6 py-5 lg:grid-cols-[1fr_20rem]">
@@ -92,13 +92,7 @@ export function StudioView() {
           <h2 id="rules" className="mb-1 text-lg font-bold">
             What every plan is judged by
           </h2>
-          <ul className="grid list-none gap-x-6 text-sm sm:grid-cols-2">
-            {RULES.map((rule) => (
-              <li key={rule.id} className="border-b border-base-300 py-1">
-                {inUnits(rule.guards)}
-              </li>
-            ))}
-          </ul>
+          <RuleList />
         </section>
       </div>
       <aside className="space-y-6">
@@ -141,7 +135,7 @@ export function StudioView() {
                 Stock the starter materials
               </button>
             )}
-            <button type="button" className="btn" onClick={() => run({ type: 'studio.replace', studio: demoNow() })}>
+            <button type="button" className="btn" onClick={() => void openDemo()}>
               Open the demo studio
             </button>
             <button

@@ -4,7 +4,8 @@ import type { Triple } from '../../colour/colourSpaces'
 import { labUnder } from '../../colour/layeredColour'
 import { demoStudio } from '../../demo/demoStudio'
 import { bodySchema, mediumSchema } from '../../vocabulary/material'
-import { bodyFromSwatch, labFromText, mediumFromSwatch } from './newMedium'
+import { labFromText } from './colourText'
+import { bodyFromSwatch, mediumFromSwatch } from './newMedium'
 import { filmsLab } from '../tiles/squares'
 
 const studio = demoStudio()

@@ -2,6 +2,7 @@ import { sentence } from '../../base/issue'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { OF_PAPER, SHEETS, type SheetKind } from '../../sheets/kinds'
+import { MAKERS } from '../../sheets/makers'
 import type { Sheet } from '../../sheets/sheet'
 import type { SheetOptions } from '../../sheets/sheetInput'
 import { viewAreas, type AreasView } from '../view/areasView'
@@ -42,6 +43,6 @@ export function sheetsFor(asked: SheetAsked, studio: Studio): MadeSheets {
   if (!input.ok) return { sheets: [], foot, missing: sentence(input.issue) }
   const missing = SHEETS[kind].missing(input.value)
   if (missing) return { sheets: [], foot, missing }
-  const sheets = SHEETS[kind].make(input.value)
+  const sheets = MAKERS[kind](input.value)
   return { sheets, foot, missing: sheets.length ? null : 'Nothing of these lines lies on this surface.' }
 }

@@ -2,10 +2,10 @@ import { ciede2000 } from '../../colour/ciede2000'
 import { toBytes, mapToGamut, type Triple } from '../../colour/colourSpaces'
 import { screenLinear } from '../../colour/layeredColour'
 import { LIGHTS } from '../../colour/light'
-import { conesOutside, type Cone } from '../../firing/cones'
+import type { Cone } from '../../firing/cones'
 import type { Studio } from '../../model/studio'
-import { isClear, type Body, type Medium } from '../../vocabulary/material'
-import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import type { Body } from '../../vocabulary/material'
+import { pairFilms } from './layerFilms'
 import { Beliefs } from './opticsBelief'
 import { filmsLab, filmsReflectance, type Films } from './squares'
 
@@ -28,27 +28,6 @@ export interface LayerMatrix {
   /** n × n, expected ΔE00 of what is shown. */
   readonly expected: Float32Array<ArrayBuffer>
 }
-
-/** Nominal coats in which a medium is usually laid over or under another. Common practice, no source: a dip is worth three. */
-const usualLayer = ({ kind }: Medium): number => {
-  const { melts, hides, watery } = MEDIUM_KIND[kind]
-  return melts === 'glass' ? 3 : watery || !hides ? 1 : melts === 'overGlaze' ? 2 : 3
-}
-
-/** The films of a pair; a jar over itself is that jar alone. A clear lies over colours, not over another glaze. */
-export function pairFilms(below: Medium, above: Medium, clear: Medium | null): Films {
-  const of = (medium: Medium) => ({ mediumId: medium.id, coats: usualLayer(medium) })
-  const pair = below.id === above.id ? [of(below)] : [of(below), of(above)]
-  const glassy = [below, above].some((m) => MEDIUM_KIND[m.kind].melts === 'glass')
-  return clear && !glassy ? [...pair, of(clear)] : pair
-}
-
-/** Jars that may stand in the matrix: what stays after the fire and stands the cone. */
-export const layerable = (media: Studio['media'], cone: Cone): Medium[] =>
-  Object.values(media).filter((m) => !MEDIUM_KIND[m.kind].resists && conesOutside(cone, m.range) === 0)
-
-/** Clears that stand a cone. */
-export const clearsAt = (media: Studio['media'], cone: Cone): Medium[] => layerable(media, cone).filter(isClear)
 
 /** ΔE00 by which a film must change a pair to count in full for how sure it is [our choice]. */
 const COUNTS_FROM = 10

@@ -3,7 +3,8 @@ import { demoStudio } from '../../demo/demoStudio'
 import { judge } from '../../judge/judge'
 import type { Step } from '../../plan/step'
 import { stepSchema } from '../../plan/step'
-import { goesWrongOn, newFindings, whatIfs } from './whatIfs'
+import { goesWrongOn } from './goesWrong'
+import { newFindings, whatIfs } from './whatIfs'
 
 const studio = demoStudio()
 const jugs = studio.pieces['reed-jugs']

@@ -1,0 +1,172 @@
+import equal from 'fast-deep-equal'
+import { sentence } from '@/core/base/issue'
+import { readMediaCsv } from '@/core/formats/mediaCsv'
+import { readRoomRecord } from '@/core/formats/roomRecordCsv'
+import type { DateOrder } from '@/core/formats/table'
+import { tableFileText } from './tableFileText'
+import {
+  FILE_LIMIT_BYTES,
+  PIECE_FORMAT,
+  readVerniceFile,
+  type PieceFile,
+  type StudioFile,
+} from '@/core/formats/verniceFile'
+import type { Command } from '@/core/model/command'
+import type { Room } from '@/core/model/room'
+import type { Piece } from '@/core/model/piece'
+import { isZip } from '@/core/formats/studioZip'
+import { openZip } from './zipFiles'
+import { askFirst, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
+
+/* What comes in from files is told before it is taken in, and taken in as one edit. Its readers are loaded with the first file. */
+
+const number = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
+
+/** Something to be done once a file is taken in: keep its photographs. */
+type Then = () => Promise<void>
+
+const nothing: Then = async () => undefined
+
+/** Says what taking something in would do; with the answer yes it is one edit. */
+function takeIn(title: string, words: string, command: Command, done: string, then = nothing): void {
+  askFirst({
+    title,
+    words,
+    choices: [{ label: 'Take it in', act: () => put(command, done, then) }],
+  })
+}
+
+function put(command: Command, done: string, then: Then): void {
+  if (run(command)) return
+  tellOfEdit(done)
+  void then()
+}
+
+/** Whether two records say the same, in whatever order they say it, and whether what is left out is named or not. */
+const alike = (a: unknown, b: unknown): boolean => equal(asWritten(a), asWritten(b))
+
+const asWritten = (record: unknown): unknown => JSON.parse(JSON.stringify(record))
+
+/** How many of what comes in are new, other than what is there, and the same as it. */
+function compared(incoming: Readonly<Record<string, unknown>>, here: Readonly<Record<string, unknown>>) {
+  const ids = Object.keys(incoming)
+  const known = ids.filter((id) => here[id] !== undefined)
+  const same = known.filter((id) => alike(here[id], incoming[id]))
+  return { adds: ids.length - known.length, replaces: known.length - same.length, leaves: same.length }
+}
+
+/** Opens a file that Vernice wrote: a piece is added, a studio replaces the one on screen (undo brings it back). */
+export async function openFile(file: File): Promise<void> {
+  if (isZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) {
+    const zip = await openZip(file)
+    return zip ? takeText(zip.document, zip.keepPhotos) : undefined
+  }
+  if (file.size > FILE_LIMIT_BYTES)
+    return tell('problem', sentence({ code: 'file-too-large', bytes: file.size, limitBytes: FILE_LIMIT_BYTES }))
+  takeText(await file.text(), nothing)
+}
+
+function takeText(text: string, then: Then): void {
+  const read = readVerniceFile(text)
+  if (!read.ok) return tell('problem', sentence(read.issue))
+  if (read.value.format === PIECE_FORMAT) takePiece(read.value, then)
+  else takeStudio(read.value, then)
+}
+
+function takeStudio({ studio }: StudioFile, then: Then): void {
+  const here = useStudio.getState().studio
+  const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
+  const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
+  const changes = [
+    adds && number(adds, 'piece comes', 'pieces come'),
+    replaces && number(replaces, 'is replaced', 'are replaced'),
+    leaves && number(leaves, 'stays as it is', 'stay as they are'),
+    gone && number(gone, 'piece goes', 'pieces go'),
+  ].filter(Boolean)
+  const told = changes.length ? `${changes.join(', ')}.` : 'there are no pieces in either.'
+  takeIn(
+    `Open the studio “${studio.name}”?`,
+    `It takes the place of “${here.name}”: ${told} Undo brings the former studio back.`,
+    { type: 'studio.replace', studio },
+    `Opened the studio “${studio.name}”. Undo brings the former one back.`,
+    then,
+  )
+}
+
+function takePiece({ piece, bodies, media }: PieceFile, then: Then): void {
+  const { studio } = useStudio.getState()
+  const known = studio.pieces[piece.id]
+  if (known && alike(known, piece)) {
+    tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
+    return void then()
+  }
+  const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
+  const words =
+    `${number(materials.adds, 'material comes', 'materials come')} with it; ` +
+    `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
+  const add = (added: Piece, done: string) => put({ type: 'piece.add', piece: added, bodies, media }, done, then)
+  if (!known)
+    return takeIn(
+      `Put “${piece.name}” on the rack?`,
+      `It adds one piece. ${words}`,
+      { type: 'piece.add', piece, bodies, media },
+      `Put “${piece.name}” on the rack.`,
+      then,
+    )
+  const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
+  askFirst({
+    title: `“${known.name}” is here already, and other than in the file`,
+    words: `Keep both, or let the one from the file take its place? ${words}`,
+    choices: [
+      { label: 'Keep both', act: () => add(both, `Put “${both.name}” on the rack.`) },
+      { label: 'Replace it', act: () => add(piece, `“${piece.name}” is now as it is in the file.`) },
+    ],
+  })
+}
+
+/** Brings in materials from a table. */
+export async function openMedia(file: File): Promise<void> {
+  const media = readMediaCsv(await tableFileText(file))
+  if (!media.ok) return tell('problem', sentence(media.issue))
+  const incoming = Object.fromEntries(media.value.map((medium) => [medium.id, medium]))
+  const { adds, replaces, leaves } = compared(incoming, useStudio.getState().studio.media)
+  takeIn(
+    `Bring in ${number(media.value.length, 'material', 'materials')}?`,
+    `It adds ${adds}, replaces ${replaces}, and leaves ${leaves} as they are.`,
+    {
+      type: 'batch',
+      label: `bring in ${number(media.value.length, 'material', 'materials')}`,
+      commands: media.value.map((medium) => ({ type: 'medium.set', medium })),
+    },
+    `${number(media.value.length, 'material is', 'materials are')} in the cupboard now.`,
+  )
+}
+
+/** Brings in the record of a room from a table; dates that could be read two ways are asked about. */
+export async function openRoomRecord(file: File, room: Room): Promise<void> {
+  takeRecord(await tableFileText(file), room)
+}
+
+function takeRecord(text: string, room: Room, order?: DateOrder): void {
+  const record = readRoomRecord(text, order)
+  if (!record.ok && record.issue.code === 'which-date') {
+    const { date } = record.issue
+    return askFirst({
+      title: 'Which comes first in these dates?',
+      words: `“${date}” can be read two ways, and nothing else in the file decides it.`,
+      choices: [
+        { label: 'The day', act: () => takeRecord(text, room, 'dayFirst') },
+        { label: 'The month', act: () => takeRecord(text, room, 'monthFirst') },
+      ],
+    })
+  }
+  if (!record.ok) return tell('problem', sentence(record.issue))
+  const [first, last] = [record.value[0], record.value[record.value.length - 1]]
+  takeIn(
+    `Take ${number(record.value.length, 'reading', 'readings')} for “${room.name}”?`,
+    `They run from ${first.at.slice(0, 16).replace('T', ' ')} to ${last.at.slice(0, 16).replace('T', ' ')} (UTC) and take ` +
+      `the place of the ${number(room.record.length, 'reading', 'readings')} it has.`,
+    { type: 'room.set', room: { ...room, record: record.value } },
+    `${number(record.value.length, 'reading', 'readings')} for “${room.name}”.`,
+  )
+}
