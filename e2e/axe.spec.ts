@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { writeStudio } from '../src/core/formats/verniceFile'
+import { axeOn } from './axe'
 import { atRest, expect, firstPlan, open, openOverPlan, openPlan, openText, openWaysOn, test, visit } from './studio'
 
 test.use({ timezoneId: 'UTC' })
@@ -15,7 +15,7 @@ async function faults(
   within: string | null = null,
 ): Promise<string[]> {
   await atRest(page)
-  const whole = new AxeBuilder({ page })
+  const whole = axeOn(page)
   // What has been looked at already is not looked at again beside what has opened.
   const axe = within ? whole.include(within) : whole
   const { violations } = await (

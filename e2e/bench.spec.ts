@@ -1,9 +1,9 @@
 import { writeFile } from 'node:fs/promises'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import JSZip from 'jszip'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { jpegParts } from '../src/core/formats/jpegParts'
+import { axeOn } from './axe'
 import {
   contents,
   expect,
@@ -175,7 +175,7 @@ test('axe finds nothing at the bench, and every target is a thumb wide', async (
         )
       expect(small).toEqual([])
       if (size.width !== 820) continue
-      const { violations } = await new AxeBuilder({ page })
+      const { violations } = await axeOn(page)
         .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
         .analyze()
       expect(violations.map(({ id, nodes }) => `${id} ${nodes[0].html}`)).toEqual([])

@@ -1,8 +1,8 @@
-import AxeBuilder from '@axe-core/playwright'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import type { Page } from '@playwright/test'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { writeStudio } from '../src/core/formats/verniceFile'
+import { axeOn } from './axe'
 import {
   atRest,
   cameraJpeg,
@@ -192,7 +192,7 @@ test.describe('by hand', () => {
     const look = async (where: string, within?: string) => {
       await atRest(page)
       small.push(...(await tooSmall(page, where, within)))
-      const { violations } = await new AxeBuilder({ page }).withRules(['target-size']).analyze()
+      const { violations } = await axeOn(page).withRules(['target-size']).analyze()
       small.push(...violations.flatMap(({ nodes }) => nodes.map(({ html }) => `${where}: ${html.slice(0, 120)}`)))
     }
     const fields = async (id: string, titles: readonly string[]) => {

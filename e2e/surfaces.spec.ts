@@ -1,6 +1,6 @@
 import { validateBytes } from 'gltf-validator'
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
+import { axeOn } from './axe'
 import {
   addStep,
   contents,
@@ -125,7 +125,7 @@ test('a part is placed by keyboard on the form, and said where it stands', async
   await handle.press('ArrowLeft')
   await expect(page.getByLabel('At, °').nth(1)).toHaveValue('265')
   await settled(page)
-  const found = await new AxeBuilder({ page }).include('section[aria-label="The piece"]').analyze()
+  const found = await axeOn(page).include('section[aria-label="The piece"]').analyze()
   expect(found.violations).toEqual([])
 })
 

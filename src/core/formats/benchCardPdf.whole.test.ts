@@ -4,7 +4,9 @@ import { demoStudio } from '../demo/demoStudio'
 import { judge } from '../judge/judge'
 import { makeBenchCard } from '../usecases/bench/makeBenchCard'
 import { benchCardPdf } from './benchCardPdf'
-import { cardFonts, pagesOf } from './fixtures/reading'
+import { squareOf } from '../sheets/fixtures/input'
+import { path, text as textItem } from '../sheets/pen'
+import { cardFonts, layoutOf, pagesOf } from './fixtures/reading'
 
 const studio = demoStudio()
 const piece = studio.pieces['reed-jugs']
@@ -44,6 +46,27 @@ describe('the bench card', () => {
     expect(card.openFindings.length).toBeGreaterThan(0)
     const { text } = await textOf(await benchCardPdf(card, cardFonts))
     expect(text).toContain('Still to settle')
+  })
+
+  it('draws the figures of the piece in small, with what is written in them', async () => {
+    const figure = {
+      title: 'Section',
+      words: ['Widest 120 mm.'],
+      widthMm: 60,
+      heightMm: 60,
+      items: [path('cut', squareOf(20, 5)), textItem([30, 30], 'joint of the handle', 3)],
+    }
+    const card = makeBenchCard(piece, studio, [])
+    const [plain, drawn] = await Promise.all(
+      [[], [figure]].map(async (figures) => {
+        const bytes = await benchCardPdf(card, cardFonts, 'a4', null, figures)
+        return { text: (await textOf(bytes)).text, layout: await layoutOf(bytes) }
+      }),
+    )
+    expect(plain.text).not.toContain('joint of the handle')
+    expect(drawn.text).toMatch(/Section.*Widest 120 mm\..*joint of the handle/)
+    const strokes = (layout: string) => layout.split('constructPath').length
+    expect(strokes(drawn.layout)).toBe(strokes(plain.layout) + 1)
   })
 
   it('prints names in other alphabets of Latin and long plans over several A4 pages', async () => {

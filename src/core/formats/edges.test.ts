@@ -5,8 +5,11 @@ import { squareOf } from '../sheets/fixtures/input'
 import { path } from '../sheets/pen'
 import { outlinesOf } from '../vocabulary/motif'
 import { readReflectanceCsv } from './mediaCsv'
+import { sheetSvg } from './sheets/sheetSvg'
 import { tiling } from './sheets/tiles'
-import { readSvgDrawing } from './svgDrawing'
+import { isZip } from './studioZip'
+import { readSvgDrawing, readSvgProfile } from './svgDrawing'
+import { dateOrderOf } from './table'
 import { readVerniceFile } from './verniceFile'
 
 /* Where one reading ends and another begins. */
@@ -52,6 +55,48 @@ describe('line art', () => {
     expect(readSvgDrawing(`<s:svg viewBox="0 0 9 9"><s:rect width="4" height="8"/></s:svg>`, 'x.svg').ok).toBe(false)
   })
 
+  it('a line that comes in from outside a picture begins at its edge', () => {
+    const [line] = svg(
+      '<svg width="50" height="100"><path d="M90 50H20M20 20V80" fill="none" stroke="black"/></svg>',
+    ).shapes.flatMap(outlinesOf)
+    // 30 of 60: from the edge at 50 to 20, as shares of the height.
+    expect(Math.abs(line[0][0] - line[line.length - 1][0])).toBeCloseTo(0.5, 3)
+  })
+
+  it('without a size it is a hundred by a hundred, and a size that is said counts', () => {
+    const half = (size: string) =>
+      drawn(`<svg xmlns="http://www.w3.org/2000/svg"${size}><rect width="50%" height="50%"/></svg>`).aspect
+    expect(half('')).toBeCloseTo(1, 3)
+    expect(half(' height="200"')).toBeCloseTo(0.5, 3)
+    expect(half(' width="300" height="100"')).toBeCloseTo(3, 3)
+  })
+
+  it('a picture in it without a height is not shown', () => {
+    const inner = (box: string) =>
+      svg(`${RECT}<svg viewBox="${box}"><circle cx="80" cy="50" r="9"/></svg>`).shapes.length
+    expect([inner('0 0 100 100'), inner('0 0 100 0'), inner('0 0 0 100')]).toEqual([2, 1, 1])
+  })
+
+  it('what is no shape in a clip path is passed over', () => {
+    const clip = (inner: string) =>
+      svg(
+        `<clipPath id="c">${inner}<rect width="50" height="50"/></clipPath><rect clip-path="url(#c)" width="20" height="40"/>`,
+      ).aspect
+    expect(clip('')).toBeCloseTo(0.5, 3)
+    expect(clip('<title>a window</title><use href="#gone"/>')).toBeCloseTo(0.5, 3)
+  })
+
+  it('a profile of many points keeps sixty of them and its end, to a hundredth of a millimetre', () => {
+    const points = Array.from({ length: 400 }, (_, i) => `${40 + 9 * Math.sin(i / 40)} ${200 - i / 2}`)
+    const read = readSvgProfile(
+      `<svg viewBox="0 0 100 200"><path fill="none" stroke="black" d="M${points.join('L')}"/></svg>`,
+    )
+    if (!read.ok) throw new Error(sentence(read.issue))
+    expect(read.value.length).toBeGreaterThan(10)
+    expect(read.value.length).toBeLessThanOrEqual(61)
+    for (const value of read.value.flat()) expect(Math.abs(value * 100 - Math.round(value * 100))).toBeLessThan(1e-6)
+  })
+
   it('rules of style for what the pointer does count for nothing', () => {
     const styled = (rules: string) => svg(`<style>${rules}</style>${RECT}<circle cx="80" cy="50" r="9"/>`).shapes.length
     expect(styled('circle{fill:none}')).toBe(1)
@@ -65,6 +110,20 @@ describe('a Vernice file', () => {
     const read = readVerniceFile(text)
     return read.ok ? 'read' : sentence(read.issue)
   }
+
+  it.each([
+    ['', 'it is empty'],
+    [' \n ', 'it is empty'],
+    ['{"format": ', 'stops in the middle'],
+    ['{"format": 1,\n"x": oops}', 'line 2, near “oops}”'],
+    ['oops', 'line 1, near “oops”'],
+    ['{"a":\n\n oops, "b": "a text that goes on for a while"}', 'line 3, near “oops, "b": "a text t”'],
+    ['{"format": 1,\n"a text before it": 3,\n\n"x": oops,\n"y": [1, 2, 3, 4]}', 'line 4, near “oops, "y": [1, 2, 3,”'],
+    ['{"a": [1, 2}', 'line 1, near “}”'],
+  ])('that is not JSON is told where: “%s”', (text, words) => {
+    expect(refusal(text)).toContain(words)
+  })
+
   const nested = `${'['.repeat(60)}${']'.repeat(60)}`
 
   it.each([['a'], ['ab'], ['a\\"'], ['\\\\'], ['\\"\\"\\"']])(
@@ -89,6 +148,44 @@ describe('a measured reflectance', () => {
       for (const share of read.value) expect(share).toBeCloseTo(0.5, 9)
     },
   )
+})
+
+describe('a sheet as SVG', () => {
+  it('strokes what has a width, and only fills what has none', () => {
+    const items = [
+      path('cut', squareOf(20, 5)),
+      path('guide', squareOf(20, 40), { widthMm: 0, fill: '#ff0000', rule: 'evenodd' }),
+      path('mark', squareOf(20, 70), { colour: '#0000ff', dash: [2, 1] }),
+    ]
+    const sheet = { title: '', words: [], widthMm: 100, heightMm: 100, items }
+    const paths = sheetSvg(sheet, '', null).match(/<path [^>]*>/g) ?? []
+    const attributes = (part: string) => paths.filter((one) => one.includes(part)).length
+    expect(paths).toHaveLength(3)
+    expect(attributes('stroke="none"')).toBe(1)
+    expect(attributes('fill="#ff0000" fill-rule="evenodd"')).toBe(1)
+    expect(attributes('stroke="#0000ff" stroke-dasharray="2 1"')).toBe(1)
+  })
+})
+
+describe('the kind of a file', () => {
+  it.each([[0], [1], [2], [3]])('is no zip when byte %i is another', (at) => {
+    const head = Uint8Array.of(0x50, 0x4b, 3, 4)
+    expect(isZip(head)).toBe(true)
+    head[at] ^= 1
+    expect(isZip(head)).toBe(false)
+  })
+})
+
+describe('dates of a table', () => {
+  it.each([
+    [['12/05/2026'], null],
+    [['05/12/2026'], null],
+    [['13/05/2026'], 'dayFirst'],
+    [['05/13/2026'], 'monthFirst'],
+    [['5.12.2026'], 'dayFirst'],
+  ])('%j: %s', (dates, order) => {
+    expect(dateOrderOf(dates)).toEqual({ ok: true, value: order })
+  })
 })
 
 describe('pages of a sheet', () => {

@@ -97,14 +97,28 @@ export function readVerniceFile(text: string): Result<PieceFile | StudioFile> {
   return fault ? fail(fault) : ok(parsed.data)
 }
 
-/** Where a text stops being JSON, in words of ours. */
+/** Where a text stops being JSON, in words of ours; browsers tell it by a position, by what stands round it, or by a line. */
 function jsonFault(text: string, error: unknown): string {
   if (!text.trim()) return 'it is empty'
-  const at = /position (\d+)/.exec(error instanceof Error ? error.message : '')
-  if (!at) return 'it stops in the middle'
-  const before = text.slice(0, Number(at[1]))
-  const near = text.slice(Number(at[1]), Number(at[1]) + 20).replace(/\s+/g, ' ')
-  return `line ${before.split('\n').length}${near ? `, near “${near}”` : ', where it ends'}`
+  const told = error instanceof Error ? error.message : ''
+  const at = faultAt(text, told)
+  if (at === null) return /line \d+/.exec(told)?.[0] ?? 'it stops in the middle'
+  const near = text.slice(at, at + 20).replace(/\s+/g, ' ')
+  return `line ${text.slice(0, at).split('\n').length}${near ? `, near “${near}”` : ', where it ends'}`
+}
+
+/** So much stands before and after what is wrong where a browser quotes it. */
+const QUOTED = 10
+
+/** The place at which a text stops being JSON, by what the browser says; null where that is not said. */
+function faultAt(text: string, told: string): number | null {
+  const position = /position (\d+)/.exec(told)
+  if (position) return Number(position[1])
+  const quote = /token '(.)', (\.\.\.)?"([^]*)"(\.\.\.)? is not valid JSON$/u.exec(told)
+  if (!quote) return null
+  const [, token, cutBefore, around, cutAfter] = quote
+  const within = cutBefore ? QUOTED : cutAfter ? around.length - QUOTED : around.indexOf(token)
+  return text.indexOf(around) + within
 }
 
 /** Whether brackets outside strings nest deeper than a limit, without parsing. */
