@@ -3,7 +3,11 @@ import { withSerwist } from '@serwist/turbopack'
 import type { NextConfig } from 'next'
 
 const config: NextConfig = {
-  turbopack: { root: path.resolve(import.meta.dirname) },
+  turbopack: {
+    root: path.resolve(import.meta.dirname),
+    // By its modules and not as one file, so that a page which only aims does not load what draws.
+    resolveAlias: { three: 'three/src/Three.js' },
+  },
   devIndicators: false,
   poweredByHeader: false,
   // The tests check the types of everything before they build.

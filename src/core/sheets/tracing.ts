@@ -7,7 +7,7 @@ import { said, spanWords } from './measures'
 import { notePins } from './notePins'
 import { arrow, boxOfAll, circle, cross, fitted, line, mirrored, path, polyline, text, type Spot } from './pen'
 import type { Sheet, SheetItem } from './sheet'
-import { chosenLines, type SheetInput, type SheetLines } from './sheetInput'
+import { chosenLines, type SheetInput } from './sheetInput'
 
 /** Holes for pouncing are pricked this far apart, mm. Common practice, no source. */
 const POUNCE_MM = 3
