@@ -7,7 +7,7 @@ import { whenWanted } from './whenWanted'
 /* What a studio begins with, and what is loaded only when it is wanted. */
 
 const state = () => useStudio.getState()
-const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
+const zone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
 
 beforeEach(() => {
   beginWith(emptyStudio())
