@@ -11,6 +11,7 @@ import { isZip } from './studioZip'
 import { readSvgDrawing, readSvgProfile } from './svgDrawing'
 import { dateOrderOf } from './table'
 import { readVerniceFile } from './verniceFile'
+import { textIssue } from './wholeness'
 
 /* Where one reading ends and another begins. */
 
@@ -86,6 +87,31 @@ describe('line art', () => {
     expect(clip('<title>a window</title><use href="#gone"/>')).toBeCloseTo(0.5, 3)
   })
 
+  it('a shape that is used for a clip path is refused, and told', () => {
+    const read = readSvgDrawing(
+      '<svg viewBox="0 0 100 100"><defs><rect id="s" width="50" height="50"/></defs>' +
+        '<clipPath id="c"><use href="#s"/></clipPath><rect clip-path="url(#c)" width="90" height="90"/></svg>',
+      'x.svg',
+    )
+    expect(read.ok ? 'read' : sentence(read.issue)).toContain('a clip path that cuts into it')
+  })
+
+  it.each([
+    ['[lang|=en]', ['en', 'en-GB']],
+    ['[lang^=en]', ['en', 'en-GB', 'english']],
+    ['[lang=en]', ['en']],
+    ['[lang~=en]', ['en', 'de en']],
+    ['[lang$=en]', ['en', 'de en']],
+    ['[lang*=en]', ['en', 'en-GB', 'english', 'de en']],
+  ])('a rule for circle%s hides %j', (selector, hidden) => {
+    for (const lang of ['en', 'en-GB', 'english', 'de en', 'fr'])
+      expect([
+        lang,
+        svg(`<style>circle${selector}{fill:none}</style>${RECT}<circle lang="${lang}" cx="80" cy="50" r="9"/>`).shapes
+          .length,
+      ]).toEqual([lang, hidden.includes(lang) ? 1 : 2])
+  })
+
   it('a profile of many points keeps sixty of them and its end, to a hundredth of a millimetre', () => {
     const points = Array.from({ length: 400 }, (_, i) => `${40 + 9 * Math.sin(i / 40)} ${200 - i / 2}`)
     const read = readSvgProfile(
@@ -134,6 +160,28 @@ describe('a Vernice file', () => {
       expect(refusal(`${head}", "more": ${nested}}`)).toContain('24')
     },
   )
+})
+
+describe('a text of a file', () => {
+  it.each([
+    [31, false],
+    [32, true],
+    [126, true],
+    [127, false],
+    [159, false],
+    [160, true],
+    [9, true],
+    [10, true],
+    [13, true],
+    [11, false],
+  ])('may hold character %i: %s', (code, may) => {
+    expect(textIssue(`a${String.fromCharCode(code)}b`, 'piece.name') === null).toBe(may)
+  })
+
+  it.each([['\u00a0'], ['\u200b'], ['\u2800'], ['']])('is no name when nothing of it is seen: “%s”', (name) => {
+    expect(textIssue(name, 'piece.name')).not.toBeNull()
+    expect(textIssue(name, 'piece.notes')).toBeNull()
+  })
 })
 
 describe('a measured reflectance', () => {
