@@ -1,8 +1,8 @@
 // In headless Chromium: from an edit in the built application to the new picture on the form, and the scripts of each view’s first load.
 import { chromium } from '@playwright/test'
 import { spawn } from 'node:child_process'
-import { gzipSync } from 'node:zlib'
 import { chromiumPath } from '../scripts/chromium.mjs'
+import { firstLoad } from '../scripts/firstLoad.mjs'
 
 const PORT = 3229
 const VIEWS = ['/', '/new', '/plan/reed-jugs', '/days', '/bench', '/sheets', '/fired', '/cupboard', '/tiles', '/studio']
@@ -84,25 +84,12 @@ try {
       renderer: 'software (no graphics card)',
     },
   ])
-  console.table(await Promise.all(VIEWS.map((path) => firstLoad(browser, path))))
+  const loads = {}
+  for (const path of VIEWS) loads[path] = await firstLoad(browser, `http://localhost:${PORT}${path}`)
+  console.table(loads)
   await browser.close()
 } finally {
   server.kill()
-}
-
-/** What a view loads in scripts until it is there and quiet, without what workers load. */
-async function firstLoad(browser, path) {
-  const context = await browser.newContext({ serviceWorkers: 'block' })
-  const page = await context.newPage()
-  const scripts = []
-  page.on('response', (response) => {
-    if (response.request().resourceType() === 'script') scripts.push(response.body())
-  })
-  await page.goto(`http://localhost:${PORT}${path}`, { waitUntil: 'networkidle' })
-  const bodies = await Promise.all(scripts)
-  await context.close()
-  const kilobytes = (of) => Math.round(bodies.reduce((sum, body) => sum + of(body).length, 0) / 1000)
-  return { view: path, files: bodies.length, 'compressed, kB': kilobytes(gzipSync), kB: kilobytes((body) => body) }
 }
 
 async function ready() {

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { sentence } from '../base/issue'
 import { CURRENT_VERSION } from '../model/migrations'
 import { squareOf } from '../sheets/fixtures/input'
@@ -148,6 +148,19 @@ describe('a Vernice file', () => {
     ['{"a": [1, 2}', 'line 1, near “}”'],
   ])('that is not JSON is told where: “%s”', (text, words) => {
     expect(refusal(text)).toContain(words)
+  })
+
+  // As other browsers say it; from memory.
+  it.each([
+    ['JSON.parse: expected property name at line 3 column 2 of the JSON data', 'line 3'],
+    ['JSON Parse error: Unexpected EOF', 'it stops in the middle'],
+  ])('is told where by a browser that says “%s”', (message, words) => {
+    const parse = vi.spyOn(JSON, 'parse').mockImplementation(() => {
+      throw new SyntaxError(message)
+    })
+    const told = refusal('{"a": 1, oops}')
+    parse.mockRestore()
+    expect(told).toContain(`(${words})`)
   })
 
   const nested = `${'['.repeat(60)}${']'.repeat(60)}`

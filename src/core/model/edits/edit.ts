@@ -40,4 +40,5 @@ export function checkWith(
   return parsed.success ? null : schemaIssue(parsed.error, value, [prefix])
 }
 
+/** A copy of plain data that is no draft of immer. */
 export const structuredCopy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T

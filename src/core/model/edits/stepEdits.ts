@@ -7,6 +7,7 @@ import { pieceSchema, type Piece } from '../piece'
 import type { Studio } from '../studio'
 import { checkWith, structuredCopy, withPiece, type Edits } from './edit'
 
+/** Edits a step, which is told by its place in the plan. */
 function withStep(
   studio: Studio,
   command: { pieceId: string; stepId: string },
