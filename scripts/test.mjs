@@ -1,4 +1,4 @@
-// npm test: installs what tests need, then lint, types, unit tests, build, and the real interface in Chromium.
+// npm test: installs what tests need, then lint, types, build, unit tests, and the real interface in Chromium.
 import { execFileSync, spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { installChromium } from './chromium.mjs'
@@ -11,10 +11,14 @@ if (!existsSync('node_modules/next')) run('npm', ['install', '--no-audit', '--no
 installChromium()
 run(process.execPath, ['scripts/copyFonts.mjs'])
 node('node_modules/next/dist/bin/next', 'typegen')
-// Neither needs what the other finds.
-await Promise.all([beside('npm', ['run', '--silent', 'lint']), beside('npm', ['run', '--silent', 'typecheck'])])
+// Lint reads files one after another, with one processor: types and the build go on beside it.
+await Promise.all([
+  beside('npm', ['run', '--silent', 'lint']),
+  beside('npm', ['run', '--silent', 'typecheck']).then(() =>
+    beside(process.execPath, ['node_modules/next/dist/bin/next', 'build']),
+  ),
+])
 node('node_modules/vitest/vitest.mjs', 'run')
-node('node_modules/next/dist/bin/next', 'build')
 node('node_modules/@playwright/test/cli.js', 'test')
 
 /** Runs a command beside others; rejects when it fails. */
