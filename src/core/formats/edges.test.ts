@@ -150,6 +150,16 @@ describe('a Vernice file', () => {
     expect(refusal(text)).toContain(words)
   })
 
+  it.each([
+    ['[1, 2]', 'a list'],
+    ['null', 'null'],
+    ['17', '17'],
+    [JSON.stringify('word '.repeat(30)), 'word '.repeat(8).trim()],
+  ])('that is no piece and no studio is told: %s', (text, words) => {
+    expect(refusal(text)).toContain(words)
+    expect(refusal(text).length).toBeLessThan(150)
+  })
+
   // As other browsers say it; from memory.
   it.each([
     ['JSON.parse: expected property name at line 3 column 2 of the JSON data', 'line 3'],

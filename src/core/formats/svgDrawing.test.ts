@@ -85,6 +85,11 @@ describe('line art as a motif', () => {
     ['a single point', `<path ${LINE} d="M5 5z"/>`, /a single point/],
     ['too many lines', `<line ${LINE} x2="5" y2="5"/>`.repeat(4001), /4001 lines, more than 4000; simplify it/],
     [
+      'too many outlines of one shape',
+      `<path d="${'M0 0H9V9Z'.repeat(4001)}"/>`,
+      /4001 lines, more than 4000; simplify it/,
+    ],
+    [
       'lines too fine',
       `<polyline ${LINE} points="${Array.from({ length: 9000 }, (_, i) => `${i / 90},${(i % 2) * 90}`).join(' ')}"/>`,
       /\d{4} points where 60000 in all and 5000 a line/,
@@ -92,6 +97,11 @@ describe('line art as a motif', () => {
   ])('refuses %s with one sentence', (_, inner, words) => {
     const refused = readSvgDrawing(svg(inner), 'bad.svg')
     expect(refused.ok ? 'read' : sentence(refused.issue)).toMatch(words)
+  })
+
+  it('reads as many lines as it may, and as many outlines', () => {
+    expect(read(`<line ${LINE} x2="5" y2="5"/>`.repeat(4000)).drawing.shapes).toHaveLength(4000)
+    expect(outlines(`<path d="${'M0 0H9V9Z'.repeat(4000)}"/>`)).toHaveLength(4000)
   })
 })
 

@@ -63,10 +63,28 @@ describe('a time as people write it', () => {
   it('with the month first it is another day', () =>
     expect(iso('4/3/2026 1:00', 'monthFirst')).toBe('2026-04-03T01:00:00.000Z'))
 
-  it.each(['', 'yesterday', '2026-02-30', '31/04/2026', '2026-03-04 25:00', '3/4/2026 13:00 pm', '2026-03-04 18'])(
-    '“%s” is none',
-    (text) => expect(iso(text)).toBeNull(),
-  )
+  it.each([
+    '',
+    'yesterday',
+    '2026-02-30',
+    '31/04/2026',
+    '2026-13-04',
+    '2026-00-04',
+    '2026-03-00',
+    '2026-03-04 25:00',
+    '2026-03-04 24:00',
+    '2026-03-04 12:60',
+    '2026-03-04 12:30:60',
+    '3/4/2026 13:00 pm',
+    '3/4/2026 0:30 am',
+    '2026-03-04 18',
+    'on 2026-03-04',
+    '2026-03-04x',
+  ])('“%s” is none', (text) => expect(iso(text)).toBeNull())
+
+  it('the last instant of a day is one', () => {
+    expect(iso('2026-03-04 23:59:59')).toBe('2026-03-04T23:59:59.000Z')
+  })
 
   it.each<[string[], string | null]>([
     [['2026-03-04'], 'dayFirst'],
@@ -94,6 +112,11 @@ describe('a record of a room from elsewhere', () => {
     ['°F', 'time,°F,%RH\n3/14/2026 6:30 pm,70.7,48'],
     ['columns that nobody asked for', 'Nr,time,temp_c,dew point,rh\n1,2026-03-14T18:30Z,21.5,10,48 %'],
   ])('with %s', (_, text) => expect(readRoomRecord(text)).toEqual({ ok: true, value: READING }))
+
+  it('a separator that is said further down is a row like others', () => {
+    const read = readRoomRecord('time,temp_c,rh\n2026-03-14 18:30,21.5,48\nsep=;\r\n')
+    expect(read.ok ? 'read' : sentence(read.issue)).toContain('row 3')
+  })
 
   it('dates that could be read two ways are asked about, and read as answered', () => {
     const text = 'time,temp_c,rh\n3/4/2026 18:30,21.5,48'

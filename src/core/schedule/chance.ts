@@ -86,9 +86,7 @@ function foundRight({ job, visits }: PiecePlan, nowMs: number, pace: number): bo
       water.wall - longest.wall > 1e-9
         ? Math.min(1, Math.max(0, (water.wall - leftAt) / (water.wall - longest.wall)))
         : 0
-    water = {
-      wall: water.wall + share * (longest.wall - water.wall),
-      foot: water.foot + share * (longest.foot - water.foot),
-    }
+    // No visit asks what the foot holds.
+    water = { ...longest, wall: water.wall + share * (longest.wall - water.wall) }
   }
 }

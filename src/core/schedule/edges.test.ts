@@ -1,16 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { plainCalendar, type Calendar, type FiringBooking } from '../model/calendar'
+import { BEAM, prune } from './beam'
 import { chancesOf } from './chance'
 import { hoursUntil, onwards } from './dryingClock'
 import { alone, bisque, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { nextBooking } from './nextBooking'
 import { partitions } from './partitions'
 import type { PiecePlan, PlannedVisit } from './plan'
-import { fitsBeside } from './planStudio'
+import { planPiece } from './planPiece'
+import { capacityLeft, fitsBeside, occasionsOf } from './planStudio'
 import { lowerBound, type OrderTask } from './runningOrder'
 import { sessionOrder } from './sessionOrder'
-import { kilnsAfter, localInstant, sessionsBetween } from './sessions'
-import { bottled } from './task'
+import { kilnsAfter, localClock, localInstant, sessionsBetween } from './sessions'
+import { bottled, handsOf } from './task'
 
 /* Where one thing ends and the next begins: what is exactly at a limit, and what only matters when something else is unusual. */
 
@@ -70,6 +72,21 @@ describe('sessions and kilns', () => {
     expect(only.endMs - only.startMs).toBe(HOUR)
     const [extra] = sessionsBetween(calendar, at('2026-03-24', '00:00'), at('2026-03-25', '00:00'))
     expect(extra).toMatchObject({ id: 'extra@2026-03-24', name: 'Extra hours', hands: 1 })
+  })
+
+  it('a clock of twelve hours says which half of the day it is', () => {
+    const evening = at('2026-03-07', '19:05')
+    expect(localClock(evening, 'Europe/Paris')).toBe('19:05')
+    expect(localClock(evening, 'Europe/Paris', '12')).toBe('7:05 PM')
+  })
+
+  it('a kiln takes nobody’s hands, however many pots are in it', () => {
+    expect(handsOf(bisque, 12)).toBe(0)
+    expect(handsOf(free('wipe', 20), 12)).toBe(240)
+  })
+
+  it('nothing is kept of nothing', () => {
+    expect(prune(job('a', []), [], 3)).toEqual([])
   })
 
   it('kilns come in order of time, from this instant on', () => {
@@ -230,6 +247,25 @@ describe('what airs until it looks right', () => {
   })
 })
 
+describe('what airs for a while', () => {
+  /** When it is covered again, hours from now, in each plan of carving in the morning after a session of so many hours. */
+  const covered = (hours: number) => {
+    const lot = job('a', [free('wipe', 0), work('carve', 0.6, 0.4)], { sigma: 0 })
+    const asked = problem([lot], [session('evening', 0, hours), session('morning', 30, 8)])
+    return planPiece(lot, occasionsOf(asked), capacityLeft(asked, []), T0, BEAM, 60)
+      .flatMap(({ visits }) => visits)
+      .flatMap(({ coveredMs, session: { id } }) => (coveredMs === null ? [] : [[id, (coveredMs - T0) / HOUR] as const]))
+  }
+
+  it('is covered while one is there', () => {
+    const long = covered(12)
+    expect(long.length).toBeGreaterThan(0)
+    expect(Math.max(...long.map(([, at]) => at))).toBeGreaterThan(9)
+    for (const hours of [6, 9, 12])
+      for (const [id, at] of covered(hours)) expect(at).toBeLessThanOrEqual(id === 'evening' ? hours : 38)
+  })
+})
+
 describe('the order of a session', () => {
   const at = session('s', 0, 4)
   const colour = (stepId: string, family: string, light: number, each: number, wait = 0) => ({
@@ -267,6 +303,16 @@ describe('the order of a session', () => {
         { jobId: 'urgent', pots: 1, visit: urgent },
       ]),
     ).toEqual(['urgent0 0', 'made0 30', 'made1 90'])
+  })
+
+  it('nothing is begun before its clay is ready, nor before one is there', () => {
+    const ready = (hour: number): PlannedVisit => ({
+      ...visitOf(at, [free('x', 20)]),
+      earliestMs: [at.startMs + hour * 60 * MINUTE],
+    })
+    const begun = (hour: number) => turns([{ jobId: 'a', pots: 1, visit: ready(hour) }])
+    expect(begun(2)).toEqual(['a0 120'])
+    expect(begun(-2)).toEqual(['a0 0'])
   })
 
   it('of more than a hundred and twenty stretches whoever is ready first has the hands', () => {

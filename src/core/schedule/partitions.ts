@@ -43,7 +43,7 @@ export function partitions(job: Job, sessions: readonly Session[]): Sizes[] {
   const seen = new Set<string>()
   return ways.filter((sizes) => {
     const key = sizes.join()
-    if (sizes.length < 2 || sizes.length > MOST_LOTS || seen.has(key)) return false
+    if (sizes.length > MOST_LOTS || seen.has(key)) return false
     seen.add(key)
     return true
   })

@@ -141,3 +141,29 @@ describe('the running order of a session (cases worked out by exhaustion and by 
     )
   })
 })
+
+describe('what the search begins with', () => {
+  const task = (id: string, family: string, more: Partial<OrderTask> = {}): OrderTask => ({
+    id,
+    hands: 10,
+    family,
+    after: [],
+    ...more,
+  })
+  const begin = (tasks: OrderTask[], wash: number) =>
+    runningOrder({ tasks, hands: 1, end: 600, cleanUp: () => wash, soft: [] }, 0)
+  const inTurn = ({ starts }: Order) => [...starts.keys()].sort((a, b) => starts[a] - starts[b])
+
+  it('is one family after another where washing would cost more than waiting', () => {
+    const turns = ['a', 'b', 'a', 'b'].map((family, i) => task(`${family}${i}`, family, { latest: 100 + i }))
+    const order = begin(turns, 12)
+    expect(inTurn(order)).toEqual([0, 2, 1, 3])
+    expect(order.cost).toBe(40 + 12 + 2)
+  })
+
+  it('is whoever must be ready first where nothing is washed', () => {
+    const turns = ['a', 'b', 'a', 'b'].map((family, i) => task(`${family}${i}`, family, { latest: 40 - 10 * i }))
+    const order = begin(turns, 0)
+    expect(inTurn(order)).toEqual([3, 2, 1, 0])
+  })
+})

@@ -50,7 +50,10 @@ export function isInside(pane: Pane, point: Point, slack: number): boolean {
   return true
 }
 
-/** What of a filled outline lies in a pane: Sutherland and Hodgman, “Reentrant Polygon Clipping” (1974). */
+/** Less than this has no inside, px². */
+const NO_AREA = 1e-9
+
+/** What of a filled outline lies in a pane: Sutherland and Hodgman, “Reentrant Polygon Clipping” (1974); nothing where it only touches. */
 export function clipOutline(outline: readonly Point[], pane: Pane): Point[] {
   let kept: Point[] = [...outline]
   for (let i = 0; i < pane.length && kept.length; i++) {
@@ -64,7 +67,7 @@ export function clipOutline(outline: readonly Point[], pane: Pane): Point[] {
     }
     kept = next
   }
-  return kept
+  return Math.abs(turn(kept)) > NO_AREA ? kept : []
 }
 
 const between = (p: Point, q: Point, t: number): Point =>
@@ -85,7 +88,8 @@ export function clipRun(run: Run, pane: Pane): Run[] {
       else if (from < 0) enter = Math.max(enter, from / (from - to))
       else if (to < 0) leave = Math.min(leave, from / (from - to))
     }
-    if (enter > leave) continue
+    // What only touches a side is nothing to see; a dot within is.
+    if (enter >= leave) continue
     const [first, last] = [between(p, q, enter), between(p, q, leave)]
     const open = runs.at(-1)
     const end = open?.at(-1)

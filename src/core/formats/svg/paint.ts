@@ -11,7 +11,7 @@ const toRgb = registerMode(modeRgb)
 /** What a shape does to a sheet of paper: marks it, takes marks away (white), or nothing. */
 export type Tone = 'ink' | 'paper' | null
 
-/** A colour darker than this in any channel over white marks the sheet, 0–255. */
+/** A colour darker than this in any channel over white marks the sheet, and over black it must be lighter to take marks away, 0–255. */
 const INK_BELOW = 230
 
 /** Under this opacity there is nothing to see. */
@@ -48,7 +48,8 @@ function colourTone(value: string, opacity: number, style: Style): Tone {
   const seen = opacity * (rgb?.alpha ?? 1)
   if (seen < SEEN_FROM || !rgb) return null
   const darkest = Math.min(rgb.r, rgb.g, rgb.b)
-  return 255 * (1 - seen * (1 - darkest)) < INK_BELOW ? 'ink' : 'paper'
+  if (255 * (1 - seen * (1 - darkest)) < INK_BELOW) return 'ink'
+  return 255 * seen * darkest < INK_BELOW ? null : 'paper'
 }
 
 const plainColour = (value: string | undefined) => (value && !/^currentcolor$/i.test(value) ? value : 'black')

@@ -113,6 +113,7 @@ class Reader {
     height ||= own?.[1] ?? 0
     if (width && height) this.tolerance = Math.hypot(width, height) / 3000
     const style = this.sheet.styleOf(this.root, {})
+    const size: Point = [width || 100, height || 100]
     if (style.display !== 'none')
       this.viewport(
         this.root,
@@ -120,12 +121,12 @@ class Reader {
           matrix: IDENTITY,
           style,
           opacity: opacityOf(style.opacity),
-          viewport: [width || 100, height || 100],
+          viewport: size,
           pane: null,
           fences: [],
           depth: 0,
         },
-        [width || 100, height || 100],
+        size,
         Boolean(width && height),
       )
     return { width, height, shapes: this.shapes }
