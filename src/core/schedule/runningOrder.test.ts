@@ -161,6 +161,11 @@ describe('what the search begins with', () => {
     expect(order.cost).toBe(40 + 12 + 2)
   })
 
+  it('is what cannot wait, though it takes a wash more', () => {
+    const turns = [task('a0', 'a', { latest: 5 }), task('b1', 'b', { latest: 25 }), task('a2', 'a')]
+    expect(inTurn(begin(turns, 12))).toEqual([0, 1, 2])
+  })
+
   it('is whoever must be ready first where nothing is washed', () => {
     const turns = ['a', 'b', 'a', 'b'].map((family, i) => task(`${family}${i}`, family, { latest: 40 - 10 * i }))
     const order = begin(turns, 0)
