@@ -1,8 +1,9 @@
 import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
-import type { Step, StepContent } from '../plan/step'
+import { isCut, type Step, type StepContent } from '../plan/step'
 import { bring } from '../plan/build'
+import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
@@ -70,15 +71,23 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   const from = plan.steps.indexOf(step)
   const others = plan.steps.filter((other) => other !== step)
   const times = timeline(others)
-  const positions = times.flatMap((time, at) => (time.stage === stage ? [at] : []))
+  /** The stage where the step works: outside is bisque until the outside is glazed. */
+  const stageAt = (at: number): Stage =>
+    localStage(plan.grid.surface, [...others.slice(0, at), step, ...others.slice(at)], at, times[at].stage)
+  /** What fills lines comes after them. */
+  const cut = step.act === 'fill' ? others.slice(0, from).findLastIndex((s) => isCut(s) || s.act === 'impress') : -1
+  const positions = times.flatMap((_, at) => (at > cut && stageAt(at) === stage ? [at] : []))
   if (positions.length) {
     const later = positions.filter((at) => at >= from)
-    const to = later.length ? later[0] : positions[positions.length - 1]
+    let to = later.length ? later[0] : positions[positions.length - 1]
+    // The dust of the fire is wiped off first.
+    while (others[to]?.act === 'wipeDust' && positions.includes(to + 1)) to++
     return moveStep(plan, label, step.id, to)
   }
   if (!isDrying(stage)) return null
   const passes = times.findIndex((time) => stageIndex(time.stage) > stageIndex(stage))
   const at = passes < 0 ? others.length : passes - 1
+  if (at <= cut) return null
   const dry = addStep(plan, label, at, bring(stage))
   return together(label, [moveStep(plan, label, step.id, at), dry])
 }

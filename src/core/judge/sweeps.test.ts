@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import type { Ways } from '../model/studio'
+import { applyCommand, type Command } from '../model/command'
+import type { Studio, Ways } from '../model/studio'
 import type { Piece } from '../model/piece'
 import * as build from '../plan/build'
 import type { StepContent } from '../plan/step'
 import { CONES } from '../firing/cones'
+import { wholeOf } from '../vocabulary/place'
 import { HELD } from '../vocabulary/spray'
 import {
   bisque,
@@ -25,6 +27,7 @@ import {
   planned,
   sponge,
   sprayedOn,
+  studio,
   throughWax,
   wipe,
   withPart,
@@ -37,11 +40,21 @@ type Plan = readonly [of: string | number, steps: StepContent[], piece?: Partial
 function told(rule: string, plans: readonly Plan[]): string {
   return plans
     .map(([of, steps, piece, ways]) => {
-      const found = findingsOf(planned(steps, piece), ways).filter(({ ruleId }) => ruleId === rule)
-      const words = found.map(
-        ({ severity, sentence, mends }) =>
-          `${severity}: ${sentence}${mends.map(({ label }) => ` [${label}]`).join('')}`,
-      )
+      const plan = planned(steps, piece)
+      const spoken = (of: Piece) => findingsOf(of, ways).filter(({ ruleId }) => ruleId === rule)
+      const after = (command: Command, stepId: string | null): string => {
+        const done = applyCommand({ ...studio, pieces: { [plan.id]: plan }, order: [plan.id] } as Studio, command)
+        return !done.ok
+          ? 'cannot be done'
+          : spoken(done.value.pieces[plan.id]).some((f) => f.stepId === stepId)
+            ? 'still spoken of'
+            : 'silent'
+      }
+      const words = spoken(plan).map(({ severity, stepId, sentence, mends }) => {
+        const at = plan.steps.findIndex(({ id }) => id === stepId)
+        const offered = mends.map(({ label, command }) => ` [${label}: ${after(command, stepId)}]`).join('')
+        return `${severity}${at < 0 ? '' : ` at step ${at + 1}`}: ${sentence}${offered}`
+      })
       return `${of}: ${words.join(' + ') || 'silent'}`
     })
     .join('\n')
@@ -55,6 +68,11 @@ const carved = (over: object = {}, motif: object = {}, before: StepContent[] = [
   dry,
   ...finish,
 ]
+/** A handle with a spout on the same side. */
+const spoutBefore = (upMm: number): Partial<Piece> => {
+  const { form } = handleAndSpout(90, 90)
+  return { form: { ...form!, parts: form!.parts.map((part) => (part.kind === 'spout' ? { ...part, upMm } : part)) } }
+}
 const upTo = (from: number, to: number, by: number) =>
   Array.from({ length: Math.floor((to - from) / by + 1e-9) + 1 }, (_, i) => Number((from + i * by).toFixed(3)))
 
@@ -153,6 +171,111 @@ const SWEEPS: readonly (readonly [rule: string, what: string, plans: () => reado
       ]),
   ],
   [
+    'glaze-not-for-food',
+    'which of two glazes is inside',
+    () =>
+      (
+        [
+          ['amber', 'clear-gloss'],
+          ['clear-gloss', 'amber'],
+        ] as const
+      ).map(([within, without]) => [
+        within,
+        [dry, bisque, wipe, glaze(outside(), 'dip', without), glaze(inside, 'pour', within), foot, glost()],
+      ]),
+  ],
+  [
+    'beads-on-wax',
+    'what goes over the wax',
+    () => {
+      const over: readonly (readonly [string, StepContent[]])[] = [
+        ['glaze', [glaze(outside(), 'brush', 'amber', { coats: 2 })]],
+        ['colour', [coat('marsh-black', 3)]],
+        ['colour elsewhere', [build.coat('marsh-black', inside, 3)]],
+        ['colour, after a firing', [build.fire('decoration', '04'), coat('marsh-black', 3)]],
+        ['colour, lifted', [coat('marsh-black', 3), build.swab(outside())]],
+        [
+          'colour, lifted after a firing',
+          [coat('marsh-black', 3), build.fire('decoration', '04'), build.swab(outside())],
+        ],
+      ]
+      return over.map(([what, steps]) => [
+        what,
+        [dry, bisque, wipe, build.wax(outside(20, 40)), ...steps, glaze(inside, 'pour'), foot, glost()],
+      ])
+    },
+  ],
+  [
+    'repeats-overlap',
+    'one motif, or one that runs round',
+    () =>
+      (
+        [
+          ['bird', 1],
+          ['bird', 2],
+          ['bird', 3],
+          ['rings', 30],
+          ['dots', 30],
+          ['knot', 30],
+        ] as const
+      ).map(([kind, repeats]) => [`${repeats} × ${kind}`, carved({}, { kind, repeats, heightMm: 90, upMm: 50 })]),
+  ],
+  [
+    'parts-in-one-place',
+    'how high a spout stands before the joints of a handle',
+    () => upTo(20, 90, 5).map((upMm) => [upMm, [dry, ...finish], spoutBefore(upMm)]),
+  ],
+  [
+    'parts-in-one-place',
+    'degrees across the seam at the back',
+    () =>
+      (
+        [
+          [355, 5],
+          [5, 355],
+          [340, 20],
+          [300, 20],
+        ] as const
+      ).map(([handle, spout]) => [`${handle} and ${spout}`, [dry, ...finish], handleAndSpout(handle, spout)]),
+  ],
+  [
+    'texture-reads-as-one',
+    'what is laid on a texture',
+    () => {
+      const texture = build.impress('cloth', outside(), 0.8)
+      return [
+        ['one colour', [texture, dry, bisque, wipe, coat('shell-white', 3), ...finish.slice(2)]],
+        ['glaze alone', [texture, dry, ...finish]],
+        ['a colour before it is pressed', [leather, coat('shell-white', 3), texture, dry, ...finish]],
+        [
+          'a dark colour wiped back',
+          [texture, dry, bisque, wipe, coat('marsh-black', 2), build.wipe(outside()), ...finish.slice(2)],
+        ],
+        [
+          'two colours',
+          [texture, dry, bisque, wipe, coat('marsh-black', 2), coat('shell-white', 2), ...finish.slice(2)],
+        ],
+      ]
+    },
+  ],
+  [
+    'tape-pulled-wet',
+    'what stands between colour and peeling',
+    () => {
+      const tape: StepContent = build.mask(outside(20, 40))
+      const wet = coat('marsh-black', 3, { waits: false })
+      const between: readonly (readonly [string, StepContent[]])[] = [
+        ['nothing', []],
+        ['a division', [divide]],
+        ['drying', [dry]],
+        ['a dry coat elsewhere', [build.coat('tide-blue', inside, 2)]],
+        ['wiping it off', [build.wipe(outside())]],
+        ['wiping elsewhere', [build.wipe(inside)]],
+      ]
+      return between.map(([what, steps]) => [what, [leather, tape, wet, ...steps, build.peel(), dry, ...finish]])
+    },
+  ],
+  [
     'overspray',
     'how the gun is held',
     () =>
@@ -181,8 +304,18 @@ describe('where a rule begins to speak', () => {
   it.each(SWEEPS)('%s, by %s', (rule, _, plans) => {
     const lines = told(rule, plans())
     // A sweep over which a rule never speaks, or never ends, shows nothing.
-    expect(lines).toMatch(/: (note|risk|ruin): /)
+    expect(lines).toMatch(/: (note|risk|ruin)( at step \d+)?: /)
     expect(lines).toMatchSnapshot()
+  })
+
+  it('raw-materials-on-food of what lies where food is, and nowhere else', () => {
+    const parts = (['inside', 'floor', 'rim', 'outside', 'base'] as const).filter((part) =>
+      findingsOf(planned([leather, build.coat('marsh-black', wholeOf(part), 1), dry, ...finish]), {}, [
+        'marsh-black',
+        'containsManganese',
+      ]).some(({ ruleId }) => ruleId === 'raw-materials-on-food'),
+    )
+    expect(parts).toEqual(['inside', 'floor', 'rim'])
   })
 
   it('carved-too-deep never speaks of lines through wax on glaze, which are no groove', () => {

@@ -6,7 +6,7 @@ import type { Medium } from '../../vocabulary/material'
 import { mediaOfStep } from '../../plan/step'
 import * as build from '../../plan/build'
 import type { Mend, Sighting } from '../finding'
-import { addStep, changeStep } from '../mends'
+import { addStep, changeStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
@@ -37,14 +37,22 @@ export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | n
   return fits.length ? fits.reduce((best, cone) => (distance(cone) < distance(best) ? cone : best)) : null
 }
 
-/** Media of the same kind that stand this cone, nearest in colour first. */
-function replacements(plan: JudgedPlan, { medium, stepId }: Used, cone: Cone): Mend[] {
+/** Of the media of the same kind that stand this cone the nearest in colour, wherever the firing heats the other. */
+function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, cone: Cone): Mend[] {
+  const laid = plan.steps.slice(0, fireIndex).filter((step) => 'mediumId' in step && step.mediumId === medium.id)
+  if (!laid.length) return []
   return plan.media
     .filter((m) => m.kind === medium.kind && m.id !== medium.id && conesOutside(cone, m.range) === 0)
     .map((m) => ({ m, difference: ciede2000(masstone(m), masstone(medium)) }))
     .sort((a, b) => a.difference - b.difference)
     .slice(0, 1)
-    .map(({ m }) => changeStep(plan, `Use ${m.name} instead`, stepId, { mediumId: m.id }))
+    .map(({ m }) => {
+      const label = `Use ${m.name} instead`
+      return together(
+        label,
+        laid.map(({ id }) => changeStep(plan, label, id, { mediumId: m.id })),
+      )
+    })
 }
 
 export const fireRules: readonly Rule[] = [
@@ -81,7 +89,7 @@ export const fireRules: readonly Rule[] = [
                 : 'Underfired glaze stays dull, rough and porous.',
               mends: [
                 ...(cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : []),
-                ...replacements(plan, used, fire.cone),
+                ...replacements(plan, used, index, fire.cone),
               ],
             },
           ]
