@@ -2,11 +2,12 @@ import { describe, expect, it, vi } from 'vitest'
 import { sentence } from '../base/issue'
 import { CURRENT_VERSION } from '../model/migrations'
 import { squareOf } from '../sheets/fixtures/input'
-import { path } from '../sheets/pen'
+import { path, text } from '../sheets/pen'
 import { outlinesOf } from '../vocabulary/motif'
 import { readReflectanceCsv } from './mediaCsv'
 import { sheetSvg } from './sheets/sheetSvg'
 import { tiling } from './sheets/tiles'
+import { sketchDrawing } from './sketch/sketchDrawing'
 import { isZip } from './studioZip'
 import { readSvgDrawing, readSvgProfile } from './svgDrawing'
 import { dateOrderOf } from './table'
@@ -235,6 +236,48 @@ describe('a sheet as SVG', () => {
     expect(attributes('stroke="none"')).toBe(1)
     expect(attributes('fill="#ff0000" fill-rule="evenodd"')).toBe(1)
     expect(attributes('stroke="#0000ff" stroke-dasharray="2 1"')).toBe(1)
+  })
+})
+
+describe('a sheet with words', () => {
+  it('has them once, among what guides', () => {
+    const sheet = { title: '', words: [], widthMm: 100, heightMm: 100, items: [text([5, 5], 'foot', 4)] }
+    const svg = sheetSvg(sheet, '', null)
+    expect(svg.split('>foot<')).toHaveLength(2)
+    expect(/<g id="guide".*?<\/g>/.exec(svg)?.[0]).toContain('>foot<')
+  })
+})
+
+describe('a sketch as line art', () => {
+  const sketch = (...lines: (readonly (readonly [number, number])[])[]) =>
+    sketchDrawing(
+      { lines: lines.map((points) => ({ points: [...points], widthMm: 0.8, closed: false })), faint: 0, loose: [] },
+      'x',
+    )
+
+  it('stands at nought from its left and its foot, as shares of its height', () => {
+    const made = sketch(
+      [
+        [30, 50],
+        [50, 90],
+      ],
+      [
+        [40, 50],
+        [60, 70],
+      ],
+    )
+    if (!made.ok) throw new Error(sentence(made.issue))
+    expect(made.value).toMatchObject({ heightMm: 40, drawing: { aspect: 0.75 } })
+    expect(made.value.drawing.shapes.flatMap(outlinesOf)).toEqual([
+      [
+        [0, 0],
+        [0.5, 1],
+      ],
+      [
+        [0.25, 0],
+        [0.75, 0.5],
+      ],
+    ])
   })
 })
 

@@ -31,6 +31,22 @@ describe('what is printed stands where it stood', () => {
     ).toMatchSnapshot()
   })
 
+  it('figures of a card in rows, and what closes it when its page is full', async () => {
+    const figure = (title: string, widthMm: number, heightMm: number) => ({
+      title,
+      words: ['Widest 120 mm.'],
+      widthMm,
+      heightMm,
+      items: [path('cut', squareOf(10, 2)), text([5, 5], 'here', 3)],
+    })
+    const card = makeBenchCard({ ...piece, steps: piece.steps.slice(0, 1) }, studio, [])
+    const figures = [figure('Section', 60, 40), figure('Front', 90, 30), figure('Back', 90, 50)]
+    const settle = Array.from({ length: 14 }, (_, i) => `${i + 1}: ${long}`)
+    expect(
+      await layoutOf(await benchCardPdf({ ...card, openFindings: settle }, cardFonts, 'a4', null, figures)),
+    ).toMatchSnapshot()
+  })
+
   it('kiln tickets', async () => {
     const ticket = (title: string, open: readonly string[]) => ({
       title,

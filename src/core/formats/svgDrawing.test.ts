@@ -82,6 +82,7 @@ describe('line art as a motif', () => {
 
   it.each<[string, string, RegExp]>([
     ['nothing drawn', '<g></g>', /no lines and no shapes/],
+    ['outlines without an inside', '<path d="M0 0L5 5L9 9L12 12z"/>', /too thin to be seen/],
     ['a single point', `<path ${LINE} d="M5 5z"/>`, /a single point/],
     ['too many lines', `<line ${LINE} x2="5" y2="5"/>`.repeat(4001), /4001 lines, more than 4000; simplify it/],
     [

@@ -225,6 +225,7 @@ describe('how it is drawn', () => {
     ['mostly white', '<stop stop-color="white"/><stop stop-color="#ffffee"/><stop stop-color="black"/>'],
     ['mostly clear', '<stop stop-opacity="0"/><stop stop-opacity="1%"/><stop stop-color="black"/>'],
     ['by its style', '<stop style="stop-color: white"/>'],
+    ['with a name', '<title>t</title><desc>d</desc><stop stop-color="white"/>'],
     ['without stops', ''],
   ])('a gradient %s', (_, stops) => expect(gradient(stops)).toMatchSnapshot())
 

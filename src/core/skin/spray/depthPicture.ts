@@ -5,6 +5,9 @@ export interface SeenNodes {
   readonly near: Float32Array
 }
 
+/** Farther than anything in a picture, thirds of a pixel. */
+const FAR = 1_000_000
+
 /**
  * What is seen from one direction, as a square picture: at each pixel how near the nearest triangle is, and whether that triangle
  * is one that is aimed at.
@@ -25,14 +28,21 @@ export class DepthPicture {
   /** Draws a triangle between three nodes. */
   triangle({ x, y, near }: SeenNodes, a: number, b: number, c: number, aimed: number): void {
     const { side } = this
-    const [ax, ay, abx, aby, acx, acy] = [x[a], y[a], x[b] - x[a], y[b] - y[a], x[c] - x[a], y[c] - y[a]]
+    const ax = x[a]
+    const ay = y[a]
+    const abx = x[b] - ax
+    const aby = y[b] - ay
+    const acx = x[c] - ax
+    const acy = y[c] - ay
     const twice = abx * acy - acx * aby
     if (Math.abs(twice) < 1e-9) return
     const left = Math.max(0, Math.ceil(Math.min(ax, x[b], x[c])))
     const right = Math.min(side - 1, Math.floor(Math.max(ax, x[b], x[c])))
     const low = Math.max(0, Math.ceil(Math.min(ay, y[b], y[c])))
     const high = Math.min(side - 1, Math.floor(Math.max(ay, y[b], y[c])))
-    const [nearB, nearC] = [near[b] - near[a], near[c] - near[a]]
+    const nearA = near[a]
+    const nearB = near[b] - nearA
+    const nearC = near[c] - nearA
     for (let py = low; py <= high; py++) {
       const dy = py - ay
       for (let px = left; px <= right; px++) {
@@ -40,7 +50,7 @@ export class DepthPicture {
         const v = (dx * acy - acx * dy) / twice
         const w = (abx * dy - dx * aby) / twice
         if (v < -1e-6 || w < -1e-6 || v + w > 1 + 1e-6) continue
-        const depth = near[a] + v * nearB + w * nearC
+        const depth = nearA + v * nearB + w * nearC
         const i = py * side + px
         if (depth <= this.near[i]) continue
         this.near[i] = depth
@@ -58,20 +68,24 @@ export class DepthPicture {
   /** How far each pixel is from one that is aimed at, mm: by two passes of chamfer weights 3 and 4 (Borgefors 1986, from memory). */
   farFromAim(): Float32Array {
     const { side, aimed, pitchMm } = this
-    const far = Float32Array.from(aimed, (on) => (on ? 0 : 1e6))
-    const lower = (i: number, x: number, step: number) => {
-      let least = far[i]
-      const row = i - step * side
-      if (row >= 0 && row < far.length) {
-        least = Math.min(least, far[row] + 3)
-        if (x > 0) least = Math.min(least, far[row - 1] + 4)
-        if (x < side - 1) least = Math.min(least, far[row + 1] + 4)
+    // A margin that is far from everything spares the question whether a neighbour is there.
+    const wide = side + 2
+    const far = new Int32Array(wide * wide).fill(FAR)
+    for (let y = 0; y < side; y++)
+      for (let x = 0; x < side; x++) if (aimed[y * side + x]) far[(y + 1) * wide + x + 1] = 0
+    for (let y = 1; y <= side; y++)
+      for (let i = y * wide + 1; i <= y * wide + side; i++) {
+        const above = i - wide
+        far[i] = Math.min(far[i], far[i - 1] + 3, far[above] + 3, far[above - 1] + 4, far[above + 1] + 4)
       }
-      if (step > 0 ? x > 0 : x < side - 1) least = Math.min(least, far[i - step] + 3)
-      far[i] = least
-    }
-    for (let i = 0; i < far.length; i++) lower(i, i % side, 1)
-    for (let i = far.length - 1; i >= 0; i--) lower(i, i % side, -1)
-    return far.map((thirds) => (thirds / 3) * pitchMm)
+    for (let y = side; y >= 1; y--)
+      for (let i = y * wide + side; i > y * wide; i--) {
+        const below = i + wide
+        far[i] = Math.min(far[i], far[i + 1] + 3, far[below] + 3, far[below - 1] + 4, far[below + 1] + 4)
+      }
+    const out = new Float32Array(side * side)
+    for (let y = 0; y < side; y++)
+      for (let x = 0; x < side; x++) out[y * side + x] = (far[(y + 1) * wide + x + 1] / 3) * pitchMm
+    return out
   }
 }
