@@ -12,7 +12,7 @@ import { exportCard, startBigPicture } from './exports'
 import { openFile, saveLoadTable } from './files'
 import { answering, catching, type HandedOver } from './fixtures/browser'
 import { printLabels, printPacking, printPotCards, printTickets } from './handOn'
-import { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto, readPhoto } from './photos'
+import { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto, readPhoto, usePhotoChanges } from './photos'
 import { saveCopy } from './saveCopy'
 import { saveSheetsPdf, saveSheetSvg } from './sheets'
 import { answerQuestion, beginWith, useStudio } from './studioStore'
@@ -218,6 +218,32 @@ describe('a PDF', () => {
         return [intro.split(' ').slice(0, 2), groups[0].heading, groups[0].lines[0][0].startsWith(`${piece.count} × `)]
       },
       wanted: [['1', 'box'], 'Box 1', true],
+      failed: '“packing list” could not be made (it is full); reload the page and try again.',
+    },
+    {
+      what: 'the packing list of more than a box holds',
+      worker: 'card',
+      method: 'list',
+      make: () =>
+        printPacking(
+          [
+            { ...piece, count: 40 },
+            { ...piece, id: 'b', name: 'Others', count: 3 },
+          ],
+          'a4',
+        ),
+      name: 'packing-list.pdf',
+      given: ([list]) => {
+        const { intro, groups } = list as { intro: string; groups: { heading: string; lines: string[][] }[] }
+        const pots = groups.map(({ lines }) => lines.reduce((sum, [words]) => sum + parseInt(words, 10), 0))
+        return [
+          intro.startsWith(`${groups.length} boxes`),
+          groups.map(({ heading }) => heading).every((heading, i) => heading === `Box ${i + 1}`),
+          groups.length > 1 && pots.every((count) => count > 0),
+          pots.reduce((a, b) => a + b, 0),
+        ]
+      },
+      wanted: [true, true, true, 43],
       failed: '“packing list” could not be made (it is full); reload the page and try again.',
     },
     {
@@ -428,6 +454,14 @@ describe('photographs', () => {
   it('of a piece that is gone are not recorded', async () => {
     noting('photo', 'keep', fine(kept))
     expect(await addPhoto(file, { ...of, pieceId: 'gone' })).toBe(false)
+  })
+
+  it('are counted as they come and go', async () => {
+    noting('photo', 'keep', fine(kept))
+    const before = usePhotoChanges.getState().changes
+    expect(before).toEqual(expect.any(Number))
+    await addPhoto(file, of)
+    expect(usePhotoChanges.getState().changes).toBe(before + 1)
   })
 
   it('warn when the room that the browser grants becomes short', async () => {

@@ -267,6 +267,29 @@ describe('the log', () => {
     expect((await ledgerOf(log, 'a')).studio).toEqual(demoStudio())
   })
 
+  it('a database of version 2 keeps its log, and has room for photographs', async () => {
+    await new Promise<void>((resolve, reject) => {
+      const request = indexedDB.open(DATABASE_NAME, 2)
+      request.onupgradeneeded = () => {
+        for (const name of ['records', 'originals']) request.result.createObjectStore(name, { keyPath: 'key' })
+        for (const name of ['thumbnails', 'written']) request.result.createObjectStore(name)
+        request.result.createObjectStore('setAside', { autoIncrement: true })
+        const log = request.result.createObjectStore('log', { keyPath: 'seq', autoIncrement: true })
+        log.createIndex('id', 'id', { unique: true })
+        log.add({ id: 'kept' })
+      }
+      request.onsuccess = () => {
+        request.result.close()
+        resolve()
+      }
+      request.onerror = () => reject(request.error)
+    })
+    const database = await openDatabase()
+    expect([...database.objectStoreNames]).toEqual(expect.arrayContaining(['photoSmall', 'photoWhole', 'thumbnails']))
+    expect((await database.getAll('log')).map(({ id }) => id)).toEqual(['kept'])
+    database.close()
+  })
+
   it('gives the database up at once when a newer Vernice wants it', async () => {
     let old = 0
     await StudioLog.open({ news: () => undefined, old: () => old++, failure: () => undefined })
