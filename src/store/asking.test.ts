@@ -380,6 +380,16 @@ describe('drying', () => {
   })
 })
 
+describe('what is asked of nothing', () => {
+  it('is not asked', async () => {
+    const asked: string[] = []
+    answering({ card: { goesWrong: () => asked.push('it') } })
+    const { result } = renderHook(() => useGoesWrong(null, afresh().studio))
+    await act(() => new Promise((done) => setTimeout(done, 20)))
+    expect([asked, result.current.value, result.current.busy]).toEqual([[], null, false])
+  })
+})
+
 describe('planning the days', () => {
   const schedule = (madeAt: string): Schedule => ({ ...demo.schedule, madeAt })
   const early = schedule('2026-03-02T10:00:00Z')
@@ -526,6 +536,15 @@ describe('what was seen of a piece', () => {
     ])
     expect(state().undoes).toBe('enter a weight')
     expect(state().notice?.text).toContain('from 1 sighting.')
+  })
+
+  it('of some pots is noted of them, and not of the set', async () => {
+    answering({ days: { calibrate: () => ({ factor, readings: 1 }) } })
+    const set = Object.values(demo.pieces).find(({ count, making }) => count > 2 && making.madeAt) as Piece
+    await noteAndCalibrate([{ piece: set, pots: [2], entry }])
+    const { making, apart } = state().studio.pieces[set.id]
+    expect(making).toEqual(set.making)
+    expect(apart.find(({ pots }) => pots.includes(2))?.pots).toEqual([2])
   })
 
   it('is noted all the same when the room cannot be fitted', async () => {

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi, afterEach } from 'vitest'
 import { demoStudio } from '@/core/demo/demoStudio'
 import type { Piece } from '@/core/model/piece'
 import { entriesOf } from '@/core/model/run'
+import { outcomeRows, recordRows } from '@/core/usecases/fired/recordTable'
 import type { KilnTicket } from '@/core/usecases/handOn/kilnTicket'
 import { startAgain } from '@/workers/clients'
 import { exportLabels, findRecipes, fitTiles, propose } from './colours'
@@ -464,6 +465,27 @@ describe('photographs', () => {
     expect(usePhotoChanges.getState().changes).toBe(before + 1)
   })
 
+  it('of the front stand on its card, else the latest, else how it comes out', async () => {
+    const shot = async (side: 'front' | 'back', content: string) => {
+      noting('photo', 'keep', fine({ ...kept, whole: new Blob([content]) }))
+      await addPhoto(file, { ...of, side })
+      startAgain()
+    }
+    const onCard = async () => {
+      const calls = noting('card', 'potCards')
+      await printPotCards([{ piece: state().studio.pieces[piece.id], pot: 1 }], state().studio, 'postcard')
+      startAgain()
+      const [{ picture }] = calls[0][0] as { picture: Uint8Array }[]
+      return new TextDecoder().decode(picture)
+    }
+    expect(await onCard()).toBe('png')
+    await shot('back', 'from behind')
+    expect(await onCard()).toBe('from behind')
+    await shot('front', 'from before')
+    await shot('back', 'from behind again')
+    expect(await onCard()).toBe('from before')
+  })
+
   it('warn when the room that the browser grants becomes short', async () => {
     noting('photo', 'keep', fine(kept))
     vi.stubGlobal('navigator', { storage: { estimate: async () => ({ usage: 85, quota: 100 }) } })
@@ -495,8 +517,16 @@ describe('zips', () => {
     await saveStudioZip(demo)
     expect(written.slice(0, 3)).toEqual(['begin', expect.stringContaining('.json'), 'materials.csv'])
     expect(handed[0].name).toBe('tidewater-shed.zip')
+    expect(written.includes('fired.csv')).toBe(outcomeRows(demo).length > 0)
+    expect(written.includes('record.csv')).toBe(recordRows(demo).length > 0)
     const ids = new Set(photographed.map(({ photoId }) => photoId))
     expect(notice().startsWith(ids.size ? `${ids.size} photograph` : '')).toBe(true)
+  })
+
+  it('of a studio in which nothing has happened have no tables of it', async () => {
+    const written = zipOf()
+    await saveStudioZip({ ...demo, pieces: {}, order: [] })
+    expect(written.filter((name) => name.endsWith('.csv'))).toEqual(['materials.csv'])
   })
 
   it('of a piece have its own photographs', async () => {

@@ -11,7 +11,7 @@ import { answering } from './fixtures/browser'
 const database = await openDatabase()
 vi.resetModules()
 vi.doMock('./keeping', () => ({ database: () => database }))
-const { addPhoto, keptPhotos, photoBlob } = await import('./photos')
+const { addPhoto, deletePhotos, keptPhotos, photoBlob } = await import('./photos')
 const { beginWith, useStudio } = await import('./studioStore')
 const { startAgain } = await import('@/workers/clients')
 
@@ -51,7 +51,11 @@ describe('a photograph', () => {
     expect(photos()).toHaveLength(before + 1)
     const { photoId } = photos().at(-1)!
     expect(await keptPhotos()).toContain(photoId)
-    expect(await photoBlob(photoId, 'small')).not.toBeNull()
+    expect(await (await photoBlob(photoId, 'small'))?.text()).toBe('s')
+    expect(await (await photoBlob(photoId, 'whole'))?.text()).toBe('whole')
+    await deletePhotos([photoId])
+    expect([await photoBlob(photoId, 'small'), await photoBlob(photoId, 'whole')]).toEqual([null, null])
+    expect(await keptPhotos()).not.toContain(photoId)
   })
 
   it.each([

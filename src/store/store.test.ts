@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { CURRENT_VERSION } from '@/core/model/migrations'
 import { demoStudio } from '@/core/demo/demoStudio'
 import { emptyStudio } from '@/core/demo/emptyStudio'
@@ -305,9 +305,17 @@ describe('the log', () => {
   it('keeps the newest small pictures, up to a number', async () => {
     const database = await openDatabase()
     const picture = { of: 'x', width: 1, height: 1, pixels: new Uint8ClampedArray(4) }
-    for (let i = 0; i < 123; i++) await keepPicture(database, `p${i}`, picture)
-    expect(await database.count('thumbnails')).toBe(120)
-    expect(await database.get('thumbnails', 'p122')).toBeDefined()
+    const clock = vi.spyOn(Date, 'now')
+    for (let i = 0; i < 123; i++) {
+      // The names go otherwise than the days.
+      clock.mockReturnValue(1000 + ((i * 50) % 123))
+      await keepPicture(database, `p${i}`, picture)
+    }
+    clock.mockRestore()
+    const kept = (await database.getAll('thumbnails')).map(({ at }) => at - 1000).sort((a, b) => a - b)
+    expect(kept).toHaveLength(120)
+    expect(kept.at(-1)).toBe(122)
+    expect(kept.filter((at) => at < 3)).toHaveLength(0)
   })
 })
 
