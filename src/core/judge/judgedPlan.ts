@@ -70,6 +70,18 @@ export class JudgedPlan {
     return ok(new JudgedPlan(piece, studio, body, { form: form.value, atlas, mediaTable, operations }))
   }
 
+  /** The piece with other steps: its form, its surfaces and what is known of them are not made again. */
+  withSteps(steps: readonly Step[]): JudgedPlan {
+    const { form, atlas, mediaTable } = this
+    const operations = compilePlan(steps, mediaTable, atlas)
+    return new JudgedPlan({ ...this.piece, steps: [...steps] }, this.studio, this.body, {
+      form,
+      atlas,
+      mediaTable,
+      operations,
+    })
+  }
+
   /** Steps of one act with their place in the plan and the stage they happen in. */
   of<A extends Step['act']>(act: A): { step: StepOf<A>; index: number; time: StepTime }[] {
     return this.steps.flatMap((step, index) =>

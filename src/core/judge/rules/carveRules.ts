@@ -48,12 +48,11 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
   if (!through || !kind) return []
   return plan.media
     .filter((m) => m.kind === kind && m.id !== through.step.mediumId)
-    .flatMap((medium) => {
+    .map((medium) => {
       const other = { ...through.step, mediumId: medium.id }
       const coats = coverageAt(plan, through.index, other)?.toGive ?? through.step.coats
       const steps = plan.steps.map((s) => (s === through.step ? { ...other, coats } : s))
-      const tried = JudgedPlan.of({ ...plan.piece, steps }, plan.studio)
-      return tried.ok ? [{ medium, coats, difference: carvedContrast(tried.value, step, index).difference }] : []
+      return { medium, coats, difference: carvedContrast(plan.withSteps(steps), step, index).difference }
     })
     .filter(({ difference }) => difference > Math.max(now + 8, LOST_CONTRAST))
     .sort((a, b) => b.difference - a.difference)

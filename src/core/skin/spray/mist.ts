@@ -259,6 +259,9 @@ export function receivedAt({ columns, rows, coats }: Received, along: number, ac
   return coats[row * columns + (((Math.round(across * columns) % columns) + columns) % columns)]
 }
 
+/** So many mists of a piece are kept: each of its sprays as it is held and as it might be; the oldest go first. */
+const KEPT = 48
+
 const mists = new WeakMap<readonly Surface[], Map<string, readonly Received[]>>()
 
 /** A spray’s key: equal for equal sprays on the same surfaces. */
@@ -271,6 +274,10 @@ export function mistOn(surfaces: readonly Surface[], spraying: Spraying): readon
   if (!known) mists.set(surfaces, (known = new Map()))
   const key = mistKey(spraying)
   let mist = known.get(key)
-  if (!mist) known.set(key, (mist = spray(surfaces, spraying)))
+  if (!mist) {
+    known.set(key, (mist = spray(surfaces, spraying)))
+    const [oldest] = known.keys()
+    if (known.size > KEPT) known.delete(oldest)
+  }
   return mist
 }
