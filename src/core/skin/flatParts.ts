@@ -53,12 +53,15 @@ export function straightStreaks(
   ]
   const share = STREAKS[kind]
   const plan = planPoints(grid)
-  const index = (mm: number) => Math.min(count - 1, Math.max(0, Math.floor((reachMm + mm) / FLAT_STEP_MM)))
+  // Strokes run along one axis of the plan and lie beside each other along the other.
+  const alongUnit = Float64Array.from(plan, ([x, z]) => (around ? x : z))
+  const acrossUnit = Float64Array.from(plan, ([x, z]) => (around ? z : x))
   return (x, y) => {
-    const [ux, uz] = plan[x]
-    const [alongMm, acrossMm] = around ? [ux * radiusMm[y], uz * radiusMm[y]] : [uz * radiusMm[y], ux * radiusMm[y]]
-    const along = index(alongMm)
-    const across = index(acrossMm + 1.2 * drift[along])
+    const radius = radiusMm[y]
+    const far = ((reachMm + alongUnit[x] * radius) / FLAT_STEP_MM) | 0
+    const along = far < count ? far : count - 1
+    const away = Math.max(0, ((reachMm + (acrossUnit[x] * radius + 1.2 * drift[along])) / FLAT_STEP_MM) | 0)
+    const across = away < count ? away : count - 1
     return (
       share.bristles * bristles[across] +
       share.strands * strands[across] * (1 + 0.5 * load[along]) +
