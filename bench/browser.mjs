@@ -1,6 +1,7 @@
 // In headless Chromium: from an edit in the built application to the new picture on the form, and the scripts of each view’s first load.
 import { chromium } from '@playwright/test'
 import { spawn } from 'node:child_process'
+import { existsSync, readFileSync } from 'node:fs'
 import { chromiumPath } from '../scripts/chromium.mjs'
 import { firstLoad } from '../scripts/firstLoad.mjs'
 
@@ -81,6 +82,7 @@ try {
       '→ drawn, ms': median('pictureAt'),
       'longest task of the main thread, ms': Math.max(...times.map((t) => t.longest)).toFixed(0),
       'while turning, ms': turning.toFixed(0),
+      'renderer, MB': await rendererMb(browser),
       renderer: 'software (no graphics card)',
     },
   ])
@@ -90,6 +92,17 @@ try {
   await browser.close()
 } finally {
   server.kill()
+}
+
+/** Memory of the page and its workers, MB: what of it is in main memory, where the system tells. */
+async function rendererMb(of) {
+  const { processInfo } = await (await of.newBrowserCDPSession()).send('SystemInfo.getProcessInfo')
+  const kilobytes = ({ id }) => {
+    const status = `/proc/${id}/status`
+    return existsSync(status) ? Number(/VmRSS:\s+(\d+)/.exec(readFileSync(status, 'utf8'))?.[1] ?? 0) : 0
+  }
+  const all = processInfo.filter(({ type }) => type === 'renderer').map(kilobytes)
+  return (all.reduce((sum, kb) => sum + kb, 0) / 1024).toFixed(0)
 }
 
 async function ready() {
