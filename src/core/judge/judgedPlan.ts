@@ -35,6 +35,8 @@ export class JudgedPlan {
   readonly mediaTable: MediaTable
   /** All media, mixtures among them, by number. */
   readonly media: readonly Medium[]
+  /** What the cupboard holds: only that can be offered. */
+  readonly jars: readonly Medium[]
   private readonly spots = new Map<string, Stack[]>()
 
   private constructor(
@@ -53,6 +55,7 @@ export class JudgedPlan {
       i < piece.steps.length ? { ...time, stage: localStage(this.grid.surface, piece.steps, i, time.stage) } : time,
     )
     this.media = mediaTable.list
+    this.jars = Object.values(studio.media)
     this.optics = new StackOptics(body, mediaTable.list)
     this.ways = studio.ways
   }

@@ -43,6 +43,21 @@ describe('what a mend does', () => {
     expect([...new Set(left.map(({ ruleId }) => ruleId))].join()).toBe(SAID_AFTER[name]?.split(':')[0] ?? '')
   })
 
+  it('offers jars of the cupboard only, where colours are mixed too', () => {
+    const jars = Object.keys(studio.media)
+    const offeredJars = MISTAKES.flatMap(({ steps, piece, ways, jar }) => {
+      const stirred = steps.map((step) =>
+        step.act === 'coat' ? { ...step, mix: [{ mediumId: 'tide-blue', parts: 1 }] } : step,
+      )
+      const text = JSON.stringify(
+        findingsOf(planned(stirred as typeof steps, piece), ways, jar).map(({ mends }) => mends),
+      )
+      return [...text.matchAll(/"mediumId":"([^"]*)"/g)].map(([, id]) => id)
+    })
+    expect(offeredJars.length).toBeGreaterThan(10)
+    expect(offeredJars.filter((id) => !jars.includes(id))).toEqual([])
+  })
+
   it('there is nothing to explain that is not said', () => {
     expect(Object.keys(SAID_AFTER).filter((name) => !offered.some((one) => one.name === name))).toEqual([])
   })

@@ -47,7 +47,7 @@ const runs = (medium: Medium | undefined): boolean =>
 
 /** What a fence is trailed with: a colour that stays where it is put. */
 const fenceColour = (plan: JudgedPlan): Medium | undefined =>
-  plan.media.find(({ kind }) => kind === 'underglaze') ?? plan.media.find(({ kind }) => kind === 'line')
+  plan.jars.find(({ kind }) => kind === 'underglaze') ?? plan.jars.find(({ kind }) => kind === 'line')
 
 type AreaStep = StepOf<'colourIn'> | StepOf<'glazeIn'>
 

@@ -46,7 +46,7 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
     .at(-1)
   const kind = through && plan.medium(through.step.mediumId)?.kind
   if (!through || !kind) return []
-  return plan.media
+  return plan.jars
     .filter((m) => m.kind === kind && m.id !== through.step.mediumId)
     .map((medium) => {
       const other = { ...through.step, mediumId: medium.id }

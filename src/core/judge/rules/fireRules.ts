@@ -41,7 +41,7 @@ export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | n
 function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, cone: Cone): Mend[] {
   const laid = plan.steps.slice(0, fireIndex).filter((step) => 'mediumId' in step && step.mediumId === medium.id)
   if (!laid.length) return []
-  return plan.media
+  return plan.jars
     .filter((m) => m.kind === medium.kind && m.id !== medium.id && conesOutside(cone, m.range) === 0)
     .map((m) => ({ m, difference: ciede2000(masstone(m), masstone(medium)) }))
     .sort((a, b) => a.difference - b.difference)

@@ -27,8 +27,8 @@ const sealingGlaze = (plan: JudgedPlan) => {
     .find((m) => m?.labelledFoodSafe)
   return (
     planned ??
-    plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === plan.topCone) ??
-    plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe)
+    plan.jars.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === plan.topCone) ??
+    plan.jars.find((m) => m.kind === 'glaze' && m.labelledFoodSafe)
   )
 }
 
@@ -219,7 +219,7 @@ export const glazeRules: readonly Rule[] = [
         if (!medium || medium.labelledFoodSafe || seen.has(medium.id)) return []
         seen.add(medium.id)
         const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
-        const other = plan.media.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === medium.range.to)
+        const other = plan.jars.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === medium.range.to)
         return [
           {
             stepId: step?.id ?? null,

@@ -26,7 +26,7 @@ export const jarRules: readonly Rule[] = [
               overlapMm(plan.form, other.step.place, step.place) > 1,
           )
         if (beside) return []
-        const other = plan.media.find(
+        const other = plan.jars.find(
           (m) =>
             m.kind === 'glaze' &&
             m.id !== medium.id &&

@@ -59,7 +59,7 @@ function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number):
 
 /** A wash brushed into a texture under its one colour, which is dabbed on. */
 function stained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
-  const wash = plan.media.find((m) => m.kind === 'wash')
+  const wash = plan.jars.find((m) => m.kind === 'wash')
   if (!wash || !plan.steps.some((s, i) => i > index && s.act === 'coat')) return null
   const bisqued = plan.of('fire')[0]?.index
   const at = bisqued === undefined ? plan.steps.length : bisqued + 1
