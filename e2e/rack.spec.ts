@@ -56,8 +56,8 @@ test('pieces stand by what is next and by tag; a tag is given and found', async 
   await expect(page).toHaveURL(/group=tag/)
   await page.getByLabel('Grouped').selectOption('all together')
   await page.getByLabel('Sorted').selectOption('by name')
-  const names = await cards(page).getByRole('heading').allInnerTexts()
-  expect(names).toEqual([...names].sort((a, b) => a.localeCompare(b)))
+  const names = () => cards(page).getByRole('heading').allInnerTexts()
+  await expect.poll(names).toEqual((await names()).toSorted((a, b) => a.localeCompare(b)))
 
   await open(page, '/plan/kelp-bottle')
   await page.getByRole('button', { name: 'piece', exact: true }).click()
