@@ -5,6 +5,9 @@ import { demoStudio } from '@/core/demo/demoStudio'
 import { lotPieces } from '@/core/model/lots'
 import type { Schedule } from '@/core/model/calendar'
 import type { Piece } from '@/core/model/piece'
+import { minutesAt } from '@/core/plan/pace'
+import { hasBeenFired } from '@/core/plan/timeline'
+import { minutesWords } from '@/core/usecases/words/timeWords'
 import { startAgain } from '@/workers/clients'
 import type { Asked } from './asking'
 import { useAmounts, useLadder, useLayers, usePalette } from './colours'
@@ -524,6 +527,11 @@ describe('what was seen of a piece', () => {
         `^${room.name} dries 1.26 × as fast as reckoned \\(was ${was} ×\\), give or take 12 %, from 3 readings. `,
       ),
     )
+    const moved = Object.values(demo.pieces).filter(
+      ({ id, making, steps }) =>
+        id !== made.id && making.madeAt && (making.roomId ?? room.id) === room.id && !hasBeenFired(steps),
+    ).length
+    expect(state().notice?.text).toContain(` ${moved} other piece`)
     expect(state().undoes).toBe('say how dry it is')
     undo()
     expect(state().studio).toEqual(demo)
@@ -578,6 +586,8 @@ describe('runs of work', () => {
     expect(state().notice?.text).toMatch(/^Brushing coats: one like this is now reckoned at .+, from 1 run\.$/)
     learnPace(work, 4, 22)
     expect(state().notice?.text).toContain('from 2 runs.')
+    const pace = { own: null, runs: [20, 22].map((minutes) => ({ fixed: 1, more: 2, pots: 4, minutes })) }
+    expect(state().notice?.text).toContain(`reckoned at ${minutesWords(minutesAt(work, { brush: pace }))}, `)
     undo()
     expect(state().studio.paces.brush?.runs).toHaveLength(1)
   })

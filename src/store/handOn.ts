@@ -104,7 +104,7 @@ export const printLabels = (
     const labels = pots.map(({ piece, pots: own }) => ({
       title: piece.name,
       lines: [
-        own.length < piece.count || piece.count > 1 ? potsWords(own) : '',
+        piece.count > 1 ? potsWords(own) : '',
         [...new Set(own.map((pot) => potOf(piece, pot).owner).filter(Boolean))].join(', '),
         studio.bodies[piece.bodyId]?.name ?? '',
         studio.name,

@@ -139,13 +139,15 @@ describe('a PDF', () => {
       what: 'kiln tickets',
       worker: 'card',
       method: 'tickets',
-      make: () => printTickets([ticket(), ticket({ clay: '', notes: ['one', 'two'] } as never)], 'letter'),
+      make: () =>
+        printTickets([ticket({ group: 'Evenings' }), ticket({ clay: '', notes: ['one', 'two'] } as never)], 'letter'),
       name: 'kiln-tickets.pdf',
       given: ([tickets, , paper]) =>
         (tickets as { lines: [string, string][]; materials: string[]; open: string[] }[]).map(
           ({ lines, materials, open }) => [
             lines.find(([word]) => word === 'Clay')?.[1],
             lines.find(([word]) => word === 'Notes')?.[1],
+            lines.find(([word]) => word === 'Group')?.[1],
             materials,
             open,
             paper,
@@ -155,6 +157,7 @@ describe('a PDF', () => {
         [
           'White, cone 05',
           undefined,
+          'Evenings',
           [
             '1 Clear, glaze, cone 05, labelled for food',
             '2 Amber, glaze, cone 05, not labelled for food',
@@ -163,7 +166,7 @@ describe('a PDF', () => {
           ['owner', 'cone'],
           'letter',
         ],
-        ['', 'one; two', expect.any(Array), ['owner', 'cone'], 'letter'],
+        ['', 'one; two', '', expect.any(Array), ['owner', 'cone'], 'letter'],
       ],
       failed: '“kiln tickets” could not be made (it is full); reload the page and try again.',
     },

@@ -137,6 +137,64 @@ describe('a tab', () => {
   })
 })
 
+describe('a tab that nobody told of what others did', () => {
+  const soonNamed = (own: Tab, name: string) => soon(() => expect(own.state().studio.name).toBe(name))
+  const seen = (kind: 'pageshow' | 'visibilitychange', persisted = false) =>
+    (kind === 'pageshow' ? window : document).dispatchEvent(Object.assign(new Event(kind), { persisted }))
+
+  beforeEach(() =>
+    vi.stubGlobal(
+      'BroadcastChannel',
+      class {
+        onmessage = null
+        postMessage = () => undefined
+        close = () => undefined
+      },
+    ),
+  )
+
+  it('finds it when it comes back, and not when it is only shown', async () => {
+    const [first, second] = [await tab(), await tab()]
+    await saved(first)
+    second.run(rename('Theirs'))
+    await saved(second)
+    seen('pageshow')
+    await new Promise((done) => setTimeout(done, 60))
+    expect(first.state().studio.name).not.toBe('Theirs')
+    seen('pageshow', true)
+    await soonNamed(first, 'Theirs')
+  })
+
+  /** The head of the studio as another tab has written it down, and all that was logged with it. */
+  async function writtenDown(changes: { name?: string; version?: number }) {
+    const database = await openDatabase()
+    const head = (await database.get('records', HEAD_KEY))!
+    const { name, version = head.version } = changes
+    await database.put('records', { ...head, version, value: { ...(head.value as object), ...(name ? { name } : {}) } })
+    await database.put('written', { seq: 1000, seen: {} }, HEAD_KEY)
+    database.close()
+  }
+
+  it('reads all of it again when it has been written down for good', async () => {
+    const own = await tab()
+    await saved(own)
+    await writtenDown({ name: 'Written' })
+    seen('visibilitychange')
+    await soonNamed(own, 'Written')
+    expect(own.state().keptNowhere).toBeNull()
+  })
+
+  it('stops keeping when a newer Vernice has written it', async () => {
+    const own = await tab()
+    await saved(own)
+    const { name } = own.state().studio
+    await writtenDown({ name: 'Written', version: 99 })
+    seen('visibilitychange')
+    await soon(() => expect(own.state().keptNowhere).toMatch(/newer Vernice/))
+    expect(own.state().studio.name).toBe(name)
+  })
+})
+
 describe('what cannot be read', () => {
   it('is set aside with what was logged of it, and told; the rest is there', async () => {
     await saved(await tab())

@@ -8,6 +8,7 @@ import { applyCommand, type Command } from '@/core/model/command'
 import { Ledger, type Entry } from '@/core/model/ledger'
 import type { Studio } from '@/core/model/studio'
 import { DATABASE_NAME, HEAD_KEY, openDatabase, pieceKey, type StoredRecord } from './database'
+import { useBenchSettings } from './benchSettings'
 import { fileName } from './download'
 import { keepPicture } from './diskRoom'
 import { mirror, mirrored, unmirror } from './mirror'
@@ -389,10 +390,22 @@ describe('the store', () => {
     ['Reed jugs', 'pdf', 'reed-jugs.pdf'],
     ['Džbánek / 2', 'png', 'dzbanek-2.png'],
     ['茶碗 二', 'pdf', '茶碗-二.pdf'],
+    ['Ậ, ǭ', 'pdf', 'a-o.pdf'],
     ['Кувшин №3', 'png', 'кувшин-no3.png'],
     ['x'.repeat(300), 'png', `${'x'.repeat(80)}.png`],
     ['??', 'json', 'vernice.json'],
   ])('names a file after “%s”', (title, ending, wanted) => {
     expect(fileName(title, ending)).toBe(wanted)
+  })
+})
+
+describe('how the bench is set up', () => {
+  it('what leaves no trace is noted as passed, the newest two hundred, and can be taken back', () => {
+    const { pass, unpass } = useBenchSettings.getState()
+    const passed = () => useBenchSettings.getState().passed
+    for (let i = 0; i < 203; i++) pass(`act ${i}`)
+    expect([passed().length, passed()[0], passed()[199]]).toEqual([200, 'act 3', 'act 202'])
+    unpass('act 5')
+    expect(passed().slice(0, 3)).toEqual(['act 3', 'act 4', 'act 6'])
   })
 })
