@@ -41,6 +41,8 @@ try {
         const start = performance.now()
         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, value)
         input.dispatchEvent(new Event('input', { bubbles: true }))
+        // Without it the field waits for more to be typed.
+        input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))
         // Looked at each millisecond, not each frame: the numbers come between frames.
         const reached = (name) =>
           new Promise((resolve) => {
