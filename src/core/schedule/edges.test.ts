@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { plainCalendar, type Calendar, type FiringBooking } from '../model/calendar'
-import { BEAM, prune } from './beam'
+import type { Cover } from '../clay/stages'
+import { BEAM, prune, type BeamState } from './beam'
 import { chancesOf } from './chance'
 import { hoursUntil, onwards } from './dryingClock'
 import { alone, bisque, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
@@ -87,6 +88,23 @@ describe('sessions and kilns', () => {
 
   it('nothing is kept of nothing', () => {
     expect(prune(job('a', []), [], 3)).toEqual([])
+  })
+
+  it('of many ways the cheapest are kept, and some of each cover', () => {
+    const state = (cover: Cover, i: number, cost: number) =>
+      ({ done: 1, cover, water: { wall: 0.5, foot: 0.5 }, atMs: i * 8 * HOUR, readyMs: 0, cost }) as BeamState
+    const open = Array.from({ length: 30 }, (_, i) => state('open', i, 30 - i))
+    const costs = (states: BeamState[]) =>
+      prune(job('a', []), states, 8)
+        .map(({ cover, cost }) => `${cover} ${cost}`)
+        .sort()
+    expect(costs([...open])).toEqual(Array.from({ length: 8 }, (_, i) => `open ${i + 1}`))
+    const sealed = Array.from({ length: 3 }, (_, i) => state('sealed', i, 90 + i))
+    expect(costs([...open, ...sealed])).toEqual([
+      ...Array.from({ length: 6 }, (_, i) => `open ${i + 1}`),
+      'sealed 90',
+      'sealed 91',
+    ])
   })
 
   it('kilns come in order of time, from this instant on', () => {
