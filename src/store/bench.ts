@@ -33,7 +33,7 @@ export const useCoatTimers = (pieceIds: readonly string[], studio: Studio, nowMs
     [pieceIds, studio, nowMs],
   )
 
-interface ActPictureAsked extends Pick<Studio, 'bodies' | 'media'> {
+interface ActPictureAsked extends Pick<Studio, 'bodies' | 'media' | 'ways'> {
   readonly form: Piece['form']
   readonly bodyId: string
   /** Steps up to the act, the act itself with the coats that lie on it. */
@@ -46,11 +46,12 @@ const ACT_PICTURE = (piece: Piece, steps: Step[], act: Step): Question<ActPictur
   name: 'picture of an act',
   what: 'The picture of this coat could not be drawn',
   keepMs: 600_000,
-  ask: async ({ bodies, media, size }, signal) => {
+  ask: async ({ bodies, media, ways, size }, signal) => {
     const request = {
       piece: { ...piece, steps },
       bodies,
       media,
+      ways,
       afterStep: steps.length - 1,
       kind: 'bench',
       light: 'daylight',
@@ -80,13 +81,14 @@ export function useActPicture(
   const steps = piece.steps.slice(0, at).map((step) => stepAsDone(step, otherwise))
   const act = at < 0 ? null : stepAsDone(piece.steps[at], otherwise)
   const shown = act && coats > 0 ? [...steps, 'coats' in act ? ({ ...act, coats } as Step) : act] : steps
-  const { bodies, media } = studio
+  const { bodies, media, ways } = studio
   const about = act && {
     form: piece.form,
     bodyId: piece.bodyId,
     plan: JSON.stringify(shown),
     bodies,
     media,
+    ways,
     size,
     side: sideOfStep(act),
   }

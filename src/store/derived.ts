@@ -133,23 +133,25 @@ interface PictureAsked {
 }
 
 /** Everything that a small fired picture depends on: the form, the plan, its clay and its materials. */
-function pictureText(piece: Piece, { bodies, media }: Studio): string {
+function pictureText(piece: Piece, { bodies, media, ways }: Studio): string {
   const used = new Set(piece.steps.flatMap(mediaOfStep))
   const text = JSON.stringify([
     piece.form,
     piece.steps.map(({ done: _done, ...step }) => step),
     bodies[piece.bodyId],
+    ways.firings,
     [...used].sort().map((id) => media[id] ?? null),
   ])
   return `${seedFromText(text)}:${text.length}`
 }
 
 /** What is asked for a piece as it will be when all of its plan is done. */
-export const firedWhole = (piece: Piece, { bodies, media }: Pick<Studio, 'bodies' | 'media'>) =>
+export const firedWhole = (piece: Piece, { bodies, media, ways }: Pick<Studio, 'bodies' | 'media' | 'ways'>) =>
   ({
     piece,
     bodies,
     media,
+    ways,
     afterStep: piece.steps.length - 1,
     kind: 'firedWhole',
     light: 'daylight',

@@ -4,6 +4,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { Step } from '@/core/plan/step'
 import type { GoesWrong } from '@/core/usecases/whatIf/goesWrong'
+import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { cards, gates, LONG_MS, SOON_MS, thumbnails } from '@/workers/clients'
 import { answered, useAsked, type Asked, type Question } from './asking'
 import { restingView, withoutOthers } from './derived'
@@ -23,10 +24,11 @@ export const useGoesWrong = (piece: Piece | null, studio: Studio): Asked<readonl
     piece && { piece, bodies: studio.bodies, media: studio.media, ways: studio.ways },
   )
 
-interface PictureAsked extends Pick<Studio, 'bodies' | 'media'> {
+interface PictureAsked extends Materials {
   readonly form: Piece['form']
   readonly bodyId: string
   readonly steps: Step[]
+  readonly kind: ViewKind
   readonly size: number
 }
 
@@ -34,13 +36,14 @@ const PICTURE = (piece: Piece): Question<PictureAsked, ImageData> => ({
   name: 'picture of a what-if',
   what: 'The picture could not be drawn',
   keepMs: 300_000,
-  ask: async ({ bodies, media, steps, size }, signal) => {
+  ask: async ({ bodies, media, ways, steps, kind, size }, signal) => {
     const request = {
       piece: { ...piece, steps },
       bodies,
       media,
+      ways,
       afterStep: steps.length - 1,
-      kind: 'firedWhole',
+      kind,
       light: 'daylight',
     } as const
     const picture = await gates.pictures.pass(signal, async () =>
@@ -54,14 +57,15 @@ const PICTURE = (piece: Piece): Question<PictureAsked, ImageData> => ({
   },
 })
 
-/** A piece fired as it would come out of these steps, once it is `seen`. */
-export function useFiredPicture(
+/** A piece as it would come out of these steps, once it is `seen`. */
+export function useTurnedOut(
   piece: Piece,
   steps: Step[],
-  { bodies, media }: Studio,
+  kind: ViewKind,
+  { bodies, media, ways }: Studio,
   size: number,
   seen: boolean,
 ): Asked<ImageData> {
   const { form, bodyId } = piece
-  return useAsked(PICTURE(piece), seen ? { form, bodyId, steps, bodies, media, size } : null)
+  return useAsked(PICTURE(piece), seen ? { form, bodyId, steps, kind, bodies, media, ways, size } : null)
 }

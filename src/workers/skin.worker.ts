@@ -17,7 +17,7 @@ const viewers = { main: new PieceViewer(), other: new PieceViewer() }
 export type Channel = keyof typeof viewers
 
 /** A view of a piece in the studio that the worker knows. */
-export type PieceRequest = Omit<ViewRequest, 'bodies' | 'media'>
+export type PieceRequest = Omit<ViewRequest, 'bodies' | 'media' | 'ways'>
 
 /** The studio without its pieces. */
 let studio: Studio | null = null
@@ -27,7 +27,10 @@ function known(): Studio {
   return studio
 }
 
-const inStudio = (request: PieceRequest): ViewRequest => ({ ...request, bodies: known().bodies, media: known().media })
+const inStudio = (request: PieceRequest): ViewRequest => {
+  const { bodies, media, ways } = known()
+  return { ...request, bodies, media, ways }
+}
 
 const withPiece = (piece: Piece): Studio => ({ ...known(), pieces: { [piece.id]: piece }, order: [piece.id] })
 

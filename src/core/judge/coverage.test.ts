@@ -19,7 +19,7 @@ function needed(mediumId: string, bodyId: string, cone: string, clearId: string 
       build.coat(mediumId, OUTSIDE, 1),
       build.bring('boneDry'),
       build.fire('bisque', cone as never),
-      ...(clearId ? [build.glaze(clearId, OUTSIDE, 'brush', { coats: 1 }), build.fire('glaze', cone as never)] : []),
+      ...(clearId ? [build.glaze(clearId, OUTSIDE, 'dip'), build.fire('glaze', cone as never)] : []),
     ],
     { bodyId, use: 'display' },
   )

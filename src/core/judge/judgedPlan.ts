@@ -16,7 +16,7 @@ import type { MediumTraits } from '../skin/acts'
 import type { Body, Medium } from '../vocabulary/material'
 import type { Piece } from '../model/piece'
 import type { Step, StepOf } from '../plan/step'
-import type { Studio, Ways } from '../model/studio'
+import { firedWith, type Studio, type Ways } from '../model/studio'
 import { timeline } from '../plan/timeline'
 import { type StepTime } from '../plan/stepTime'
 
@@ -69,14 +69,14 @@ export class JudgedPlan {
     // Probing needs no raster: coarse grids carry the form.
     const atlas = looseAtlas(form.value, piece.form.parts)
     const mediaTable = new MediaTable(Object.values(studio.media))
-    const operations = compilePlan(piece.steps, mediaTable, atlas)
+    const operations = compilePlan(piece.steps, mediaTable, atlas, firedWith(body, studio.ways))
     return ok(new JudgedPlan(piece, studio, body, { form: form.value, atlas, mediaTable, operations }))
   }
 
   /** The piece with other steps: its form, its surfaces and what is known of them are not made again. */
   withSteps(steps: readonly Step[]): JudgedPlan {
     const { form, atlas, mediaTable } = this
-    const operations = compilePlan(steps, mediaTable, atlas)
+    const operations = compilePlan(steps, mediaTable, atlas, firedWith(this.body, this.ways))
     return new JudgedPlan({ ...this.piece, steps: [...steps] }, this.studio, this.body, {
       form,
       atlas,

@@ -1,7 +1,8 @@
 import { pacesSchema } from '../plan/pace'
 import * as z from '../base/zod'
 import { calendarSchema, scheduleSchema } from './calendar'
-import { bodySchema, mediumSchema } from '../vocabulary/material'
+import type { FiredWith } from '../firing/firedWith'
+import { bodySchema, mediumSchema, type Body } from '../vocabulary/material'
 import { pieceSchema } from './piece'
 import { roomSchema } from './room'
 import { tileSchema } from './tile'
@@ -30,6 +31,12 @@ export const waysSchema = z.strictObject({
 })
 
 export type Ways = z.infer<typeof waysSchema>
+
+/** What a plan is fired with, on a body and as a studio works. */
+export const firedWith = ({ range }: Body, { firings }: Pick<Ways, 'firings'>): FiredWith => ({
+  range,
+  once: firings === 'onceFired',
+})
 
 /** The choices and the reason for each default. */
 export const WAY_CHOICES: {

@@ -1,6 +1,7 @@
 import { seedFromText } from '../base/random'
 import { isDamp } from '../clay/stages'
 import type { Cone } from '../firing/cones'
+import type { FiredWith } from '../firing/firedWith'
 import { profileAt, type TurnedForm } from '../form/turnedForm'
 import { onAtlas, surfacesIn, type Atlas } from '../skin/atlas'
 import type { SkinGrid } from '../skin/grid'
@@ -21,17 +22,23 @@ import { timeline } from './timeline'
  * smears what is not fixed, tape pulled wet tears the edge, a groove wiped too early is washed out.
  *
  * @param on all surfaces of a piece, or one of them alone
+ * @param firedWith if it is left out, nothing goes wrong for heat, nor for glaze on dry clay
  */
-export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, on: SkinGrid | Atlas): SkinOperation[] {
-  if (!('charts' in on)) return compileOn(steps, mediaTable, on)
+export function compilePlan(
+  steps: readonly Step[],
+  mediaTable: MediaTable,
+  on: SkinGrid | Atlas,
+  firedWith?: FiredWith,
+): SkinOperation[] {
+  if (!('charts' in on)) return compileOn(steps, mediaTable, on, { firedWith })
   const [wall, ...parts] = on.charts
   const surfaces = surfacesIn(on)
-  const operations = compileOn(steps, mediaTable, wall.grid, { surfaces })
+  const operations = compileOn(steps, mediaTable, wall.grid, { surfaces, firedWith })
   if (!parts.length) return operations
   const all = [
     ...operations,
     ...parts.flatMap((chart) =>
-      compileOn(steps, mediaTable, chart.grid, { surfaces, wall: wall.surface.form }).map((operation) => ({
+      compileOn(steps, mediaTable, chart.grid, { surfaces, firedWith, wall: wall.surface.form }).map((operation) => ({
         ...operation,
         field: onAtlas(operation.field, chart),
       })),
@@ -40,14 +47,21 @@ export function compilePlan(steps: readonly Step[], mediaTable: MediaTable, on: 
   return all.toSorted((a, b) => a.stepIndex - b.stepIndex)
 }
 
-/** The acts on one of the surfaces of a piece; `wall` is the form that it is joined to, if it is a part. */
+interface CompiledWith {
+  readonly surfaces?: readonly Surface[]
+  readonly firedWith?: FiredWith
+  /** The form that a surface is joined to, if it is a part. */
+  readonly wall?: TurnedForm | null
+}
+
+/** The acts on one of the surfaces of a piece. */
 function compileOn(
   steps: readonly Step[],
   mediaTable: MediaTable,
   grid: SkinGrid,
-  { surfaces, wall = null }: { readonly surfaces?: readonly Surface[]; readonly wall?: TurnedForm | null } = {},
+  { surfaces, firedWith, wall = null }: CompiledWith = {},
 ): SkinOperation[] {
-  const skin = new SkinCompiler(mediaTable, grid, surfaces)
+  const skin = new SkinCompiler(mediaTable, grid, surfaces, firedWith)
   const times = timeline(steps)
   const joined = joinedFrom(steps)
   const { surface } = grid
@@ -104,11 +118,12 @@ export function firingNow(
   cone: Cone,
   mediaTable: MediaTable,
   on: SkinGrid | Atlas,
+  firedWith?: FiredWith,
 ): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
   const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
   const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]
-  return compilePlan(all, mediaTable, on)
+  return compilePlan(all, mediaTable, on, firedWith)
     .filter(({ stepIndex }) => stepIndex === all.length - 1)
     .map((operation) => ({ ...operation, stepIndex: steps.length }))
 }

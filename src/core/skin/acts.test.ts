@@ -114,6 +114,21 @@ describe('each act, on one stack', () => {
       15,
       { shown: [[0, 24]], wax: 'dry' },
     ],
+    [
+      'what sticks to tacky wax stays under a swab',
+      { ...films([0, 24], [1, 4]), wax: 'tacky', waxAt: 1 },
+      { act: 'swab' },
+      15,
+      {
+        shown: [
+          [0, 24],
+          [1, 4],
+        ],
+        wax: 'tacky',
+      },
+    ],
+    ['gas raises the clay', BARE, { act: 'bloat', heightUm: 900 }, 15, { cutUm: -880 }],
+    ['and fills a cut from below', groove, { act: 'bloat', heightUm: 900 }, 8, { cutUm: 320, recessUm: 800 }],
     ['a swab beside the wax takes nothing', films([0, 24]), { act: 'swab' }, 15, { shown: [[0, 24]] }],
     ['tape goes on', BARE, { act: 'tape' }, 15, { tape: BARE_TAPE }],
     [

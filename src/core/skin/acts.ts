@@ -41,6 +41,8 @@ export type SkinAct =
   | { readonly act: 'carve'; readonly depthUm: number; readonly cutsBody: boolean }
   | { readonly act: 'press'; readonly depthUm: number }
   | { readonly act: 'burr'; readonly heightUm: number }
+  /** Gas raises the clay itself. */
+  | { readonly act: 'bloat'; readonly heightUm: number }
   | { readonly act: 'burnish' }
   | { readonly act: 'dust' }
   | { readonly act: 'dustOff' }
@@ -219,6 +221,8 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)),
   }),
 
+  bloat: (stack, level, { heightUm }) => ({ ...stack, cutUm: stepped(stack.cutUm - (heightUm * level) / 15) }),
+
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
 
   dust: (stack, level) => ({ ...stack, dust: Math.max(stack.dust, Math.round(level / 5)) }),
@@ -228,8 +232,9 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
   wax: (stack, _level, { tacky }) =>
     stack.tape !== NO_TAPE ? stack : { ...stack, wax: tacky ? 'tacky' : 'dry', waxAt: stack.films.length },
 
+  // What has stuck to tacky wax does not come off like beads.
   swab: (stack) =>
-    stack.wax === 'none' || stack.films.length === stack.waxAt
+    stack.wax !== 'dry' || stack.films.length === stack.waxAt
       ? stack
       : { ...stack, films: stack.films.slice(0, stack.waxAt) },
 

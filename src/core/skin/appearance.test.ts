@@ -80,6 +80,19 @@ describe('the look of a stack', () => {
     expect(step(true)).toBeLessThan(step(false) / 3)
   })
 
+  it('glaze that is too thin fires dull, of however many glazes it is made up', () => {
+    // Common practice, no source: one brushed coat comes out dry and streaked, two are glass.
+    const gloss = (...films: [string, number][]) => optics.appearance(stack(films), { kind: 'fired' }, 'daylight').gloss
+    const colour: [string, number] = ['marsh-black', 3]
+    expect(gloss(colour, ['clear-gloss', 2])).toBe(1)
+    expect(gloss(colour, ['clear-gloss', 1])).toBeLessThan(0.6)
+    expect(gloss(colour, ['clear-gloss', 0.25])).toBeLessThan(0.1)
+    expect(gloss(colour, ['clear-satin', 2])).toBeGreaterThan(gloss(colour, ['clear-satin', 1]))
+    expect(gloss(colour, ['clear-gloss', 1], ['amber', 1])).toBe(1)
+    expect(gloss(['clear-gloss', 1], colour, ['amber', 1])).toBeLessThan(0.6)
+    expect(gloss(colour, ['sepia-line', 1])).toBe(gloss(colour, ['sepia-line', 3]))
+  })
+
   it('the light changes what is seen', () => {
     const seen = (['daylight', 'gallery', 'lamp'] as const).map(
       (light) => optics.appearance(stack([['tide-blue', 3]]), { kind: 'fired' }, light).linear,

@@ -34,6 +34,12 @@ const SHEEN_PER_COAT = 0.3
 /** A glaze film under half a coat is too thin to make glass that shines. */
 const GLASS_EIGHTHS = 4
 
+/** Glaze that is brushed on once fires dry and streaked. From so many eighths of a coat it is glass. Common practice, no source. */
+const FULL_GLASS_EIGHTHS = 12
+
+/** What shines where it is thick enough, where it is not. */
+const DULLER: Readonly<Record<SurfaceKind, SurfaceKind>> = { gloss: 'satin', satin: 'matte', matte: 'matte' }
+
 /** Colours and heights of stacks on one body. Shared parts of stacks are computed once for each distinct stack. */
 export class StackOptics {
   private readonly body: Spectrum
@@ -52,8 +58,11 @@ export class StackOptics {
     if (top.eighths < GLASS_EIGHTHS) return 'matte'
     const medium = this.media[top.medium]
     const under = stack.cone < 0 ? 0 : conesOutside(CONES[stack.cone], medium.range)
-    const { melts } = MEDIUM_KIND[medium.kind]
-    if (melts === 'glass') return under > -2 ? medium.surface : 'matte'
+    const { melts, flows } = MEDIUM_KIND[medium.kind]
+    if (melts === 'glass') {
+      if (under <= -2) return 'matte'
+      return flows && this.glassEighths(stack) < FULL_GLASS_EIGHTHS ? DULLER[medium.surface] : medium.surface
+    }
     // Opaque colours melt into raw glaze beneath them; without it they stay dry.
     const melted =
       melts === 'overGlaze' &&
@@ -61,6 +70,14 @@ export class StackOptics {
         .slice(0, -1)
         .some((film) => MEDIUM_KIND[this.media[film.medium].kind].melts === 'glass' && film.eighths >= GLASS_EIGHTHS)
     return melted && under > -2 ? medium.surface : 'matte'
+  }
+
+  /** How thick the glass on top is, in eighths of a coat, of however many glazes. */
+  private glassEighths({ films }: Stack): number {
+    let eighths = 0
+    for (let i = films.length - 1; i >= 0 && MEDIUM_KIND[this.media[films[i].medium].kind].melts === 'glass'; i--)
+      eighths += films[i].eighths
+    return eighths
   }
 
   /** Reflectance of a stack as fired, 36 bands, seen from outside. */

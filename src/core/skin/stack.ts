@@ -11,7 +11,7 @@ export const BARE_TAPE = -1
 /** What lies at one spot, bottom film first. */
 export interface Stack {
   readonly films: readonly Film[]
-  /** How deep the body is cut, µm. */
+  /** How deep the body is cut, µm; below 0 where gas has raised it. */
   readonly cutUm: number
   /** How far the spot lies below the surface round it, µm: fills, wipes and pools go by this. */
   readonly recessUm: number

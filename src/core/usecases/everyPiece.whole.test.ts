@@ -80,6 +80,7 @@ describe('every piece of the demo', () => {
         piece,
         bodies: studio.bodies,
         media: studio.media,
+        ways: studio.ways,
         afterStep: piece.steps.length - 1,
         kind: 'firedWhole',
         light: 'daylight',

@@ -12,7 +12,6 @@ import { PieceViewer } from './view/pieceView'
 
 /** Mistakes that the fired skin cannot show, and why. By rule, or by what exactly is done. */
 const UNSEEN: Readonly<Record<string, string>> = {
-  'dryer-firms-the-skin': 'the wall beneath is wet, which the skin does not tell',
   'thin-part-soaks': 'a part softens and drops off, which its skin does not tell',
   'parts-in-one-place': 'parts are drawn in each other, which is seen on the form and not on the skin',
   'part-hangs-in-the-air': 'it is seen on the form and not on the skin',
@@ -48,11 +47,12 @@ function labOf(bytes: Uint8Array, at: number): Triple {
   return lab
 }
 
-function fired(piece: Piece, { bodies, media }: Studio): SkinPicture {
+function fired(piece: Piece, { bodies, media, ways }: Studio): SkinPicture {
   const view = new PieceViewer(512, 256).view({
     piece,
     bodies,
     media,
+    ways,
     afterStep: piece.steps.length - 1,
     kind: 'firedWhole',
     light: 'daylight',
@@ -92,7 +92,7 @@ function differing(a: SkinPicture, b: SkinPicture, enough = 1): number {
 
 /** A plan with a mistake, and the same with the first mend taken. */
 function beforeAndAfter({ rule, steps, piece, ways, jar }: Mistake): { before: Piece; after: Piece; studio: Studio } {
-  const studio = warned(jar)
+  const studio = { ...warned(jar), ways: { ...warned(jar).ways, ...ways } }
   const before = planned(steps, piece)
   const command = findingsOf(before, ways, jar).find((f) => f.ruleId === rule)?.mends[0].command
   if (!command) throw new Error('no mend was offered')
@@ -140,6 +140,7 @@ describe('a mistake is shown as it would turn out', () => {
         piece,
         bodies: studio.bodies,
         media: studio.media,
+        ways: studio.ways,
         afterStep,
         kind: 'firedNow',
         light: 'daylight',

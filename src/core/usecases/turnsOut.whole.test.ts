@@ -35,7 +35,15 @@ function looked(
 ) {
   const piece = planned(steps, over)
   const viewer = new PieceViewer(512, 256)
-  const made = viewer.view({ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light: 'daylight' })
+  const made = viewer.view({
+    piece,
+    bodies: studio.bodies,
+    media: studio.media,
+    ways: studio.ways,
+    afterStep,
+    kind,
+    light: 'daylight',
+  })
   if (!made.ok) throw new Error(JSON.stringify(made.issue))
   const { picture } = made.value
   const built = buildForm(piece.form)

@@ -26,6 +26,7 @@ const request = (over: Partial<ViewRequest> = {}): ViewRequest => ({
   piece: jugs,
   bodies: studio.bodies,
   media: studio.media,
+  ways: studio.ways,
   afterStep: jugs.steps.length - 1,
   kind: 'firedWhole',
   light: 'daylight',

@@ -4,9 +4,9 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import type { GoesWrong } from '@/core/usecases/whatIf/goesWrong'
+import { looksOtherwise, type GoesWrong } from '@/core/usecases/whatIf/goesWrong'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { useFiredPicture, useGoesWrong } from '@/store/whatIf'
+import { useGoesWrong, useTurnedOut } from '@/store/whatIf'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Select } from '@/ui/kit/fields'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
@@ -58,10 +58,11 @@ export function WhatIfPage({ studio }: { studio: Studio }) {
   )
 }
 
-function Mistake({ piece, one: { whatIf, finding }, studio }: { piece: Piece; one: GoesWrong; studio: Studio }) {
+function Mistake({ piece, one: { whatIf, finding, kind }, studio }: { piece: Piece; one: GoesWrong; studio: Studio }) {
   const { ref, seen } = useSeen<HTMLLIElement>()
-  const { value: planned } = useFiredPicture(piece, piece.steps, studio, 180, seen)
-  const { value: wrong } = useFiredPicture(piece, whatIf.steps, studio, 180, seen)
+  const { value: planned } = useTurnedOut(piece, piece.steps, 'firedWhole', studio, 180, seen)
+  const { value: wrong } = useTurnedOut(piece, whatIf.steps, kind, studio, 180, seen)
+  const hidden = planned && wrong && !looksOtherwise(planned.data, wrong.data)
   const at = piece.steps.findIndex(({ id }) => id === whatIf.stepId)
   const title = at < 0 ? '' : stepWords(piece.steps[at], studio, piece).title
   return (
@@ -83,6 +84,7 @@ function Mistake({ piece, one: { whatIf, finding }, studio }: { piece: Piece; on
         <p className="text-sm">
           <Words text={finding.because} />
         </p>
+        {hidden && <p className="text-sm text-base-content/80">It does not show in the picture.</p>}
       </div>
     </li>
   )

@@ -155,7 +155,7 @@ export function PiecePicture({
           skin={skin}
           piece={piece}
           step={step}
-          request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
+          request={{ piece, bodies: studio.bodies, media: studio.media, ways: studio.ways, afterStep, kind, light }}
           onSpot={onSpot}
           onHold={(at) => hold(at ?? spot?.at ?? null)}
           noted={noted}
@@ -308,7 +308,7 @@ export function PiecePicture({
           studio={studio}
           form={form}
           skin={skin}
-          request={{ piece, bodies: studio.bodies, media: studio.media, afterStep, kind, light }}
+          request={{ piece, bodies: studio.bodies, media: studio.media, ways: studio.ways, afterStep, kind, light }}
           pictures={pictures}
         />
       </div>

@@ -34,7 +34,7 @@ export function SectionCut({
   const { surface } = chartOf(atlas, at.on)
   const heights = section.films.map((film) => filmHeight(film.micrometres))
   const films = heights.reduce((a, b) => a + b, 0)
-  const cut = Math.min(44, section.cutUm / 12)
+  const cut = Math.max(0, Math.min(44, section.cutUm / 12))
   const top = Math.max(8, CLAY_TOP - films + cut)
   return (
     <div data-testid="section">

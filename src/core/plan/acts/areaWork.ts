@@ -7,7 +7,7 @@ import { motifName } from '../../skin/motifs/motifName'
 import type { Settling } from '../../skin/acts'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import type { Medium } from '../../vocabulary/material'
-import { kindOrPlain, MEDIUM_KIND, type MediumKind } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, type MediumKind } from '../../vocabulary/mediumKinds'
 import { motifSchema, type Motif } from '../../vocabulary/motif'
 import { followed, takenAreaSchema, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS, type AreaTool } from '../../vocabulary/tools'
@@ -122,8 +122,8 @@ export function compileAreas(skin: SkinCompiler, step: AreaStep, kind: MediumKin
   else skin.push({ act: 'coat', medium, ...laid }, field)
   if (!step.waits && step.coats > 1)
     skin.push({ act: 'lift', share: 0.5 }, skin.patches(stretches, 0.3, 3, skin.seed + 61), true)
-  const flakes = kind === 'glaze' && MEDIUM_KIND.glaze.laid.fit[skin.stage].fit === 'harmful'
-  if (flakes || skin.sheds(medium)) skin.comesOff(medium, stretches)
+  if (kind === 'glaze') skin.glazeHolds(medium, stretches)
+  if (skin.sheds(medium)) skin.comesOff(medium, stretches)
   skin.countCoats(medium, step.coats * gain)
   if (kind === 'glaze') skin.molten.push({ medium, motif: step.motif, take: step.take, coats: step.coats * gain })
   else skin.settle(step.waits, stretches)

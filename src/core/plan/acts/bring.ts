@@ -22,8 +22,9 @@ export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.en
   fit: () => null,
   hands: () => hands('small', 0),
   after: (_, { to, cover }) => atStage(to, cover),
-  compile: (skin) => {
+  compile: (skin, { to, blower }) => {
     skin.wet = []
     skin.misted = []
+    if (blower === 'dryer' && stageIndex(to) >= stageIndex('leatherHard')) skin.rushed = true
   },
 })

@@ -48,7 +48,8 @@ export function compileCut(skin: SkinCompiler, cut: Cut): void {
   if (burrUm > 0 && !cut.motif.ground) skin.push({ act: 'burr', heightUm: burrUm }, skin.marks(cut.motif, 'burr'), true)
   skin.push(
     { act: 'carve', depthUm: cut.depthMm * 1000, cutsBody: stage !== 'bisque' && stage !== 'glazedRaw' },
-    skin.marks(cut.motif, TEARS.includes(stage) ? 'ragged' : tool.groove),
+    // Under a skin that a hair dryer has firmed lines tear, as in clay that is too soft.
+    skin.marks(cut.motif, TEARS.includes(stage) || skin.rushed ? 'ragged' : tool.groove),
   )
   // Dry clay chips beside the line, as shallow as the film.
   if (stage === 'boneDry' && !cut.motif.ground)

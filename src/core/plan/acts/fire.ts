@@ -21,11 +21,13 @@ const RUNS_OVER_CONES = 2
 const RUN_GAIN = 2.4 * LINE_GAIN
 
 /* What comes off in a firing, as share of the place and size of its pieces. Common practice, no source. */
-const FLAKES = { cover: 0.45, sizeMm: 16 } as const
 const BLISTERS = { cover: 0.3, sizeMm: 12 } as const
 const CRAWLS = { cover: 0.05, sizeMm: 7 } as const
 /** Slivers of a glaze that shrinks otherwise than the clay. */
 const SLIVERS = { cover: 0.07, sizeMm: 7 } as const
+/** How far a bloat stands up, and how deep a crack goes, µm. Common practice, no source. */
+const BLOAT_UM = 900
+const CRACK_UM = 1200
 /** Where steam has burst damp clay. */
 const CRATERS = { cover: 0.1, sizeMm: 20, depthUm: 1600 } as const
 
@@ -73,8 +75,10 @@ export const fire = defineAct('fire', {
         skin.patches(wholeSkin, CRATERS.cover, CRATERS.sizeMm, seed + 3),
         true,
       )
-    for (const { medium, stretches, seed: own } of skin.flaking)
-      skin.push({ act: 'flake', medium }, skin.patches(stretches, FLAKES.cover, FLAKES.sizeMm, own), true)
+    const cracks = skin.rushed ? skin.cracks() : null
+    if (cracks) skin.push({ act: 'carve', depthUm: CRACK_UM, cutsBody: true }, cracks, true)
+    for (const { medium, stretches, seed: own, cover, sizeMm } of skin.flaking)
+      skin.push({ act: 'flake', medium }, skin.patches(stretches, cover, sizeMm, own), true)
     if (skin.thickest > FLAKE_LIMIT_COATS)
       skin.push(
         { act: 'blister', limitEighths: FLAKE_LIMIT_COATS * 8 },
@@ -85,6 +89,9 @@ export const fire = defineAct('fire', {
       glazesMeet(skin)
       meltingFaults(skin, cone)
     }
+    const { range } = skin.firedWith
+    const over = range ? conesOutside(cone, range) : 0
+    if (over > 0) skin.push({ act: 'bloat', heightUm: BLOAT_UM }, skin.bloats(over), true)
     skin.push({ act: 'fire', cone: coneIndex(cone), melts: firing === 'glaze' }, skin.heat())
     // A decoration firing leaves a clean surface clean.
     skin.fired(firing === 'bisque' || (firing === 'decoration' && skin.dusty))

@@ -142,7 +142,7 @@ export const glaze = defineAct('glaze', {
     if (step.drips || (sprays && !step.waits)) skin.runsDown(medium, stretches, DRIP_GAIN)
     skin.floods(stretches)
     skin.beads(medium, stretches)
-    if (MEDIUM_KIND.glaze.laid.fit[stage].fit === 'harmful') skin.comesOff(medium, stretches)
+    skin.glazeHolds(medium, stretches)
     skin.rawGlazes.push({ medium, stretches, coats: glazeWorth(step.how, step.coats) })
     skin.wet = step.waits ? [] : [...skin.wet, ...stretches]
   },

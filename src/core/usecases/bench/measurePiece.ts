@@ -51,7 +51,10 @@ export function measurePiece(
   const key = `${measuring}${textOf(piece, media)}`
   const before = known.get(key)
   if (before) return ok(before)
-  const request = { piece, bodies, media, afterStep: piece.steps.length - 1, kind: 'bench', light: 'daylight' } as const
+  const afterStep = piece.steps.length - 1
+  // What comes off in the kiln has been laid all the same.
+  const ways = { firings: 'onceFired' } as const
+  const request = { piece, bodies, media, ways, afterStep, kind: 'bench', light: 'daylight' } as const
   const made = new PieceViewer(ACROSS[measuring], ACROSS[measuring] / 2).measure(request)
   if (!made.ok) return made
   if (known.size >= KEPT) known.delete([...known.keys()][0])

@@ -6,6 +6,7 @@ import type { Studio } from '../../model/studio'
 import { Beliefs } from '../tiles/opticsBelief'
 import { filmsHex, filmsLab, type Films } from '../tiles/squares'
 import { isClear } from '../../vocabulary/material'
+import { GLAZING } from '../../vocabulary/tools'
 
 /** One square of a ladder: so many coats on a body, bare or under a clear. */
 export interface LadderSquare {
@@ -65,7 +66,7 @@ export function ladderOf(
       const films = (coats: number): Films => {
         const own = { mediumId: medium.id, coats }
         if (!withMedium) return [own]
-        const other = { mediumId: withMedium.id, coats: withMedium.kind === 'glaze' ? 1 : 3 }
+        const other = { mediumId: withMedium.id, coats: withMedium.kind === 'glaze' ? GLAZING.dip.worth : 3 }
         return placed === 'under' ? [own, other] : [other, own]
       }
       const labOf = (coats: number) => filmsLab(body, films(coats), studio.media, cone)

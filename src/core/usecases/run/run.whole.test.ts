@@ -69,11 +69,12 @@ function carriedOut(studio: Studio, id: string, count: number): Studio {
   return now
 }
 
-const pixelsOf = (piece: Piece, { bodies, media }: Studio): Uint8Array => {
+const pixelsOf = (piece: Piece, { bodies, media, ways }: Studio): Uint8Array => {
   const view = new PieceViewer(256, 128).view({
     piece,
     bodies,
     media,
+    ways,
     afterStep: piece.steps.length - 1,
     kind: 'firedWhole',
     light: 'daylight',

@@ -5,6 +5,7 @@ import { buildForm } from '../../form/buildForm'
 import type { TurnedForm } from '../../form/turnedForm'
 import type { Body, Medium } from '../../vocabulary/material'
 import type { Piece } from '../../model/piece'
+import { firedWith, type Ways } from '../../model/studio'
 import { timeline } from '../../plan/timeline'
 import { StackOptics, type Look } from '../../skin/appearance'
 import { compilePlan, firingNow, type CompiledPlan } from '../../plan/compilePlan'
@@ -29,6 +30,8 @@ export interface ViewRequest {
   readonly piece: Piece
   readonly bodies: Readonly<Record<string, Body>>
   readonly media: Readonly<Record<string, Medium>>
+  /** How the studio works: whether it fires once. */
+  readonly ways: Pick<Ways, 'firings'>
   /** Index of the step just done; −1 before the first. */
   readonly afterStep: number
   readonly kind: ViewKind
@@ -146,9 +149,15 @@ export class PieceViewer {
   }
 
   /** The plan of a piece as it was compiled for its last picture; undefined when that was of another plan. */
-  compiledFor({ piece, bodies, media }: Pick<ViewRequest, 'piece' | 'bodies' | 'media'>): CompiledPlan | undefined {
+  compiledFor({
+    piece,
+    bodies,
+    media,
+    ways,
+  }: Pick<ViewRequest, 'piece' | 'bodies' | 'media' | 'ways'>): CompiledPlan | undefined {
     const { compiled } = this
-    const same = compiled?.plan === JSON.stringify(piece.steps) && compiled.key === keyOf(piece, bodies, media)
+    const same =
+      compiled?.plan === JSON.stringify(piece.steps) && compiled.key === keyOf({ piece, bodies, media, ways })
     return same ? compiled : undefined
   }
 
@@ -203,8 +212,9 @@ export class PieceViewer {
     return this.simulation?.replayedTiles ?? 0
   }
 
-  private prepare({ piece, bodies, media }: ViewRequest): Result<Prepared> {
-    const key = keyOf(piece, bodies, media)
+  private prepare(request: ViewRequest): Result<Prepared> {
+    const { piece, bodies, media, ways } = request
+    const key = keyOf(request)
     if (!this.simulation || !this.optics || !this.mediaTable || key !== this.simulationKey || this.simulation.worn) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
@@ -227,7 +237,7 @@ export class PieceViewer {
     const { atlas } = this.simulation
     const plan = JSON.stringify(piece.steps)
     if (this.compiled?.plan !== plan || this.compiled.key !== key) {
-      const operations = compilePlan(piece.steps, this.mediaTable, atlas)
+      const operations = compilePlan(piece.steps, this.mediaTable, atlas, firedWith(bodies[piece.bodyId], ways))
       const { form } = atlas.charts[0].surface
       this.compiled = { plan, key, form, atlas, mediaTable: this.mediaTable, operations }
       this.simulation.update(operations)
@@ -235,37 +245,36 @@ export class PieceViewer {
     return ok({ simulation: this.simulation, optics: this.optics, mediaTable: this.mediaTable, atlas })
   }
 
-  private pagesFor(
-    { piece, bodies, afterStep, kind }: ViewRequest,
-    { simulation, mediaTable, atlas }: Prepared,
-  ): { pages: Page[]; look: Look } {
+  private pagesFor(request: ViewRequest, { simulation, mediaTable, atlas }: Prepared): { pages: Page[]; look: Look } {
+    const { piece, afterStep, kind } = request
     const times = timeline(piece.steps)
     if (kind === 'bench')
       return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
     const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
     return {
-      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(piece, bodies, mediaTable, atlas, last)),
+      pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(request, mediaTable, atlas, last)),
       look: { kind: 'fired' },
     }
   }
 
   /** A plan that stops before its last firing is shown as if that firing came now. */
   private missingFire(
-    piece: Piece,
-    bodies: Readonly<Record<string, Body>>,
+    { piece, bodies, ways }: ViewRequest,
     mediaTable: MediaTable,
     atlas: Atlas,
     last: number,
   ): SkinOperation[] {
+    const body = bodies[piece.bodyId]
     const planned = piece.steps.findLast((step) => step.act === 'fire')
     const like = planned?.act === 'fire' ? planned : null
     return firingNow(
       piece.steps.slice(0, last + 1),
       like,
-      like?.cone ?? bodies[piece.bodyId].bisqueCone,
+      like?.cone ?? body.bisqueCone,
       mediaTable,
       atlas,
+      firedWith(body, ways),
     )
   }
 }
@@ -284,8 +293,8 @@ const decoratedStretch = ({ zones }: TurnedForm, side: 'outside' | 'inside') =>
   side === 'outside' ? zones.outside : { from: zones.inside.from, to: zones.floor.to }
 
 /** Everything but the steps that a skin depends on. */
-const keyOf = (piece: Piece, bodies: ViewRequest['bodies'], media: ViewRequest['media']) =>
-  [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media)].join('|')
+const keyOf = ({ piece, bodies, media, ways }: Pick<ViewRequest, 'piece' | 'bodies' | 'media' | 'ways'>) =>
+  [JSON.stringify(piece.form), piece.bodyId, textOf(bodies[piece.bodyId]), textOf(media), ways.firings].join('|')
 
 const texts = new WeakMap<object, string>()
 

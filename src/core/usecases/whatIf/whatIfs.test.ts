@@ -3,7 +3,7 @@ import { demoStudio } from '../../demo/demoStudio'
 import { judge } from '../../judge/judge'
 import type { Step } from '../../plan/step'
 import { stepSchema } from '../../plan/step'
-import { goesWrongOn } from './goesWrong'
+import { goesWrongOn, looksOtherwise } from './goesWrong'
 import { newFindings, whatIfs } from './whatIfs'
 
 const studio = demoStudio()
@@ -57,5 +57,26 @@ describe('what if I', () => {
     expect(rules.length).toBeGreaterThanOrEqual(10)
     expect(rules).toEqual(expect.arrayContaining(['too-few-coats', 'coat-before-matte', 'dust-under-glaze']))
     expect(wrong.every(({ finding }) => finding.severity !== 'note')).toBe(true)
+    // What was never fired is shown raw.
+    for (const { finding, kind } of wrong)
+      expect(kind).toBe(finding.ruleId === 'not-fired-at-the-end' ? 'bench' : 'firedWhole')
+    expect(rules).toContain('not-fired-at-the-end')
+  })
+
+  it('two pictures differ where an eye would see it', () => {
+    const picture = (...changed: [pixel: number, channel: number, by: number][]) => {
+      const pixels = new Uint8ClampedArray(4 * 10_000).fill(100)
+      for (const [pixel, channel, by] of changed) pixels[4 * pixel + channel] += by
+      return pixels
+    }
+    const five = (channel: number, by: number) =>
+      picture(...[0, 99, 5000, 7000, 9999].map((pixel): [number, number, number] => [pixel, channel, by]))
+    expect(looksOtherwise(picture(), picture())).toBe(false)
+    expect(looksOtherwise(picture(), five(0, 8))).toBe(true)
+    expect(looksOtherwise(picture(), five(2, -8))).toBe(true)
+    expect(looksOtherwise(picture(), five(1, 7))).toBe(false)
+    expect(looksOtherwise(picture(), five(3, 130))).toBe(true)
+    expect(looksOtherwise(picture(), five(3, 100))).toBe(false)
+    expect(looksOtherwise(picture(), picture([3, 0, 90], [4, 0, 90], [5, 0, 90], [6, 0, 90]))).toBe(false)
   })
 })
