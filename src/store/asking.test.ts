@@ -5,9 +5,12 @@ import { demoStudio } from '@/core/demo/demoStudio'
 import { lotPieces } from '@/core/model/lots'
 import type { Schedule } from '@/core/model/calendar'
 import type { Piece } from '@/core/model/piece'
+import * as build from '@/core/plan/build'
 import { minutesAt } from '@/core/plan/pace'
+import type { Step } from '@/core/plan/step'
 import { hasBeenFired } from '@/core/plan/timeline'
 import { minutesWords } from '@/core/usecases/words/timeWords'
+import { wholeOf, type Place } from '@/core/vocabulary/place'
 import { startAgain } from '@/workers/clients'
 import type { Asked } from './asking'
 import { useAmounts, useLadder, useLayers, usePalette } from './colours'
@@ -23,13 +26,23 @@ import {
   useRescues,
   type Planning,
 } from './days'
-import { useFindings, useFlatSkin, useOtherFindings, useSkin, useThumbnail, useTriedPicture } from './derived'
+import {
+  restingView,
+  useFindings,
+  useFlatSkin,
+  useOtherFindings,
+  useSkin,
+  useThumbnail,
+  useTriedPicture,
+} from './derived'
 import { useWhatHappened } from './fired'
 import { answering, type Answers } from './fixtures/browser'
+import { useAreas } from './drawings'
 import { learnPace, useHands } from './paces'
+import { putPhoto, usePhoto } from './photos'
 import { useSheets } from './sheets'
 import { beginWith, undo, useStudio } from './studioStore'
-import { useGoesWrong } from './whatIf'
+import { useGoesWrong, useTurnedOut } from './whatIf'
 
 /* What the interface asks of workers: which worker, about what, what becomes of its answer, and what is said when it fails. */
 
@@ -49,6 +62,8 @@ const pixels = { pixels: new Uint8ClampedArray([1, 2, 3, 4]), width: 1, height: 
 const fine = <T>(value: T) => ({ ok: true, value })
 const moment = { afterStep: 2, kind: 'bench', light: 'daylight' } as const
 const skin = { number: 7 } as never
+const drawing = { id: 'd1', motif: piece.form, areas: [] } as never
+const begun = piece.steps.slice(0, 3)
 
 beforeEach(() => {
   vi.stubGlobal('ImageData', Picture)
@@ -231,6 +246,35 @@ const CASES: readonly Case[] = [
     asked: ([own, studio]) => [(own as Piece).id, Object.keys(studio).sort()],
     wanted: [piece.id, ['bodies', 'media']],
     problem: 'The minutes could not be worked out',
+  },
+  {
+    what: 'areas of a drawing',
+    worker: 'lineArt',
+    method: 'areas',
+    useIt: ({ own }) => shown(useAreas(own, drawing)),
+    answer: { areas: 3 },
+    asked: ([about, drawing]) => [Object.keys(about as object), (drawing as { id: string }).id],
+    wanted: [['form'], 'd1'],
+    problem: 'The areas could not be found',
+  },
+  {
+    what: 'a piece as it turns out',
+    worker: 'thumbnail',
+    method: 'picture',
+    useIt: ({ own, studio }) => shown(useTurnedOut(own, begun, 'bench', studio, 90, true)),
+    answer: fine(pixels),
+    value: new Picture(pixels.pixels, 1, 1),
+    asked: ([about, view, wide, high]) => [
+      (about as { piece: Piece }).piece.steps.length,
+      (about as { kind: string }).kind,
+      (about as { afterStep: number }).afterStep,
+      (about as typeof demo).ways,
+      (view as { flipped: boolean }).flipped,
+      wide,
+      high,
+    ],
+    wanted: [3, 'bench', 2, demo.ways, false, 90, 90],
+    problem: 'The picture could not be drawn',
   },
   {
     what: 'a sheet',
@@ -537,6 +581,24 @@ describe('what was seen of a piece', () => {
     expect(state().studio).toEqual(demo)
   })
 
+  it('moves what stands in its own room, and nothing in another', async () => {
+    const others = Object.values(demo.pieces).filter(
+      ({ id, making, steps }) => id !== made.id && making.madeAt && !hasBeenFired(steps),
+    )
+    expect(others.length).toBeGreaterThan(1)
+    const own = demo.rooms[made.making.roomId as string]
+    const [gone] = others
+    beginWith({
+      ...demo,
+      rooms: { ...demo.rooms, attic: { ...own, id: 'attic', name: 'Attic' } },
+      pieces: { ...demo.pieces, [gone.id]: { ...gone, making: { ...gone.making, roomId: 'attic' } } },
+    })
+    answering({ days: { calibrate: () => ({ factor, readings: 3 }) } })
+    await noteAndCalibrate([{ piece: made, entry }])
+    const there = others.filter(({ id, making }) => id !== gone.id && (making.roomId ?? own.id) === own.id).length
+    expect(state().notice?.text).toContain(` ${there} other piece`)
+  })
+
   it('a weight is called one, a single sighting too', async () => {
     answering({ days: { calibrate: () => ({ factor, readings: 1 }) } })
     await noteAndCalibrate([
@@ -605,4 +667,35 @@ it('all that is known of a pot waits for the judge, or does without him', async 
   const { result } = renderHook(() => useWhatHappened(own, 1, studio))
   expect(result.current).toBeNull()
   await waitFor(() => expect(result.current).not.toBeNull())
+})
+
+it('a photograph has an address while it is shown, and none is left behind', async () => {
+  const given: string[] = []
+  const taken: string[] = []
+  vi.stubGlobal(
+    'URL',
+    Object.assign(URL, {
+      createObjectURL: () => (given.push(`blob:${given.length}`), given.at(-1)),
+      revokeObjectURL: (url: string) => void taken.push(url),
+    }),
+  )
+  await putPhoto('shown', { whole: new Blob(['whole']), small: new Blob(['small']) })
+  const { result, rerender, unmount } = renderHook(({ id, seen }) => usePhoto(id, 'small', seen), {
+    initialProps: { id: 'shown', seen: false },
+  })
+  expect(result.current).toEqual({ url: null, missing: false })
+  rerender({ id: 'shown', seen: true })
+  await waitFor(() => expect(result.current.url).toBe('blob:0'))
+  rerender({ id: 'gone', seen: true })
+  await waitFor(() => expect(result.current).toEqual({ url: null, missing: true }))
+  unmount()
+  expect(taken).toEqual(given)
+})
+
+it('a piece rests with the side in view that a step works on, or that it is decorated on', () => {
+  const step = (place: Place): Step => ({ ...build.coat('marsh-black', place, 1), id: 's', done: false }) as Step
+  expect(restingView(piece)).toEqual({ turn: 0.3, tilt: 0.3, flipped: false })
+  expect(restingView(demo.pieces['estuary-plate'])).toEqual({ turn: 0.3, tilt: 0.85, flipped: false })
+  expect(restingView(piece, step(wholeOf('inside', 'floor')))).toEqual({ turn: 0.3, tilt: 0.85, flipped: false })
+  expect(restingView(piece, step(wholeOf('base')))).toEqual({ turn: 0.3, tilt: 0.9, flipped: true })
 })

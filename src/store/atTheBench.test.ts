@@ -138,6 +138,13 @@ describe('a timer', () => {
     expect(result.current).toBe(NOW + 1000)
   })
 
+  it('counts no more when nobody looks', () => {
+    const { unmount } = renderHook(() => useSecond())
+    expect(vi.getTimerCount()).toBe(1)
+    unmount()
+    expect(vi.getTimerCount()).toBe(0)
+  })
+
   it('is there for each coat that dries, and of no piece that is gone', () => {
     const { result } = renderHook(() => useCoatTimers(['gone', ...demo.order], demo, NOW))
     expect(result.current.every(({ pieceId }) => demo.order.includes(pieceId))).toBe(true)
@@ -165,6 +172,17 @@ describe('the screen', () => {
     expect(held.release).toHaveBeenCalled()
     document.dispatchEvent(new Event('visibilitychange'))
     expect(request).toHaveBeenCalledTimes(2)
+  })
+
+  it('is let go at once when one has left before it came', async () => {
+    const { held, request } = lock()
+    let come = (_: unknown) => {}
+    request.mockReturnValueOnce(new Promise((then) => (come = then)) as never)
+    const { unmount } = renderHook(() => useWakeLock())
+    unmount()
+    expect(held.release).not.toHaveBeenCalled()
+    await act(async () => come(held))
+    expect(held.release).toHaveBeenCalledTimes(1)
   })
 
   it('is not kept awake where the browser cannot or will not', async () => {

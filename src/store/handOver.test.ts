@@ -148,6 +148,7 @@ describe('a PDF', () => {
             lines.find(([word]) => word === 'Clay')?.[1],
             lines.find(([word]) => word === 'Notes')?.[1],
             lines.find(([word]) => word === 'Group')?.[1],
+            lines.map(([word]) => word).join(', '),
             materials,
             open,
             paper,
@@ -158,6 +159,7 @@ describe('a PDF', () => {
           'White, cone 05',
           undefined,
           'Evenings',
+          'Whose, Group, Date, How many, Clay, Firing wanted, Foot, 6 mm bare, Use, Waster slab, Fragile',
           [
             '1 Clear, glaze, cone 05, labelled for food',
             '2 Amber, glaze, cone 05, not labelled for food',
@@ -166,7 +168,7 @@ describe('a PDF', () => {
           ['owner', 'cone'],
           'letter',
         ],
-        ['', 'one; two', '', expect.any(Array), ['owner', 'cone'], 'letter'],
+        ['', 'one; two', '', expect.stringMatching(/Fragile, Notes$/), expect.any(Array), ['owner', 'cone'], 'letter'],
       ],
       failed: '“kiln tickets” could not be made (it is full); reload the page and try again.',
     },
@@ -313,6 +315,18 @@ describe('a PDF', () => {
 })
 
 describe('tables and other files', () => {
+  it('labels name the owners of their pots, each once, and nobody where there is none', async () => {
+    const calls = noting('card', 'labels')
+    const pots = ['Ada', 'Ben', 'Ben'].map((owner, i) => ({ number: i + 1, owner, note: '', lost: null }))
+    const owned = { ...piece, count: 4, pots }
+    await printLabels([{ piece: owned, pots: [1, 2, 3, 4] }], demo, 'a4')
+    const [{ lines }] = calls[0][0] as { lines: string[] }[]
+    expect(lines).toContain('Ada, Ben')
+    await printLabels([{ piece: owned, pots: [4] }], demo, 'a4')
+    const [other] = calls[1][0] as { lines: string[] }[]
+    expect(other.lines.join()).not.toMatch(/Ada|Ben/)
+  })
+
   it('the load says how many tickets are not complete', async () => {
     const ticket = { title: 'a', missing: [], contradictions: [], materials: [], notes: [] } as never as KilnTicket
     await saveLoadTable([ticket])

@@ -43,10 +43,11 @@ const leaving = () => {
   return event.defaultPrevented
 }
 
-/** Lets long waits pass ten times as fast. */
+/** Lets long waits pass ten times as fast, until what it returns is called. */
 const hurried = () => {
   const { setTimeout: wait } = globalThis
   vi.stubGlobal('setTimeout', (then: () => void, ms = 0) => wait(then, ms > 1_000 ? ms / 10 : ms))
+  return () => vi.stubGlobal('setTimeout', wait)
 }
 
 afterEach(() => void vi.unstubAllGlobals())
@@ -302,12 +303,13 @@ describe('a browser that keeps nothing', () => {
       })
 
     it('once it lets go, the studio is kept', async () => {
-      hurried()
+      const calm = hurried()
       const holder = await held()
       const own = await tab()
       expect(own.state().keptNowhere).toContain('does not answer')
       holder.close()
       await soon(() => expect(own.state().keptNowhere).toBeNull())
+      calm()
       own.run(rename('Kept after all'))
       await saved(own)
       expect((await tab()).state().studio.name).toBe('Kept after all')
@@ -341,6 +343,25 @@ describe('a browser that keeps nothing', () => {
     IDBObjectStore.prototype.add = add
     await saved(own)
     expect((await tab()).state().studio.name).toBe('Mine')
+  })
+
+  it.each([
+    [120_000, '0.1 MB of small pictures were given up for it. '],
+    [100_000, ''],
+  ])('a full disk gives %i bytes of small pictures up, and says so where it helps', async (bytes, words) => {
+    const own = await tab()
+    const database = await openDatabase()
+    await database.put('thumbnails', { of: 'x', width: 1, height: 1, pixels: new Uint8ClampedArray(bytes), at: 1 }, 'a')
+    const { add } = IDBObjectStore.prototype
+    IDBObjectStore.prototype.add = function refuse() {
+      throw new DOMException('full', 'QuotaExceededError')
+    }
+    own.run(rename('Mine'))
+    await soon(() => expect(own.state().notice?.text).toContain(`is not saved yet. ${words}Free some room`))
+    await soon(async () => expect(await database.count('thumbnails')).toBe(0))
+    IDBObjectStore.prototype.add = add
+    await saved(own)
+    database.close()
   })
 
   it('another failure is told with its name', async () => {
