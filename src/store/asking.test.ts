@@ -27,7 +27,9 @@ import {
   type Planning,
 } from './days'
 import {
+  firedWhole,
   restingView,
+  useStillPicture,
   useFindings,
   useFlatSkin,
   useOtherFindings,
@@ -40,6 +42,7 @@ import { answering, type Answers } from './fixtures/browser'
 import { useAreas } from './drawings'
 import { learnPace, useHands } from './paces'
 import { putPhoto, usePhoto } from './photos'
+import { useScreenSize } from './screenSize'
 import { useSheets } from './sheets'
 import { beginWith, undo, useStudio } from './studioStore'
 import { useGoesWrong, useTurnedOut } from './whatIf'
@@ -275,6 +278,18 @@ const CASES: readonly Case[] = [
     ],
     wanted: [3, 'bench', 2, demo.ways, false, 90, 90],
     problem: 'The picture could not be drawn',
+  },
+  {
+    what: 'a still picture',
+    worker: 'thumbnail',
+    method: 'picture',
+    useIt: ({ own, studio }) =>
+      shown(useStillPicture({ ...firedWhole(own, studio), kind: 'bench' }, skin, { turn: 0.4, tilt: 0.2 }, 300)),
+    answer: fine(pixels),
+    value: new Picture(pixels.pixels, 1, 1),
+    asked: ([about, ...how]) => [(about as { kind: string }).kind, ...how],
+    wanted: ['bench', { turn: 0.4, tilt: 0.2 }, 300, 300, false],
+    problem: 'The still picture could not be drawn',
   },
   {
     what: 'a sheet',
@@ -698,4 +713,22 @@ it('a piece rests with the side in view that a step works on, or that it is deco
   expect(restingView(demo.pieces['estuary-plate'])).toEqual({ turn: 0.3, tilt: 0.85, flipped: false })
   expect(restingView(piece, step(wholeOf('inside', 'floor')))).toEqual({ turn: 0.3, tilt: 0.85, flipped: false })
   expect(restingView(piece, step(wholeOf('base')))).toEqual({ turn: 0.3, tilt: 0.9, flipped: true })
+})
+
+it('the days that are being planned take the place of those that are', () => {
+  const { result } = renderHook(() => usePlannedStudio())
+  expect(result.current).toBe(state().studio)
+  const schedule = { ...demo.schedule, visits: [] }
+  act(() => useStudio.setState({ previewed: schedule }))
+  expect(result.current).toEqual({ ...demo, schedule })
+  act(() => useStudio.setState({ previewed: null }))
+  expect(result.current).toBe(state().studio)
+})
+
+it('how large a millimetre is on this screen is kept in this browser', () => {
+  expect(useScreenSize.getState().pxMm).toBeNull()
+  useScreenSize.getState().measure(4.2)
+  expect(useScreenSize.getState().pxMm).toBe(4.2)
+  expect(localStorage.getItem('vernice.screen')).toContain('4.2')
+  useScreenSize.getState().measure(null)
 })

@@ -107,6 +107,15 @@ export const PART: Readonly<
 const wallMm = (form: TurnedForm) => form.zones.outside.to - form.zones.outside.from
 
 /** A patch of the skin under a joint: mm along the skin, and shares of a turn (which may pass 1). */
+/** Handles and spouts up to this thick soften and drop off when they are painted dry, mm. Common practice, no source. */
+const THIN_PART_MM = 9
+
+/** The thinnest of the parts that could drop off when they are painted dry, if there is one. */
+export const thinPartOf = (parts: readonly Part[]): Part | undefined =>
+  parts
+    .filter(({ kind, thickMm }) => kind !== 'lid' && kind !== 'feet' && thickMm <= THIN_PART_MM)
+    .sort((a, b) => a.thickMm - b.thickMm)[0]
+
 export interface HiddenPatch {
   readonly part: Part
   readonly from: number

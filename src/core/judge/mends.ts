@@ -1,10 +1,11 @@
 import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
-import { isCut, type Step, type StepContent } from '../plan/step'
+import { isCut, type Step, type StepContent, type StepOf } from '../plan/step'
 import { bring } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
+import { overlapMm } from '../skin/place'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
 
@@ -63,9 +64,46 @@ export const together = (label: string, mends: readonly Mend[]): Mend => ({
 
 const isDrying = (stage: Stage): stage is DryingStage => (DRYING_STAGES as readonly Stage[]).includes(stage)
 
+/** What holds colour off: it counts for what is laid after it and before it is taken away. */
+const resists = (step: Step): step is StepOf<'mask' | 'wax'> => step.act === 'mask' || step.act === 'wax'
+
+/** Whether between two places of a plan something is laid that resists a coat: what lies over it and under it cannot change places. */
+export const resistedBetween = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, from: number, to: number): boolean =>
+  plan.steps.slice(from + 1, to).some((s) => resists(s) && meet(plan, s, step))
+
+/** What is laid on a place: whatever resists there shapes it. */
+const isLaid = (step: Step): step is StepOf<'coat' | 'glaze'> => step.act === 'coat' || step.act === 'glaze'
+
+const meet = (plan: JudgedPlan, a: StepOf<'mask' | 'wax'>, b: StepOf<'coat' | 'glaze'>): boolean =>
+  overlapMm(plan.form, a.place, b.place) > 1
+
+/** What resists a step where it is now. */
+const heldBy = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, before: readonly Step[]): Step[] => {
+  const peeled = before.findLastIndex(({ act }) => act === 'peel')
+  const burned = before.findLastIndex(({ act }) => act === 'fire')
+  return before.filter((s, i) => resists(s) && i > burned && (s.act === 'wax' || i > peeled) && meet(plan, s, step))
+}
+
+/** What has to come along when a step is moved earlier: what resists it, and the marks that this was laid by. */
+function comesAlong(plan: JudgedPlan, step: Step, between: readonly Step[], from: number): Step[] {
+  if (!isLaid(step)) return []
+  const held = heldBy(plan, step, plan.steps.slice(0, from)).filter((s) => between.includes(s))
+  const marked = held.some((s) => resists(s) && s.motif)
+  return between.filter((s) => held.includes(s) || (marked && s.act === 'divide'))
+}
+
+/** Whether a step that is moved later would lie otherwise: what resists it is gone by then, or it resists nothing any more. */
+function loosens(plan: JudgedPlan, step: Step, between: readonly Step[], from: number): boolean {
+  if (resists(step)) return between.some((s) => isLaid(s) && meet(plan, step, s))
+  if (!isLaid(step)) return false
+  const held = heldBy(plan, step, plan.steps.slice(0, from))
+  return held.length > heldBy(plan, step, [...held, ...between]).filter((s) => held.includes(s)).length
+}
+
 /**
  * Moves a step into the stretch of the plan that happens at `stage`: the nearest end of an existing stretch, or a new
- * “bring to” where the clay passes that stage. Null when the plan never gets there (a stage only a firing reaches).
+ * “bring to” where the clay passes that stage. What resists it comes along. Null when the plan never gets there (a stage only a firing
+ * reaches), or when what resists it would be gone by then.
  */
 export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: string): Mend | null {
   const from = plan.steps.indexOf(step)
@@ -76,18 +114,27 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
     localStage(plan.grid.surface, [...others.slice(0, at), step, ...others.slice(at)], at, times[at].stage)
   /** What fills lines comes after them. */
   const cut = step.act === 'fill' ? others.slice(0, from).findLastIndex((s) => isCut(s) || s.act === 'impress') : -1
+  const movedWith = (along: readonly Step[], to: number): Mend =>
+    along.length
+      ? together(
+          label,
+          [...along, step].map(({ id }, i) => moveStep(plan, label, id, to + i)),
+        )
+      : moveStep(plan, label, step.id, to)
   const positions = times.flatMap((_, at) => (at > cut && stageAt(at) === stage ? [at] : []))
   if (positions.length) {
     const later = positions.filter((at) => at >= from)
     let to = later.length ? later[0] : positions[positions.length - 1]
     // The dust of the fire is wiped off first.
     while (others[to]?.act === 'wipeDust' && positions.includes(to + 1)) to++
-    return moveStep(plan, label, step.id, to)
+    if (to > from && loosens(plan, step, others.slice(from, to), from)) return null
+    return movedWith(comesAlong(plan, step, others.slice(to, from), from), to)
   }
   if (!isDrying(stage)) return null
   const passes = times.findIndex((time) => stageIndex(time.stage) > stageIndex(stage))
   const at = passes < 0 ? others.length : passes - 1
   if (at <= cut) return null
+  if (at > from && loosens(plan, step, others.slice(from, at), from)) return null
   const dry = addStep(plan, label, at, bring(stage))
-  return together(label, [moveStep(plan, label, step.id, at), dry])
+  return together(label, [movedWith(comesAlong(plan, step, others.slice(at, from), from), at), dry])
 }

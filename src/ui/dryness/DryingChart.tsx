@@ -16,6 +16,15 @@ const MARKED: readonly (readonly [MoistureStage, string])[] = [
   ['tooFirm', 'too firm'],
 ]
 
+/** A word that a curve may cross. */
+const READABLE = {
+  fontSize: 11,
+  fill: 'currentColor',
+  stroke: 'var(--color-base-100)',
+  strokeWidth: 3,
+  paintOrder: 'stroke',
+} as const
+
 /** Water against time for rim, wall and foot; the stages as levels, with bars for early to late; the present as a line. */
 export default function DryingChart({ drying, studio, nowMs }: { drying: PieceDrying; studio: Studio; nowMs: number }) {
   const { points, untilHours } = chartPoints(drying)
@@ -55,7 +64,7 @@ export default function DryingChart({ drying, studio, nowMs }: { drying: PieceDr
               stroke="currentColor"
               strokeOpacity={0.35}
               strokeDasharray="1 3"
-              label={{ value: word, position: 'insideTopRight', fontSize: 11, fill: 'currentColor' }}
+              label={{ value: word, position: 'insideTopRight', ...READABLE }}
             />
           ))}
           {MARKED.map(([stage]) => {

@@ -2,15 +2,12 @@ import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'
 import { RHEOLOGY } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
-import { PART } from '../../form/parts'
+import { PART, thinPartOf } from '../../form/parts'
 import { stretchesOn } from '../../skin/place'
 import type { Place } from '../../vocabulary/place'
 import type { JudgedPlan } from '../judgedPlan'
 import { changeStep, moveToStage, together } from '../mends'
 import type { Rule } from '../rule'
-
-/** Parts thinner than this soften when they are painted dry, mm. Ours, common practice. */
-const THIN_PART_MM = 9
 
 /** Water that dry clay keeps in an ordinary room, kg/kg. */
 const DRY_WATER = 0.015
@@ -51,9 +48,7 @@ export const dryingRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      const thin = plan.piece.form.parts
-        .filter((part) => part.kind !== 'lid' && part.kind !== 'feet' && part.thickMm <= THIN_PART_MM)
-        .sort((a, b) => a.thickMm - b.thickMm)[0]
+      const thin = thinPartOf(plan.piece.form.parts)
       if (!thin) return []
       const clay = CLAY_WATER[plan.body.water]
       const waterUm = RHEOLOGY.underglaze.wetUm * (1 - RHEOLOGY.underglaze.solids)

@@ -2,7 +2,7 @@ import { coatsWords } from '../../plan/acts/phrases'
 import { OPAQUE_COATS } from '../../colour/cover'
 import { withFilm } from '../../skin/stack'
 import * as build from '../../plan/build'
-import { addStep, moveStep, together } from '../mends'
+import { addStep, moveStep, together, resistedBetween } from '../mends'
 import { meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
 import type { Sighting } from '../finding'
@@ -41,7 +41,10 @@ export const orderRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             sentence: `${plan.media[coverage.medium].name} goes over ${plan.media[below.medium].name}, light over dark.`,
             because: `Dark shows through light for ${coatsWords(coverage.toGive)}; the other way round one or two cover.`,
-            mends: [moveStep(plan, 'Lay the light colour first', step.id, earlier.index)],
+            // With wax or tape between them they would change places in the pattern.
+            mends: resistedBetween(plan, step, earlier.index, index)
+              ? []
+              : [moveStep(plan, 'Lay the light colour first', step.id, earlier.index)],
           },
         ]
       }),

@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../../base/result'
 import { buildForm } from '../../form/buildForm'
+import { thinPartOf } from '../../form/parts'
 import type { FormPreset } from '../../form/presets'
 import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import { NOT_MADE, WHOLE, type Form, type Piece } from '../../model/piece'
@@ -55,6 +56,7 @@ export function beginPiece(
     form: built.value,
     colourId,
     side: side ?? usualSide(built.value, wish.form.preset),
+    thinPart: thinPartOf(wish.form.parts) !== undefined,
   }
   const unsuited = unsuitedBecause(sequence, context)
   if (unsuited)

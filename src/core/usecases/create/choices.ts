@@ -1,3 +1,6 @@
+import { ciede2000 } from '../../colour/ciede2000'
+import { bodyInternal, labUnder, stackReflectance } from '../../colour/layeredColour'
+import { LIGHTS } from '../../colour/light'
 import { rangesMeet } from '../../firing/cones'
 import { type TurnedForm } from '../../form/turnedForm'
 import { isClear, type Body, type Medium } from '../../vocabulary/material'
@@ -18,6 +21,8 @@ export interface SequenceContext {
   readonly colourId: string | null
   /** What is decorated: the outside of a vessel, the face of a plate or a slab, the inside of a bowl. */
   readonly side: DecoratedSide
+  /** It has a handle or a spout that must not be painted dry. */
+  readonly thinPart: boolean
 }
 
 export const fits = (medium: Medium, body: Body) => rangesMeet(medium.range, body.range)
@@ -32,6 +37,20 @@ export function mostContrasting(context: SequenceContext, kind: Medium['kind'], 
   const candidates = context.media.filter((m) => m.kind === kind && fits(m, context.body))
   const pool = candidates.length ? candidates : context.media.filter((m) => m.kind === kind)
   return pool.reduce((best, m) => (Math.abs(paleness(m) - over) > Math.abs(paleness(best) - over) ? m : best))
+}
+
+/** A dark stain for the texture: of those that this clay’s firing takes the one that shows most on it, in two coats. */
+export function stainFor(context: SequenceContext): Medium {
+  const { body, media } = context
+  const stains = media.filter((m) => m.kind === 'wash')
+  const fitting = stains.filter((m) => fits(m, body))
+  const pool = fitting.length ? fitting : stains
+  if (!pool.length) return mostContrasting(context, 'underglaze', 1)
+  const under = bodyInternal(body.reflectance)
+  const lab = (coats: number, { optics }: Medium) =>
+    labUnder(stackReflectance(under, coats ? [{ optics, coats, strength: 1 }] : [], 'matte'), LIGHTS.daylight)
+  const shows = (m: Medium) => ciede2000(lab(0, m), lab(2, m))
+  return pool.reduce((best, m) => (shows(m) > shows(best) ? m : best))
 }
 
 export function clearFor(context: SequenceContext): Medium {

@@ -19,6 +19,7 @@ import {
   contrastingGlaze,
   opaqueWhite,
   ofKind,
+  stainFor,
   lightThenDark,
   type SequenceContext,
 } from './choices'
@@ -249,7 +250,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     name: 'Texture, stained and wiped back',
     words: 'pressed in soft clay; a dark wash stays in the deep places, pale colour lies above',
     steps: (c) => {
-      const dark = c.media.find((m) => m.kind === 'wash') ?? mostContrasting(c, 'underglaze', 1)
+      const dark = stainFor(c)
       const pale = mostContrasting(c, 'underglaze', 0)
       return [
         build.impress('cloth', onWall(c, 0.15, 0.8)),
@@ -294,12 +295,13 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
     steps: (c) => {
       const cut = onForm(c, 'zigzag', 14, 0.4, 0.16, 5)
       return [
-        build.bring('boneDry', 'open'),
+        build.bring(c.thinPart ? 'hardLeatherHard' : 'boneDry', 'open'),
         ...markedFor(c, cut),
         build.mask(onWall(c), cut),
         build.coat(colour(c, bodyPaleness(c)).id, onWall(c, 0.25, 0.75), 3, { applicator: 'sponge' }),
         build.coat(ofKind(c, 'underglaze', 0), onWall(c, 0.1), 2, { applicator: 'spatter', intent: 'blush' }),
         build.peel(),
+        ...(c.thinPart ? [build.bring('boneDry', 'open')] : []),
         build.fire('bisque', c.body.bisqueCone),
         ...finish(c),
       ]
