@@ -8,6 +8,7 @@ import { timeline } from '../plan/timeline'
 import { overlapMm } from '../skin/place'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
+import { meetOnSkin } from './stepStretches'
 
 /** Changes some values of a step. */
 export const changeStep = (
@@ -92,10 +93,17 @@ function comesAlong(plan: JudgedPlan, step: Step, between: readonly Step[], from
   return between.filter((s) => held.includes(s) || (marked && s.act === 'divide'))
 }
 
-/** Whether a step that is moved later would lie otherwise: what resists it is gone by then, or it resists nothing any more. */
+/** Whether a cut that is moved earlier would be made before what it cuts through is there. */
+const cutsTooSoon = (plan: JudgedPlan, step: Step, between: readonly Step[]): boolean =>
+  isCut(step) && between.some((s) => isLaid(s) && meetOnSkin(plan, s, step))
+
+/** Whether a step that is moved later would lie otherwise: cut by nothing, resisted by nothing, or resisting nothing any more. */
 function loosens(plan: JudgedPlan, step: Step, between: readonly Step[], from: number): boolean {
   if (resists(step)) return between.some((s) => isLaid(s) && meet(plan, step, s))
+  // A firing fixes what a cut goes through, and what is laid after it is cut as well.
+  if (isCut(step)) return between.some((s) => s.act === 'fire' || (isLaid(s) && meetOnSkin(plan, s, step)))
   if (!isLaid(step)) return false
+  if (between.some((s) => isCut(s) && meetOnSkin(plan, s, step))) return true
   const held = heldBy(plan, step, plan.steps.slice(0, from))
   return held.length > heldBy(plan, step, [...held, ...between]).filter((s) => held.includes(s)).length
 }
@@ -128,6 +136,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
     // The dust of the fire is wiped off first.
     while (others[to]?.act === 'wipeDust' && positions.includes(to + 1)) to++
     if (to > from && loosens(plan, step, others.slice(from, to), from)) return null
+    if (cutsTooSoon(plan, step, others.slice(to, from))) return null
     return movedWith(comesAlong(plan, step, others.slice(to, from), from), to)
   }
   if (!isDrying(stage)) return null
@@ -135,6 +144,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   const at = passes < 0 ? others.length : passes - 1
   if (at <= cut) return null
   if (at > from && loosens(plan, step, others.slice(from, at), from)) return null
+  if (cutsTooSoon(plan, step, others.slice(at, from))) return null
   const dry = addStep(plan, label, at, bring(stage))
   return together(label, [movedWith(comesAlong(plan, step, others.slice(at, from), from), at), dry])
 }

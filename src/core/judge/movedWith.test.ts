@@ -91,4 +91,16 @@ describe('a step that is moved and what resists it', () => {
     expect(over(build.wax(bandOf(30, 40)))).toEqual([[]])
     expect(over(build.mask(bandOf(30, 40)))).toEqual([[]])
   })
+
+  it('a cut stays behind what it cuts through, and does not leave its firing', () => {
+    const cut = build.carve('stylus', zigzag, 0.4)
+    expect(moved([leather, low, dry, cut, bisque], 3, 'leatherHard')).toBe(
+      'bring leatherHard, coat, carve, bring boneDry, fire',
+    )
+    expect(moved([leather, dry, low, cut, bisque], 3, 'leatherHard')).toBeNull()
+    expect(moved([dry, low, cut, bisque], 2, 'leatherHard')).toBeNull()
+    expect(moved([leather, low, cut, dry, bisque], 2, 'bisque')).toBeNull()
+    expect(moved([leather, cut, low, dry, bisque], 1, 'boneDry')).toBeNull()
+    expect(moved([leather, low, cut, dry, bisque], 1, 'boneDry')).toBeNull()
+  })
 })

@@ -1,19 +1,13 @@
-import { ciede2000 } from '../../colour/ciede2000'
-import { infiniteReflectance } from '../../colour/kubelkaMunk'
-import { labUnder } from '../../colour/layeredColour'
 import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
 import type { Medium } from '../../vocabulary/material'
 import { mediaOfStep } from '../../plan/step'
 import * as build from '../../plan/build'
 import type { Mend, Sighting } from '../finding'
+import { colourApart } from '../masstone'
 import { addStep, changeStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
-
-/** Masstone of a medium: Lab of an opaque film. */
-const masstone = ({ optics }: Medium) =>
-  labUnder(Float64Array.from(optics.K, (k, i) => infiniteReflectance(k, optics.S[i])))
 
 interface Used {
   readonly medium: Medium
@@ -43,10 +37,9 @@ function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, con
   if (!laid.length) return []
   return plan.jars
     .filter((m) => m.kind === medium.kind && m.id !== medium.id && conesOutside(cone, m.range) === 0)
-    .map((m) => ({ m, difference: ciede2000(masstone(m), masstone(medium)) }))
-    .sort((a, b) => a.difference - b.difference)
+    .sort((a, b) => colourApart(a, medium) - colourApart(b, medium))
     .slice(0, 1)
-    .map(({ m }) => {
+    .map((m) => {
       const label = `Use ${m.name} instead`
       return together(
         label,
@@ -105,7 +98,8 @@ export const fireRules: readonly Rule[] = [
       plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
         const out = conesOutside(fire.cone, plan.body.range)
         if (out === 0 || (out < 0 && fire.firing !== 'glaze')) return []
-        const cone = sharedCone([plan.body.range], fire.cone)
+        const media = heated(plan, index).map(({ medium }) => medium.range)
+        const cone = sharedCone([plan.body.range, ...media], fire.cone) ?? sharedCone([plan.body.range], fire.cone)
         return [
           {
             stepId: fire.id,

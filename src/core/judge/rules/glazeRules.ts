@@ -1,11 +1,13 @@
-import { isGreenware, STAGE } from '../../clay/stages'
+import { isDamp, isGreenware, STAGE } from '../../clay/stages'
+import { conesOutside } from '../../firing/cones'
 import { gripped } from '../../plan/acts/glaze'
 import * as build from '../../plan/build'
 import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
-import { addStep, changeStep, moveStep, moveToStage } from '../mends'
+import { colourApart } from '../masstone'
+import { addStep, changeStep, moveStep, moveToStage, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
@@ -39,6 +41,15 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
   const glaze = sealingGlaze(plan)
   if (!glaze) return []
   const at = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
+  // A gun does not see into most vessels: what it was to glaze inside is poured.
+  const sprayed = plan.of('glaze').find(({ step }) => step.how === 'spray' && step.place.parts.includes('floor'))
+  if (sprayed && !plan.form.flat)
+    return [
+      changeStep(plan, `Pour ${plan.medium(sprayed.step.mediumId)?.name ?? 'it'}`, sprayed.step.id, {
+        how: 'pour',
+        coats: 1,
+      }),
+    ]
   return [
     addStep(
       plan,
@@ -47,6 +58,22 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
       build.glaze(glaze.id, insideOf(plan), plan.form.flat ? 'brush' : 'pour'),
     ),
   ]
+}
+
+/** A bisque before a glaze in a plan that has none: once the clay is dry, and before what is wiped and waxed for the glaze. */
+function bisqueFirst(plan: JudgedPlan, index: number): Mend | null {
+  if (plan.of('fire').some(({ step }) => step.firing !== 'glaze')) return null
+  const first = Math.min(index, ...plan.of('glaze').map((g) => g.index))
+  const wiped = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'wipeDust')
+  const dried = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'bring')
+  const at = wiped > dried ? wiped : first
+  const label = `Bisque it first, to cone ${plan.body.bisqueCone}`
+  // Each is put before the one after it.
+  return together(label, [
+    ...(wiped > dried ? [] : [addStep(plan, label, at, build.wipeDust(), 0)]),
+    addStep(plan, label, at, build.fire('bisque', plan.body.bisqueCone), 1),
+    ...(isDamp(plan.times[at].stage) ? [addStep(plan, label, at, build.bring('boneDry'), 2)] : []),
+  ])
 }
 
 function insideSpots(plan: JudgedPlan) {
@@ -68,7 +95,7 @@ export const glazeRules: readonly Rule[] = [
       [...plan.of('glaze'), ...plan.of('glazeIn')].flatMap(({ step, index, time }): Sighting[] => {
         if (!isGreenware(time.stage)) return []
         const once = plan.ways.firings === 'onceFired' && time.stage !== 'wet' && time.stage !== 'softLeatherHard'
-        const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque')
+        const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque') ?? bisqueFirst(plan, index)
         return [
           {
             stepId: step.id,
@@ -219,7 +246,12 @@ export const glazeRules: readonly Rule[] = [
         if (!medium || medium.labelledFoodSafe || seen.has(medium.id)) return []
         seen.add(medium.id)
         const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
-        const other = plan.jars.find((m) => m.kind === 'glaze' && m.labelledFoodSafe && m.range.to === medium.range.to)
+        const fired =
+          step && plan.of('fire').find((f) => f.index > plan.steps.indexOf(step) && f.step.firing === 'glaze')
+        const other = plan.jars
+          .filter((m) => m.kind === 'glaze' && m.labelledFoodSafe)
+          .filter(({ range }) => (fired ? conesOutside(fired.step.cone, range) === 0 : range.to === medium.range.to))
+          .sort((a, b) => colourApart(a, medium) - colourApart(b, medium))[0]
         return [
           {
             stepId: step?.id ?? null,

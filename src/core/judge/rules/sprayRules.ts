@@ -8,10 +8,11 @@ import { NO_TAPE } from '../../skin/stack'
 import { WALL } from '../../form/assembly'
 import type { Surface, SurfaceZone } from '../../form/surfaces/surface'
 import type { Place } from '../../vocabulary/place'
-import { APPLICATOR, glazeWorth } from '../../vocabulary/tools'
+import { APPLICATOR, GLAZING, glazeWorth } from '../../vocabulary/tools'
 import { HELD, heldAs, usualAim, type SprayAim } from '../../vocabulary/spray'
 import { addStep, changeStep, together } from '../mends'
-import type { Sighting } from '../finding'
+import { coverageAt } from '../coverage'
+import type { Mend, Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
@@ -27,6 +28,9 @@ const REACHED = 0.35
 /** From this share of what is aimed at the gun is said to miss it. Ours. */
 const MISSED = 0.12
 
+/** Brushed coats where nothing says how many cover. Common practice, no source. */
+const USUAL_COATS = 3
+
 /** Ways of holding a gun that differ by no more of the area are equally good. Ours. */
 const AS_GOOD = 0.03
 
@@ -35,6 +39,18 @@ const sprayings = (plan: JudgedPlan) =>
     step: Spraying
     index: number
   }[]
+
+/** What reaches where no gun sees: glaze is poured inside and dipped outside, colour goes on with a brush. */
+function byOtherMeans(plan: JudgedPlan, step: Spraying, index: number): Mend {
+  if (step.act === 'coat') {
+    const brushed: StepOf<'coat'> = { ...step, applicator: 'brush' }
+    const coats = coverageAt(plan, index, brushed)?.toGive ?? USUAL_COATS
+    return changeStep(plan, 'Brush it on', step.id, { applicator: 'brush', coats })
+  }
+  if (plan.form.flat) return changeStep(plan, 'Brush it on', step.id, { how: 'brush', coats: GLAZING.brush.coats })
+  const how = step.place.parts.includes('outside') ? 'dip' : 'pour'
+  return changeStep(plan, how === 'dip' ? 'Dip it' : 'Pour it', step.id, { how, coats: GLAZING[how].coats })
+}
 
 const mistOf = (plan: JudgedPlan, { spray, place }: Pick<Spraying, 'spray' | 'place'>, index: number) =>
   mistOn(surfacesIn(plan.atlas), { aim: spray ?? usualAim(place), place, joined: index >= joinedFrom(plan.steps) })
@@ -170,6 +186,11 @@ export const sprayRules: readonly Rule[] = [
         // From one side a shaded far side is what one means.
         if (aim.fromDeg !== null || missed < MISSED) return []
         const better = bestHeld(plan, step, index)
+        const held =
+          better.missed < missed - 0.05
+            ? [changeStep(plan, `Hold it ${heldAs(better.aim).words}`, step.id, { spray: better.aim })]
+            : []
+        const other = byOtherMeans(plan, step, index)
         const share = missed > 0.95 ? 'hardly any' : `only ${Math.round((1 - missed) * 100)} %`
         return [
           {
@@ -177,10 +198,7 @@ export const sprayRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             sentence: `Held ${heldAs(aim).words}, the gun sees ${share} of what it is to colour.`,
             because: 'What looks away from the gun, or lies behind something, stays thin or bare.',
-            mends:
-              better.missed < missed - 0.05
-                ? [changeStep(plan, `Hold it ${heldAs(better.aim).words}`, step.id, { spray: better.aim })]
-                : [],
+            mends: better.missed < MISSED ? [...held, other] : [other, ...held],
           },
         ]
       }),

@@ -3,6 +3,7 @@ import { goodStages, type StageRow } from '../../clay/stageFit'
 import * as build from '../../plan/build'
 import { reachOn } from '../../plan/localStage'
 import { actOf, isCut, type Step } from '../../plan/step'
+import { dryFirst, dryLess } from '../otherDrying'
 import type { Mend, Sighting } from '../finding'
 import { addStep, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -16,10 +17,10 @@ function nearestGood(row: StageRow, stage: Stage): Stage[] {
 }
 
 function stageMends(plan: JudgedPlan, step: Step, row: StageRow, stage: Stage): Mend[] {
-  return nearestGood(row, stage)
-    .map((to) => moveToStage(plan, step, to, `Move to ${STAGE[to].name}`))
-    .filter((mend): mend is Mend => mend !== null)
-    .slice(0, 2)
+  const good = nearestGood(row, stage)
+  const [dried] = good.flatMap((to) => dryLess(plan, step, to) ?? dryFirst(plan, step, to) ?? [])
+  const moved = good.flatMap((to) => moveToStage(plan, step, to, `Move to ${STAGE[to].name}`) ?? []).slice(0, 2)
+  return dried ? [dried, ...moved] : moved
 }
 
 export const stageRules: readonly Rule[] = [
@@ -142,6 +143,9 @@ export const stageRules: readonly Rule[] = [
                 because:
                   'Fine silica stays in the lungs; keep it damp, brush the dust onto paper, wear a respirator rated for fine dust.',
                 mends: [
+                  ...(['hardLeatherHard', 'leatherHard'] as const)
+                    .flatMap((to) => dryLess(plan, step, to) ?? [])
+                    .slice(0, 1),
                   changeStep(plan, 'Scrape damp, with a respirator', step.id, { protection: 'dampAndRespirator' }),
                   ...[moveToStage(plan, step, 'leatherHard', 'Carve at leather-hard')].filter(
                     (m): m is Mend => m !== null,
