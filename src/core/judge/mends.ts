@@ -6,6 +6,7 @@ import { bring } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
 import { overlapMm } from '../skin/place'
+import type { Place } from '../vocabulary/place'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
 import { meetOnSkin } from './stepStretches'
@@ -20,6 +21,15 @@ export const changeStep = (
   label,
   command: { type: 'step.change', pieceId: plan.piece.id, stepId, changes },
 })
+
+/** Keeps a step off some parts of the form; none where nothing would be left of it. */
+export function keepOff(plan: JudgedPlan, label: string, step: Step, off: Place['parts']): Mend[] {
+  if (!('place' in step)) return []
+  const parts = step.place.parts.filter((part) => !off.includes(part))
+  return parts.length && parts.length < step.place.parts.length
+    ? [changeStep(plan, label, step.id, { place: { ...step.place, parts } })]
+    : []
+}
 
 /** Adds a step at a place in the plan. */
 export const addStep = (plan: JudgedPlan, label: string, at: number, content: StepContent, offset = 0): Mend => ({

@@ -58,6 +58,18 @@ export function WhatIfPage({ studio }: { studio: Studio }) {
   )
 }
 
+/** One of two pictures, with its room kept for it until it is drawn. */
+function Beside({ pixels, label, caption }: { pixels: ImageData | null; label: string; caption: string }) {
+  return (
+    <figure className="flex min-w-0 flex-col items-center justify-end pb-1">
+      {pixels && <PixelCanvas pixels={pixels} label={label} className="h-40 w-auto" />}
+      <figcaption aria-hidden className="text-xs">
+        {caption}
+      </figcaption>
+    </figure>
+  )
+}
+
 function Mistake({ piece, one: { whatIf, finding, kind }, studio }: { piece: Piece; one: GoesWrong; studio: Studio }) {
   const { ref, seen } = useSeen<HTMLLIElement>()
   const { value: planned } = useTurnedOut(piece, piece.steps, 'firedWhole', studio, 180, seen)
@@ -67,9 +79,9 @@ function Mistake({ piece, one: { whatIf, finding, kind }, studio }: { piece: Pie
   const title = at < 0 ? '' : stepWords(piece.steps[at], studio, piece).title
   return (
     <li ref={ref} className="border border-base-content/60" data-rule={finding.ruleId}>
-      <div className="flex h-44 items-center justify-around bg-[var(--stage)]">
-        {planned && <PixelCanvas pixels={planned} label="as planned" className="h-40 w-auto" />}
-        {wrong && <PixelCanvas pixels={wrong} label={`what if I ${whatIf.words}`} className="h-40 w-auto" />}
+      <div className="grid h-48 grid-cols-2 bg-[var(--stage)] text-[var(--stage-ink)]">
+        <Beside pixels={planned} label="as planned" caption="as planned" />
+        <Beside pixels={wrong} label={`what if I ${whatIf.words}`} caption={kind === 'bench' ? 'raw' : 'then'} />
       </div>
       <div className="p-3">
         <p className="text-sm text-base-content/80">

@@ -7,7 +7,7 @@ import { overlapMm } from '../../skin/place'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
 import { type Coverage, coverageAt } from '../coverage'
-import { changeStep } from '../mends'
+import { changeStep, keepOff } from '../mends'
 import type { Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -188,13 +188,14 @@ export const coatRules: readonly Rule[] = [
       const stack = plan.finalStack({ lengthMm: plan.form.zones.base.to * 0.9, inLineOf: null })
       const film = stack.films.find((f) => plan.media[f.medium].kind === 'underglaze')
       if (!film) return []
+      const step = plan.of('coat').find((c) => c.step.place.parts.includes('base'))?.step
       return [
         {
-          stepId: plan.of('coat').find(({ step }) => step.place.parts.includes('base'))?.step.id ?? null,
+          stepId: step?.id ?? null,
           where: 'base',
           sentence: `${plan.media[film.medium].name} reaches the foot, and this studio keeps feet bare until tested.`,
           because: 'Most underglazes do not melt; some do at the top of their range.',
-          mends: [],
+          mends: step ? keepOff(plan, 'Keep it off the base', step, ['base']) : [],
         },
       ]
     },

@@ -7,6 +7,7 @@ import { stretchesOn } from '../../skin/place'
 import type { Place } from '../../vocabulary/place'
 import type { JudgedPlan } from '../judgedPlan'
 import { changeStep, moveToStage, together } from '../mends'
+import { dryLess } from '../otherDrying'
 import type { Rule } from '../rule'
 
 /** Water that dry clay keeps in an ordinary room, kg/kg. */
@@ -57,7 +58,8 @@ export const dryingRules: readonly Rule[] = [
           return []
         const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm * (1 + step.water), step.coats)
         if (filled < SOAK_CAUTION) return []
-        const earlier = moveToStage(plan, step, 'leatherHard', 'Move to leather-hard')
+        const earlier =
+          dryLess(plan, step, 'leatherHard') ?? moveToStage(plan, step, 'leatherHard', 'Move to leather-hard')
         const fewer = Math.floor((step.coats * SOAK_CAUTION) / filled)
         return [
           {

@@ -1,5 +1,5 @@
 import { CAUTION_WORDS } from '../../vocabulary/material'
-import { changeStep } from '../mends'
+import { changeStep, keepOff } from '../mends'
 import { overlapMm } from '../../skin/place'
 import type { Rule } from '../rule'
 
@@ -69,7 +69,7 @@ export const jarRules: readonly Rule[] = [
             sentence: `${medium.name} ${contains.map((c) => CAUTION_WORDS[c]).join(', ')} and lies where food is.`,
             because:
               'Nothing with raw stains on food surfaces without a leach test by a laboratory; read the maker’s sheet.',
-            mends: [],
+            mends: keepOff(plan, 'Keep it off where food is', step, ['inside', 'floor', 'rim']),
           },
         ]
       })
