@@ -1,7 +1,7 @@
 import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { BLOWERS } from '../../clay/drying/airSide'
-import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
+import { COVER_NAMES, COVERS, DRYING_STAGES, isDamp, STAGE, stageIndex, type DryingStage } from '../../clay/stages'
 import { defineAct } from '../actDefinition'
 import { atStage } from '../stepTime'
 
@@ -25,6 +25,6 @@ export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.en
   compile: (skin, { to, blower }) => {
     skin.wet = []
     skin.misted = []
-    if (blower === 'dryer' && stageIndex(to) >= stageIndex('leatherHard')) skin.rushed = true
+    if (blower === 'dryer' && isDamp(skin.stage) && stageIndex(to) >= stageIndex('leatherHard')) skin.rushed = true
   },
 })
