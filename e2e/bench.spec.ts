@@ -387,3 +387,16 @@ test('what if I: the picture splits, the sentence says why, and the plan stays a
   await expect(page.getByRole('slider', { name: /what if/ })).toHaveCount(0)
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled()
 })
+
+test('what would go wrong is shown beside the plan, and said where no picture can show it', async ({ page }) => {
+  await open(page, '/fired?show=wrong')
+  await page.getByLabel('On which piece').selectOption({ label: 'Dune cups' })
+  const list = page.getByTestId('goes-wrong')
+  const tape = list.locator('[data-rule="tape-left-on"]')
+  await tape.scrollIntoViewIfNeeded()
+  await expect(tape).toContainText('It does not show in the picture.', { timeout: 60_000 })
+  const raw = list.locator('[data-rule="glaze-on-greenware"]')
+  await raw.scrollIntoViewIfNeeded()
+  await expect(raw.getByRole('img')).toHaveCount(2, { timeout: 60_000 })
+  await expect(raw).not.toContainText('It does not show')
+})
