@@ -1,7 +1,8 @@
 import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
 import type { Medium } from '../../vocabulary/material'
-import { mediaOfStep } from '../../plan/step'
+import { mediaOfStep, type Step } from '../../plan/step'
 import * as build from '../../plan/build'
+import { coverageAt } from '../coverage'
 import type { Mend, Sighting } from '../finding'
 import { colourApart } from '../masstone'
 import { addStep, changeStep, together } from '../mends'
@@ -31,6 +32,13 @@ export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | n
   return fits.length ? fits.reduce((best, cone) => (distance(cone) < distance(best) ? cone : best)) : null
 }
 
+/** As many coats of another jar as cover where a step is to cover. */
+function coatsOf(plan: JudgedPlan, step: Step, mediumId: string): { coats?: number } {
+  if (step.act !== 'coat' || step.intent !== 'cover') return {}
+  const needed = coverageAt(plan, plan.steps.indexOf(step), { ...step, mediumId })?.toGive ?? step.coats
+  return needed > step.coats ? { coats: needed } : {}
+}
+
 /** Of the media of the same kind that stand this cone the nearest in colour, wherever the firing heats the other. */
 function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, cone: Cone): Mend[] {
   const laid = plan.steps.slice(0, fireIndex).filter((step) => 'mediumId' in step && step.mediumId === medium.id)
@@ -43,7 +51,7 @@ function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, con
       const label = `Use ${m.name} instead`
       return together(
         label,
-        laid.map(({ id }) => changeStep(plan, label, id, { mediumId: m.id })),
+        laid.map((step) => changeStep(plan, label, step.id, { mediumId: m.id, ...coatsOf(plan, step, m.id) })),
       )
     })
 }

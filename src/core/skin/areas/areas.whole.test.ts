@@ -129,6 +129,28 @@ function pebbles(seed: number, shake = 0): Line[] {
   return [...cells.cellPolygons()].map((polygon) => polygon as Line)
 }
 
+describe('what lies round a drawing on a floor', () => {
+  const round = (q: number): Line =>
+    Array.from({ length: 61 }, (_, i) => {
+      const angle = (2 * Math.PI * i) / 60
+      return [0.5 + q * Math.cos(angle), 0.5 + q * Math.sin(angle)]
+    })
+
+  it.each([
+    [60, 0],
+    [100, 4],
+    [124.8, 0.74],
+    [136.4, -3.35],
+  ])('keeps its id where the sheet goes on up the wall: %f mm high, moved by %f mm', (heightMm, upMm) => {
+    const motif = drawn([round(0.4), round(0.12)], 1, { side: 'floor', heightMm, upMm })
+    const first = areasOf(motif, plate)
+    expect(first.areas).toHaveLength(3)
+    const again = listAreas(first.parted, motif, first.areas)
+    expect(again.asleep).toEqual([])
+    expect(again.areas.map(({ id, label }) => [id, label])).toEqual(first.areas.map(({ id, label }) => [id, label]))
+  })
+})
+
 describe('ids of areas', () => {
   const motif = drawn(pebbles(3), 1.6, { heightMm: 80, upMm: 25 })
   const first = areasOf(motif)

@@ -108,10 +108,17 @@ export function listAreas(parted: AreasOf, { side }: Motif, known: readonly Draw
   const { raster, labels, depth, places } = parted
   const { width, top } = raster
   const deepest = new Int32Array(labels.count).fill(-1)
-  for (let i = 0; i < labels.label.length; i++) {
-    const l = labels.label[i]
-    if (l >= 0 && (deepest[l] < 0 || depth[i] > depth[deepest[l]])) deepest[l] = i
-  }
+  // Where its place is found again, as long as some of an area lies there.
+  for (const everywhere of [false, true])
+    for (let y = 0; y * width < labels.label.length; y++) {
+      if (places.knows(top + y + 0.5) === everywhere) continue
+      for (let i = y * width; i < (y + 1) * width; i++) {
+        const l = labels.label[i]
+        if (l < 0 || (everywhere && deepest[l] >= 0 && places.knows(top + Math.floor(deepest[l] / width) + 0.5)))
+          continue
+        if (deepest[l] < 0 || depth[i] > depth[deepest[l]]) deepest[l] = i
+      }
+    }
   const spotOf = (l: number): Spot => [(deepest[l] % width) + 0.5, Math.floor(deepest[l] / width) + top + 0.5]
   const owner = new Array<DrawnArea | null>(labels.count).fill(null)
   const asleep: DrawnArea[] = []

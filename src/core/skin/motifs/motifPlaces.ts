@@ -29,6 +29,8 @@ export interface MotifPlaces {
   readonly spotOf: (place: OwnPlace) => Spot | null
   /** The place in the copy whose middle is nearest. */
   readonly placeOf: (spot: Spot) => OwnPlace
+  /** Whether a row has places: a sheet that lies on a floor ends where the wall rises. */
+  readonly knows: (row: number) => boolean
   /** The place in one copy, however far it is. */
   readonly placeIn: (copy: number, spot: Spot) => OwnPlace
 }
@@ -54,6 +56,7 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
   }
   return {
     count: list.length,
+    knows: sheet.knows,
     spotOf: ({ copy, at: [u, v] }) => {
       const own = list[copy]
       return own ? sheet.spotOf(own.across, turnedOver(motif, own, u * widthMm, v * motif.heightMm)) : null
@@ -68,6 +71,7 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
 
 /** Millimetres beside and above the foot of a copy’s middle line, to spots and back. */
 interface Sheet {
+  readonly knows: (row: number) => boolean
   readonly spotOf: (across: number, mm: readonly [number, number]) => Spot | null
   readonly placeOf: (across: number, spot: Spot) => readonly [number, number]
 }
@@ -81,6 +85,7 @@ function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
   const foot = lengthAlong(form, motif, 0)
   const upward = lengthAlong(form, motif, 1) > foot ? 1 : -1
   return {
+    knows: (row) => row >= 0 && row < height,
     spotOf: (across, [x, y]) => {
       const row = lengthAlong(form, motif, y) / rowMm
       return row < 0 || row >= height ? null : [across * width + (x / around(row)) * width, row]
@@ -110,12 +115,20 @@ function shareToward(grid: SkinGrid, x: number, z: number): number {
   return (low + high) / 2
 }
 
+/** Rows whose middle lies on the floor, or on the base. */
+function onFlat({ form, rowMm }: SkinGrid, below: boolean): Sheet['knows'] {
+  const { base, floor } = form.zones
+  const { from, to } = below ? base : floor
+  return (row) => row * rowMm >= from && row * rowMm <= to
+}
+
 function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
   const { form, width, height, rowMm, radiusMm } = grid
   const { base, floor } = form.zones
   const below = motif.side === 'base'
   const hand = flatHand(motif)
   return {
+    knows: onFlat(grid, below),
     spotOf: (across, [beside, y]) => {
       const x = hand * beside
       const angle = 2 * Math.PI * across
@@ -149,6 +162,7 @@ function wedgeSheet(grid: SkinGrid, motif: Motif): Sheet {
   const around = aroundMm(form, motifMiddle(grid, motif).radiusMm)
   const reach = below ? base.to : floor.to - floor.from
   return {
+    knows: onFlat(grid, below),
     spotOf: (across, [x, y]) => {
       const r = outOf(motif, y)
       if (r < 0 || r > reach) return null
