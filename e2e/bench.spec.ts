@@ -397,6 +397,6 @@ test('what would go wrong is shown beside the plan, and said where no picture ca
   await expect(tape).toContainText('It does not show in the picture.', { timeout: 60_000 })
   const raw = list.locator('[data-rule="glaze-on-greenware"]')
   await raw.scrollIntoViewIfNeeded()
-  await expect(raw.getByRole('img')).toHaveCount(2, { timeout: 60_000 })
+  await expect(raw.getByRole('img', { name: /as planned|what if I/ })).toHaveCount(2, { timeout: 60_000 })
   await expect(raw).not.toContainText('It does not show')
 })
