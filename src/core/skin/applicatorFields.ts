@@ -7,6 +7,7 @@ import { NOMINAL } from './levels'
 import { TEXTURE, type TextureKind } from '../vocabulary/textures'
 import type { SkinGrid } from './grid'
 import { levelField, type FieldSource } from './levelField'
+import type { MarkEdge } from './loops/strokeRaster'
 import { MarkPainter } from './motifs/markPainter'
 import { closedNoise, DITHER, RowNoise } from '../numeric/noise'
 
@@ -29,6 +30,28 @@ function rowField(
       for (const [a, b] of rows)
         for (let y = a; y < b; y++) row(y, levels.subarray((y - top) * grid.width, (y - top + 1) * grid.width))
       return levelField(grid, key, top, levels)
+    },
+  }
+}
+
+/** What a painter leaves here and there on some stretches. `paint` is given their rows and chance that is the same each time. */
+export function paintedField(
+  grid: SkinGrid,
+  key: string,
+  stretches: readonly Stretch[],
+  { edge, seed }: { readonly edge: MarkEdge; readonly seed: number },
+  paint: (painter: MarkPainter, rows: ReturnType<typeof span>, random: () => number) => void,
+): FieldSource {
+  return {
+    key,
+    kind: 'patches',
+    stretches,
+    arcs: null,
+    make: () => {
+      const rows = span(grid, stretches)
+      const painter = MarkPainter.onSkin(grid, rows.top, rows.bottom, edge, seed)
+      paint(painter, rows, seededRandom(seed))
+      return levelField(grid, key, rows.top, painter.levels())
     },
   }
 }
@@ -63,29 +86,19 @@ export function bottleField(grid: SkinGrid, stretches: readonly Stretch[], seed:
 /** Spatter from a bristle brush: drops from a fine mist to large, more small ones than large; `share` of the usual number. */
 export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed: number, share = 1): FieldSource {
   const key = `spatter:${seed}:${share}:${keyOf(stretches)}`
-  return {
-    key,
-    kind: 'patches',
-    stretches,
-    arcs: null,
-    make: () => {
-      const { top, bottom, rows } = span(grid, stretches)
-      const painter = MarkPainter.onSkin(grid, top, bottom, 'ridge', seed)
-      const random = seededRandom(seed)
-      for (const [a, b] of rows) {
-        const widest = Math.max(...grid.columnMm.slice(a, b))
-        // About nine drops a square centimetre where the form is widest, thinned where it narrows.
-        const drops = Math.round(((widest * grid.width * (b - a) * grid.rowMm) / 100) * 9 * share)
-        for (let i = 0; i < drops; i++) {
-          const y = a + random() * (b - a)
-          const x = random() * grid.width
-          const size = 0.16 + 1.1 * random() ** 5
-          if (random() < grid.columnMm[Math.floor(y)] / widest) painter.dot(x, y, size)
-        }
+  return paintedField(grid, key, stretches, { edge: 'ridge', seed }, (painter, { rows }, random) => {
+    for (const [a, b] of rows) {
+      const widest = Math.max(...grid.columnMm.slice(a, b))
+      // About nine drops a square centimetre where the form is widest, thinned where it narrows.
+      const drops = Math.round(((widest * grid.width * (b - a) * grid.rowMm) / 100) * 9 * share)
+      for (let i = 0; i < drops; i++) {
+        const y = a + random() * (b - a)
+        const x = random() * grid.width
+        const size = 0.16 + 1.1 * random() ** 5
+        if (random() < grid.columnMm[Math.floor(y)] / widest) painter.dot(x, y, size)
       }
-      return levelField(grid, key, top, painter.levels())
-    },
-  }
+    }
+  })
 }
 
 /** Units of a texture across a floor before it would repeat: more than any floor has. */
