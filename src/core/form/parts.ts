@@ -1,5 +1,5 @@
-import type { PartKind } from './partKinds'
-import { profileAt, type TurnedForm } from './turnedForm'
+import { PART_LIMITS, type PartKind } from './partKinds'
+import { profileAt, widest, type TurnedForm } from './turnedForm'
 
 /** Something joined to the form; lengths in mm as made, heights along the wall. */
 export interface Part {
@@ -106,7 +106,6 @@ export const PART: Readonly<
 
 const wallMm = (form: TurnedForm) => form.zones.outside.to - form.zones.outside.from
 
-/** A patch of the skin under a joint: mm along the skin, and shares of a turn (which may pass 1). */
 /** Handles and spouts up to this thick soften and drop off when they are painted dry, mm. Common practice, no source. */
 const THIN_PART_MM = 9
 
@@ -116,6 +115,40 @@ export const thinPartOf = (parts: readonly Part[]): Part | undefined =>
     .filter(({ kind, thickMm }) => kind !== 'lid' && kind !== 'feet' && thickMm <= THIN_PART_MM)
     .sort((a, b) => a.thickMm - b.thickMm)[0]
 
+/** Some of a part’s lengths by a factor: to a tenth of a millimetre, so that what is shown is what is meant, and within their limits. */
+function grown(part: Part, keys: readonly (keyof typeof PART_LIMITS)[], by: number): Part {
+  const lengths = keys.flatMap((key) => {
+    const [least, most] = PART_LIMITS[key]
+    const mm = part[key]
+    return mm === undefined ? [] : [[key, Math.min(most, Math.max(least, Math.round(mm * by * 10) / 10))]]
+  })
+  return { ...part, ...Object.fromEntries(lengths) }
+}
+
+/**
+ * A part in proportion to its form, when that has another size: it keeps its place on the wall, and shapes that are stuck or laid on
+ * grow with it. Straps, spouts and feet keep the width and strength that fingers and pouring ask for.
+ */
+export function inProportion(part: Part, from: TurnedForm, to: TurnedForm): Part {
+  const up = wallMm(to) / wallMm(from)
+  const across = widest(to).diameterMm / widest(from).diameterMm
+  switch (part.kind) {
+    case 'feet':
+      return part
+    case 'handle':
+    case 'spout':
+    case 'lid':
+      return grown(part, ['upMm', 'heightMm'], up)
+    case 'lug':
+      return grown(grown(part, ['upMm'], up), ['heightMm', 'widthMm'], across)
+    case 'relief':
+      return grown(grown(part, ['upMm', 'heightMm'], up), ['widthMm'], across)
+    case 'ball':
+      return grown(grown(part, ['upMm', 'heightMm'], up), ['widthMm', 'thickMm', 'outMm'], across)
+  }
+}
+
+/** A patch of the skin under a joint: mm along the skin, and shares of a turn (which may pass 1). */
 export interface HiddenPatch {
   readonly part: Part
   readonly from: number

@@ -1,7 +1,7 @@
 import * as z from '../base/zod'
 import { BLOWERS } from '../clay/drying/airSide'
 import { COVERS, DRYING_STAGES } from '../clay/stages'
-import { PART_KINDS } from '../form/partKinds'
+import { PART_KINDS, PART_LIMITS } from '../form/partKinds'
 import { PLAN_KINDS } from '../form/planOutline'
 import { FORM_PRESETS } from '../form/presets'
 import { outcomeSchema } from './outcome'
@@ -13,6 +13,8 @@ import { labSchema, MEASURED_BY } from './tile'
 
 const mm = z.number().positive().max(1500)
 
+const partLength = (key: keyof typeof PART_LIMITS) => z.number().min(PART_LIMITS[key][0]).max(PART_LIMITS[key][1])
+
 const partSchema = z.strictObject({
   id: z
     .string()
@@ -21,12 +23,12 @@ const partSchema = z.strictObject({
     .regex(/^[\w-]+$/),
   kind: z.enum(PART_KINDS),
   degrees: z.number().min(0).max(360),
-  upMm: z.number().min(0).max(2000),
-  heightMm: z.number().min(1).max(1000),
-  widthMm: z.number().min(1).max(500),
-  thickMm: z.number().min(1).max(200),
+  upMm: partLength('upMm'),
+  heightMm: partLength('heightMm'),
+  widthMm: partLength('widthMm'),
+  thickMm: partLength('thickMm'),
   name: z.string().trim().max(40).optional(),
-  outMm: z.number().min(-200).max(300).optional(),
+  outMm: partLength('outMm').optional(),
   leanDeg: z.number().min(-180).max(180).optional(),
   rollDeg: z.number().min(-180).max(180).optional(),
   taper: z.number().min(-0.9).max(0.9).optional(),

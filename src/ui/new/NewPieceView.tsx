@@ -10,7 +10,7 @@ import { sentence } from '@/core/base/issue'
 import { FORM_PRESETS, PRESETS, type FormPreset } from '@/core/form/presets'
 import { capacityMl } from '@/core/form/measures'
 import { buildForm } from '@/core/form/buildForm'
-import { presetForm } from '@/core/model/presetForm'
+import { partsAtSize, presetForm } from '@/core/model/presetForm'
 import { beginPiece, sidesOf, usualSide } from '@/core/usecases/create/beginPiece'
 import { SEQUENCES } from '@/core/usecases/create/sequences'
 import type { DecoratedSide } from '@/core/usecases/create/choices'
@@ -57,10 +57,7 @@ const SIDE_WORDS: Readonly<Record<DecoratedSide, string>> = {
   face: 'face',
 }
 
-const extrasOf = (preset: FormPreset): Extras => {
-  const { plan, unevenMm, parts, own } = presetForm(preset)
-  return { plan, unevenMm, parts, own }
-}
+const extrasOf = ({ plan, unevenMm, parts, own }: Form): Extras => ({ plan, unevenMm, parts, own })
 
 /** What is kept of a piece that is being begun. */
 interface Kept {
@@ -81,7 +78,7 @@ const keptOf = ({ name, count, use, bodyId, form }: Piece, unit: Settings['lengt
     colourId: '',
     sequence: 'sgraffito',
   },
-  extras: { plan: form.plan, unevenMm: form.unevenMm, parts: form.parts, own: form.own },
+  extras: extrasOf(form),
   side: null,
 })
 
@@ -118,11 +115,15 @@ export function NewPieceView() {
   const preset = draft.preset ?? 'jug'
   const sizes = sizesInMm(draft.sizes, unit, PRESETS[preset].sizes)
   const [chosenSide, setChosenSide] = useState<DecoratedSide | null>(kept?.side ?? null)
-  const [extras, setExtras] = useState<Extras>(() => kept?.extras ?? extrasOf('jug'))
-  const built = buildForm({ preset, sizes, ...extras })
+  /** What its parts were begun on: they follow the sizes until the artist sets one herself. */
+  const [pattern, setPattern] = useState<Form>(() => former?.form ?? presetForm(kept?.values.preset ?? 'jug'))
+  const [chosen, setChosen] = useState<Extras>(() => kept?.extras ?? extrasOf(pattern))
+  const whole: Form = { kind: 'turned', preset, sizes, ...chosen }
+  const extras = { ...chosen, parts: partsAtSize(pattern, chosen.parts, whole) }
+  const built = buildForm(whole)
   useEffect(() => {
-    if (!former) keepDraft(unit, begun ? null : { values: draft, extras, side: chosenSide })
-  }, [unit, draft, extras, chosenSide, begun, former])
+    if (!former) keepDraft(unit, begun ? null : { values: draft, extras: chosen, side: chosenSide })
+  }, [unit, draft, chosen, chosenSide, begun, former])
   const { flat } = PRESETS[preset]
   const media = Object.values(studio.media)
   const body = studio.bodies[draft.bodyId ?? ''] ?? Object.values(studio.bodies)[0]
@@ -135,7 +136,9 @@ export function NewPieceView() {
     const named = FORM_PRESETS.some((p) => PRESETS[p].name === form.getValues('name'))
     form.setValue('preset', next)
     setChosenSide(null)
-    setExtras(extrasOf(next))
+    const begins = presetForm(next)
+    setPattern(begins)
+    setChosen(extrasOf(begins))
     if (PRESETS[next].flat || PRESETS[next].closed) form.setValue('use', 'display')
     form.setValue('sizes', sizesInUnit(PRESETS[next].sizes, unit))
     if (named) form.setValue('name', PRESETS[next].name)
@@ -147,9 +150,9 @@ export function NewPieceView() {
   const begin = form.handleSubmit(async (values) => {
     const mm = sizesInMm(values.sizes, unit, PRESETS[values.preset].sizes)
     const { name, count, use, bodyId, sequence } = values
-    const whole: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
+    const measured: Form = { kind: 'turned', preset: values.preset, sizes: mm, ...extras }
     if (former) {
-      const repetition = repeatPiece(former, { name, count, use, bodyId, form: whole, motifs }, newId)
+      const repetition = repeatPiece(former, { name, count, use, bodyId, form: measured, motifs }, newId)
       if (!repetition.ok) return form.setError('sizes', { message: sentence(repetition.issue) })
       const { piece: repeated, told } = repetition.value
       const counted = await recountedPiece(repeated, former, studio)
@@ -158,7 +161,7 @@ export function NewPieceView() {
       if (changed.length) tell('news', changed.slice(0, 4).join(' '))
       return router.push(`/plan/${counted.id}`)
     }
-    const wish = { name, count, use, bodyId, sequence, form: whole, colourId: values.colourId || null, side }
+    const wish = { name, count, use, bodyId, sequence, form: measured, colourId: values.colourId || null, side }
     const piece = beginPiece(wish, studio, newId)
     if (!piece.ok) {
       const { issue } = piece
@@ -186,7 +189,8 @@ export function NewPieceView() {
           unit={unit}
           built={built}
           extras={extras}
-          onExtras={setExtras}
+          // Parts that were not touched stay those that follow.
+          onExtras={(next) => setChosen(next.parts === extras.parts ? { ...next, parts: chosen.parts } : next)}
           register={(key) => form.register(`sizes.${key}`)}
           problemOf={(key) => problem.sizes?.[key]?.message}
         />

@@ -99,7 +99,6 @@ describe('a piece made again', () => {
         if (!built.ok) throw new Error()
         const grid = skinGrid(built.value, 64, 64)
         for (const motif of motifsOf(made)) {
-          // What lies on a part keeps its size there.
           if (motif.repeats < 2 || motif.on || motif.side === 'floor' || motif.side === 'base') continue
           const round = aroundMm(built.value, motifMiddle(grid, motif).radiusMm)
           const formerForm = buildForm(piece.form)
@@ -116,6 +115,22 @@ describe('a piece made again', () => {
       }
     },
   )
+
+  it('what lies on a part moves and grows with it, or keeps its size where motifs do', () => {
+    const teapot = studio.pieces['creek-teapot']
+    const onParts = (of: Piece) => motifsOf(of).filter(({ on }) => on !== undefined)
+    const parts = teapot.form.parts.map((part) => ({ ...part, heightMm: 2 * part.heightMm }))
+    const [before] = onParts(teapot)
+    for (const motifs of ['scaled', 'kept'] as const) {
+      const { piece } = again(teapot, { form: { ...teapot.form, parts }, motifs })
+      expect(onParts(piece)[0]).toMatchObject({
+        on: before.on,
+        repeats: before.repeats,
+        upMm: 2 * before.upMm,
+        heightMm: (motifs === 'scaled' ? 2 : 1) * before.heightMm,
+      })
+    }
+  })
 
   it('a form that cannot stand is refused', () => {
     const wrong = { ...jugs.form, sizes: { ...jugs.form.sizes, wallMm: 80 } }

@@ -3,6 +3,7 @@ import { buildForm } from '../../form/buildForm'
 import { aroundMm, profileAt, type TurnedForm, type ZoneName } from '../../form/turnedForm'
 import { NOT_MADE, WHOLE, type Form, type Piece } from '../../model/piece'
 import type { Step } from '../../plan/step'
+import { partOfSurface } from '../../plan/touched'
 import type { Motif } from '../../vocabulary/motif'
 import { TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
 import { motifOnSide } from './motifOnSide'
@@ -29,6 +30,8 @@ interface Change {
   readonly from: TurnedForm
   readonly to: TurnedForm
   readonly motifs: Again['motifs']
+  /** By how much each part is taller. */
+  readonly parts: ReadonlyMap<string, number>
 }
 
 const longOf = (form: TurnedForm, zone: ZoneName) => form.zones[zone].to - form.zones[zone].from
@@ -47,10 +50,21 @@ function roundMm(form: TurnedForm, side: Motif['side'], upMm: number): number {
   return aroundMm(form, profileAt(form, Math.min(to, from + upMm)).r)
 }
 
+/** What lies on a part moves with it and, when motifs grow, grows with it; it closes as it did. */
+function onPartAgain(motif: Motif, grown: number, motifs: Again['motifs']): Motif {
+  const size = motifs === 'scaled' ? grown : 1
+  const { upMm, heightMm, rowGapMm } = motif
+  return {
+    ...motif,
+    upMm: rounded(upMm * grown),
+    heightMm: Math.max(1, rounded(heightMm * size)),
+    rowGapMm: rounded(rowGapMm * size),
+  }
+}
+
 /** A motif on the new form: moved with the profile, as large as is wished, as often as its pitch fits, so that it closes. */
 function motifAgain(motif: Motif, change: Change): Motif {
-  // What lies on a part keeps its size there, as the part does.
-  if (motif.on) return motif
+  if (motif.on) return onPartAgain(motif, change.parts.get(partOfSurface(motif.on)) ?? 1, change.motifs)
   const { side } = motif
   const grown = growth(change, side)
   const size = change.motifs === 'scaled' ? grown : 1
@@ -87,7 +101,17 @@ const motifOf = (step: Step): Motif | null => ('motif' in step && step.motif ? s
 export function repeatPiece(piece: Piece, again: Again, newId: () => string): Result<Repeated> {
   const [from, to] = [buildForm(piece.form), buildForm(again.form)]
   if (!to.ok) return to
-  const change: Change = { from: from.ok ? from.value : to.value, to: to.value, motifs: again.motifs }
+  const change: Change = {
+    from: from.ok ? from.value : to.value,
+    to: to.value,
+    motifs: again.motifs,
+    parts: new Map(
+      piece.form.parts.flatMap(({ id, heightMm }) => {
+        const part = again.form.parts.find((p) => p.id === id)
+        return part ? [[id, part.heightMm / heightMm]] : []
+      }),
+    ),
+  }
   const motifs = piece.steps.flatMap((step) => motifOf(step) ?? [])
   const moved = motifs.map((motif) => motifAgain(motif, change))
   const { name, count, use, bodyId, form } = again
