@@ -17,6 +17,7 @@ import { jarRules } from './rules/jarRules'
 import { layerRules } from './rules/layerRules'
 import { motifRules } from './rules/motifRules'
 import { orderRules } from './rules/orderRules'
+import { sideRules } from './rules/sideRules'
 import { sprayRules } from './rules/sprayRules'
 import { areaRules } from './rules/areaRules'
 import { partRules } from './rules/partRules'
@@ -38,6 +39,7 @@ export const RULES: readonly Rule[] = [
   ...textureRules,
   ...layerRules,
   ...glazeRules,
+  ...sideRules,
   ...jarRules,
   ...fireRules,
 ]

@@ -3,8 +3,23 @@ import type { Stage } from '../clay/stages'
 import { applyCommand } from '../model/command'
 import * as build from '../plan/build'
 import type { StepContent } from '../plan/step'
-import { bandOf, wholeOf } from '../vocabulary/place'
-import { bisque, dry, leather, planned, saidBy, studio } from './fixtures/mistakes'
+import type { Ways } from '../model/studio'
+import { bandOf, INSIDE, wholeOf, type Place } from '../vocabulary/place'
+import {
+  bisque,
+  dry,
+  foot,
+  glaze,
+  glost,
+  inside,
+  leather,
+  outside,
+  planned,
+  saidBy,
+  saidOf,
+  studio,
+  wipe,
+} from './fixtures/mistakes'
 import { JudgedPlan } from './judgedPlan'
 import { moveToStage } from './mends'
 
@@ -102,5 +117,38 @@ describe('a step that is moved and what resists it', () => {
     expect(moved([leather, low, cut, dry, bisque], 2, 'bisque')).toBeNull()
     expect(moved([leather, cut, low, dry, bisque], 1, 'boneDry')).toBeNull()
     expect(moved([leather, low, cut, dry, bisque], 1, 'boneDry')).toBeNull()
+  })
+})
+
+describe('a side that is glazed before the other', () => {
+  const drips: Partial<Ways> = { firstGlaze: 'outside' }
+  const tide = (parts: Place): StepContent => build.coat('tide-blue', parts, 3)
+  const swab = build.swab(wholeOf('outside', 'rim', 'inside', 'floor'))
+
+  /** The glazes and what lies between them after the mend; null where there is none. */
+  function mended(between: StepContent[], insideFirst: boolean, ways: Partial<Ways>): string | null {
+    const [first, second] = insideFirst ? [glaze(inside, 'pour'), glaze(outside())] : [glaze(outside()), glaze(inside)]
+    const piece = planned([dry, bisque, wipe, first, ...between, second, foot, glost()])
+    const [finding] = saidOf('outside-before-inside', piece, ways)
+    if (!finding.mends.length) return null
+    const applied = applyCommand({ ...studio, pieces: { p: piece }, order: ['p'] }, finding.mends[0].command)
+    if (!applied.ok) throw new Error('the mend failed')
+    const { steps } = applied.value.pieces.p
+    return steps
+      .slice(3, -2)
+      .map((s) => (s.act === 'glaze' ? (s.place.parts.includes('outside') ? 'outside' : 'inside') : s.act))
+      .join(', ')
+  }
+
+  it.each([
+    ['the inside goes after what is painted outside', [tide(outside())], true, drips, 'coat, outside, inside'],
+    ['the outside goes before what is painted inside', [tide(INSIDE)], true, drips, 'outside, inside, coat'],
+    ['neither passes what is painted on both', [tide(outside()), tide(INSIDE)], true, drips, null],
+    ['not into another firing', [build.fire('glaze', '05')], true, drips, null],
+    ['the outside goes before the beads are lifted', [swab], true, drips, 'outside, inside, swab'],
+    ['the inside goes first past what is painted outside', [tide(outside())], false, {}, 'inside, outside, coat'],
+    ['the outside goes after what is painted inside', [tide(INSIDE)], false, {}, 'coat, inside, outside'],
+  ] as const)('%s', (_, between, insideFirst, ways, wanted) => {
+    expect(mended([...between], insideFirst, ways)).toBe(wanted)
   })
 })

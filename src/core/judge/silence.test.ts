@@ -458,6 +458,12 @@ const SILENCES: readonly Silence[] = [
     what: 'inside second where drips are meant',
     steps: [dry, bisque, wipe, glaze(outside()), glaze(inside, 'pour', 'clear-gloss', { drips: true }), foot, glost()],
   },
+  {
+    rule: 'outside-before-inside',
+    what: 'drips are meant, but there is a wash outside',
+    steps: [dry, bisque, wipe, glaze(inside, 'pour'), coat('tarn-wash', 2), glaze(outside()), foot, glost()],
+    ways: { firstGlaze: 'outside' },
+  },
   { rule: 'dust-under-glaze', what: 'wiped after the bisque', steps: [dry, ...finish] },
   {
     rule: 'dust-under-glaze',

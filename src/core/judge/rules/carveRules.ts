@@ -54,7 +54,8 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
       const steps = plan.steps.map((s) => (s === through.step ? { ...other, coats } : s))
       return { medium, coats, difference: carvedContrast(plan.withSteps(steps), step, index).difference }
     })
-    .filter(({ difference }) => difference > Math.max(now + 8, LOST_CONTRAST))
+    // Worth another jar: what is seen to be better, or what reads clearly where this does not.
+    .filter(({ difference }) => difference > Math.max(Math.min(now + 8, CLEAR_CONTRAST), LOST_CONTRAST))
     .sort((a, b) => b.difference - a.difference)
     .slice(0, 2)
     .map(({ medium, coats, difference }) =>

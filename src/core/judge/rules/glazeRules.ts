@@ -295,45 +295,6 @@ export const glazeRules: readonly Rule[] = [
       }),
   },
   {
-    id: 'outside-before-inside',
-    guards: 'the side that is glazed first',
-    school: 'firstGlaze',
-    severity: 'note',
-    look: (plan) => {
-      const glazes = plan.of('glaze')
-      const inside = glazes.find(
-        ({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'),
-      )
-      const outside = glazes.find(
-        ({ step }) => step.place.parts.includes('outside') && !step.place.parts.includes('inside'),
-      )
-      if (!inside || !outside || inside.step.drips) return []
-      const outsideFirst = outside.index < inside.index
-      if (outsideFirst === (plan.ways.firstGlaze === 'outside')) return []
-      const [late, early] = outsideFirst ? [inside, outside] : [outside, inside]
-      return [
-        {
-          stepId: early.step.id,
-          where: `steps ${early.index + 1} and ${late.index + 1}`,
-          sentence: outsideFirst
-            ? 'The outside is glazed before the inside.'
-            : 'The inside is glazed before the outside, and this studio wants drips over the outside.',
-          because: outsideFirst
-            ? 'Drips from pouring the inside can be sponged off a bare outside, not off a glazed one.'
-            : 'Glazing the inside second lets it drip over the outside.',
-          mends: [
-            moveStep(
-              plan,
-              outsideFirst ? 'Glaze the inside first' : 'Glaze the outside first',
-              late.step.id,
-              early.index,
-            ),
-          ],
-        },
-      ]
-    },
-  },
-  {
     id: 'dust-under-glaze',
     guards: 'a clean surface before glaze',
     school: null,

@@ -8,7 +8,7 @@ import { RUNS_FROM_COATS } from '../../plan/acts/fire'
 import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
 import type { ProbePoint } from '../../skin/probe'
 import type { Sighting } from '../finding'
-import { addStep, changePart, changeStep, moveStep } from '../mends'
+import { addStep, changePart, changeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
@@ -275,41 +275,6 @@ export const layerRules: readonly Rule[] = [
               : 'Drips are wanted, and no slab lies under the piece.',
           because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.',
           mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })],
-        },
-      ]
-    },
-  },
-  {
-    id: 'wash-before-clear',
-    guards: 'the clear is poured before the wash',
-    school: null,
-    severity: 'note',
-    look: (plan) => {
-      const wash = plan
-        .of('coat')
-        .find(
-          ({ step, time }) =>
-            time.stage === 'bisque' &&
-            kindOrPlain(plan.medium(step.mediumId)?.kind).watery &&
-            step.place.parts.includes('outside'),
-        )
-      const clear = plan
-        .of('glaze')
-        .find(({ step }) => step.place.parts.includes('inside') && !step.place.parts.includes('outside'))
-      if (
-        !wash ||
-        !clear ||
-        clear.index < wash.index ||
-        plan.of('fire').some((f) => f.index > wash.index && f.index < clear.index)
-      )
-        return []
-      return [
-        {
-          stepId: wash.step.id,
-          where: `steps ${wash.index + 1} and ${clear.index + 1}`,
-          sentence: 'The wash goes on before the inside is poured, and gets into the clear.',
-          because: 'A little clear in the wash does no harm; wash in the clear ruins the bucket.',
-          mends: [moveStep(plan, 'Pour the inside first', clear.step.id, wash.index)],
         },
       ]
     },
