@@ -1,8 +1,8 @@
-import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../clay/stages'
+import { DRYING_STAGES, isDamp, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
 import { isCut, type Step, type StepContent, type StepOf } from '../plan/step'
-import { bring } from '../plan/build'
+import { bring, fire, wipeDust } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
 import { overlapMm } from '../skin/place'
@@ -157,4 +157,20 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   if (cutsTooSoon(plan, step, others.slice(at, from))) return null
   const dry = addStep(plan, label, at, bring(stage))
   return together(label, [movedWith(comesAlong(plan, step, others.slice(at, from), from), at), dry])
+}
+
+/** A bisque before a glaze in a plan that has none: once the clay is dry, and before what is wiped and waxed for the glaze. */
+export function bisqueFirst(plan: JudgedPlan, index: number): Mend | null {
+  if (plan.of('fire').some(({ step }) => step.firing !== 'glaze')) return null
+  const first = Math.min(index, ...plan.of('glaze').map((g) => g.index))
+  const wiped = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'wipeDust')
+  const dried = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'bring')
+  const at = wiped > dried ? wiped : first
+  const label = `Bisque it first, to cone ${plan.body.bisqueCone}`
+  // Each is put before the one after it.
+  return together(label, [
+    ...(wiped > dried ? [] : [addStep(plan, label, at, wipeDust(), 0)]),
+    addStep(plan, label, at, fire('bisque', plan.body.bisqueCone), 1),
+    ...(isDamp(plan.times[at].stage) ? [addStep(plan, label, at, bring('boneDry'), 2)] : []),
+  ])
 }

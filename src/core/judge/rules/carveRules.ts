@@ -1,3 +1,4 @@
+import { conesOutside } from '../../firing/cones'
 import { thinnestWallMm } from '../../form/turnedForm'
 import { motifMiddle } from '../../skin/motifs/motifCopies'
 import { chartOf } from '../../skin/atlas'
@@ -36,22 +37,38 @@ function carvedContrast(
   return { line, ground, difference: Math.abs(line - ground) }
 }
 
-/** Other media for the coat that is carved through, best contrast first. */
-function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
+/** What is carved through: the last colour or glaze under the line. */
+function carvedThrough(plan: JudgedPlan, step: StepOf<'carve'>, index: number) {
   const { surface } = chartOf(plan.atlas, step.motif.on)
   const { lengthMm } = middle(plan, step)
-  const through = plan
-    .of('coat')
+  return [...plan.of('coat'), ...plan.of('glaze')]
     .filter((c) => c.index < index && reachesOn(surface, c.step.place, lengthMm))
-    .at(-1)
-  const kind = through && plan.medium(through.step.mediumId)?.kind
+    .reduce<StepOf<'coat'> | StepOf<'glaze'> | null>(
+      (last, { step: coat }) => (last && plan.steps.indexOf(last) > plan.steps.indexOf(coat) ? last : coat),
+      null,
+    )
+}
+
+/** Spatter is no ground: brushed on, it is one. */
+function brushedOn(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>): Mend[] {
+  if (through.act !== 'coat' || through.applicator !== 'spatter') return []
+  const brushed: StepOf<'coat'> = { ...through, applicator: 'brush' }
+  const coats = coverageAt(plan, plan.steps.indexOf(through), brushed)?.toGive ?? through.coats
+  return [changeStep(plan, 'Brush it on', through.id, { applicator: 'brush', coats })]
+}
+
+/** Other jars for what is carved through, best contrast first. */
+function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
+  const through = carvedThrough(plan, step, index)
+  const kind = through && plan.medium(through.mediumId)?.kind
   if (!through || !kind) return []
-  return plan.jars
-    .filter((m) => m.kind === kind && m.id !== through.step.mediumId)
+  const at = plan.steps.indexOf(through)
+  const others = plan.jars
+    .filter((m) => m.kind === kind && m.id !== through.mediumId && conesOutside(plan.topCone, m.range) === 0)
     .map((medium) => {
-      const other = { ...through.step, mediumId: medium.id }
-      const coats = coverageAt(plan, through.index, other)?.toGive ?? through.step.coats
-      const steps = plan.steps.map((s) => (s === through.step ? { ...other, coats } : s))
+      const other = { ...through, mediumId: medium.id }
+      const coats = (other.act === 'coat' ? coverageAt(plan, at, other)?.toGive : null) ?? through.coats
+      const steps = plan.steps.map((s) => (s === through ? { ...other, coats } : s))
       return { medium, coats, difference: carvedContrast(plan.withSteps(steps), step, index).difference }
     })
     // Worth another jar: what is seen to be better, or what reads clearly where this does not.
@@ -59,11 +76,9 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
     .sort((a, b) => b.difference - a.difference)
     .slice(0, 2)
     .map(({ medium, coats, difference }) =>
-      changeStep(plan, `Use ${medium.name} (${contrastWord(difference)})`, through.step.id, {
-        mediumId: medium.id,
-        coats,
-      }),
+      changeStep(plan, `Use ${medium.name} (${contrastWord(difference)})`, through.id, { mediumId: medium.id, coats }),
     )
+  return [...brushedOn(plan, through), ...others]
 }
 
 export const carveRules: readonly Rule[] = [

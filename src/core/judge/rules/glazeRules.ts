@@ -1,13 +1,15 @@
-import { isDamp, isGreenware, STAGE } from '../../clay/stages'
+import { isGreenware, STAGE } from '../../clay/stages'
 import { conesOutside } from '../../firing/cones'
 import { gripped } from '../../plan/acts/glaze'
+import { ciede2000 } from '../../colour/ciede2000'
 import * as build from '../../plan/build'
+import type { StepOf } from '../../plan/step'
+import type { Medium } from '../../vocabulary/material'
 import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
-import { colourApart } from '../masstone'
-import { addStep, changeStep, moveStep, moveToStage, together } from '../mends'
+import { addStep, bisqueFirst, changeStep, moveStep, moveToStage } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
@@ -60,22 +62,6 @@ function insideGlazeMend(plan: JudgedPlan): Mend[] {
   ]
 }
 
-/** A bisque before a glaze in a plan that has none: once the clay is dry, and before what is wiped and waxed for the glaze. */
-function bisqueFirst(plan: JudgedPlan, index: number): Mend | null {
-  if (plan.of('fire').some(({ step }) => step.firing !== 'glaze')) return null
-  const first = Math.min(index, ...plan.of('glaze').map((g) => g.index))
-  const wiped = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'wipeDust')
-  const dried = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'bring')
-  const at = wiped > dried ? wiped : first
-  const label = `Bisque it first, to cone ${plan.body.bisqueCone}`
-  // Each is put before the one after it.
-  return together(label, [
-    ...(wiped > dried ? [] : [addStep(plan, label, at, build.wipeDust(), 0)]),
-    addStep(plan, label, at, build.fire('bisque', plan.body.bisqueCone), 1),
-    ...(isDamp(plan.times[at].stage) ? [addStep(plan, label, at, build.bring('boneDry'), 2)] : []),
-  ])
-}
-
 function insideSpots(plan: JudgedPlan) {
   if (plan.form.closed) return []
   const { inside, floor } = plan.form.zones
@@ -83,6 +69,24 @@ function insideSpots(plan: JudgedPlan) {
     ...(plan.form.flat ? [] : [{ name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 }]),
     { name: plan.form.flat ? 'face' : 'floor', lengthMm: (floor.from + floor.to) / 2 },
   ]
+}
+
+/** The jar that, laid in place of a step’s, leaves a spot most as it is: glaze that hides nothing for one that hides nothing. */
+function mostAlike(
+  plan: JudgedPlan,
+  step: StepOf<'glaze'>,
+  lengthMm: number,
+  jars: readonly Medium[],
+): Medium | undefined {
+  const lab = (of: JudgedPlan) => of.firedLab(of.finalStack({ lengthMm, inLineOf: null }))
+  const now = lab(plan)
+  const apart = new Map(
+    jars.map(({ id }) => {
+      const steps = plan.steps.map((s) => (s === step ? { ...step, mediumId: id } : s))
+      return [id, ciede2000(now, lab(plan.withSteps(steps)))]
+    }),
+  )
+  return [...jars].sort((a, b) => (apart.get(a.id) ?? 0) - (apart.get(b.id) ?? 0)).at(0)
 }
 
 export const glazeRules: readonly Rule[] = [
@@ -248,17 +252,17 @@ export const glazeRules: readonly Rule[] = [
         const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
         const fired =
           step && plan.of('fire').find((f) => f.index > plan.steps.indexOf(step) && f.step.firing === 'glaze')
-        const other = plan.jars
+        const others = plan.jars
           .filter((m) => m.kind === 'glaze' && m.labelledFoodSafe)
           .filter(({ range }) => (fired ? conesOutside(fired.step.cone, range) === 0 : range.to === medium.range.to))
-          .sort((a, b) => colourApart(a, medium) - colourApart(b, medium))[0]
+        const other = step && mostAlike(plan, step, lengthMm, others)
         return [
           {
             stepId: step?.id ?? null,
             where: name,
             sentence: `${medium.name} is not labelled for food, and it lies on the ${name}.`,
             because: 'Food-safe is the maker’s label plus a laboratory’s test; Vernice never certifies it.',
-            mends: other && step ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
+            mends: other ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
           },
         ]
       })

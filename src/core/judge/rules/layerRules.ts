@@ -2,82 +2,46 @@ import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
 import type { StepOf } from '../../plan/step'
-import { wholeOf, type Place } from '../../vocabulary/place'
+import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
-import { acrossOf, overlapMm, stretchesOf } from '../../skin/place'
-import type { ProbePoint } from '../../skin/probe'
+import { overlapMm } from '../../skin/place'
 import type { Sighting } from '../finding'
-import { addStep, changePart, changeStep } from '../mends'
+import {
+  coatsThatCover,
+  coatsThatStand,
+  glazeOutside,
+  glazeWhere,
+  isNarrow,
+  isThin,
+  rawGlazesOutside,
+} from '../glazeThickness'
+import { addStep, changePart, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
-/** Fewest brushed coats of glaze; in a narrow place the hand is lighter. Common practice, no source: 2–3, and 3–4. */
-const LEAST_COATS = 2
-const NARROW_COATS = 3
+/** A glaze with fewer coats. */
+function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, coats: number) {
+  const fewer = step.coats - coats
+  return changeStep(plan, fewer === 1 ? 'One coat less' : `${fewer} coats less`, step.id, { coats })
+}
 
-/** An opening so wide keeps a hand with a brush out, mm. Common practice, no source. */
-const NARROW_MM = 55
-
-/** A brushed or sprayed glaze with so many brushed coats less, one coat at least. */
-function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, over: number) {
-  const fewer = Math.min(step.coats - 1, Math.max(1, Math.floor(over / GLAZING[step.how].worth)))
-  const label = fewer === 1 ? 'One coat less' : `${fewer} coats less`
-  return changeStep(plan, label, step.id, { coats: step.coats - Math.max(0, fewer) })
+/** A glaze with more coats, named where it is not the one that is spoken of. */
+function moreGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, enough: { step: StepOf<'glaze'>; coats: number }) {
+  const what = enough.step === step ? 'it' : `step ${plan.steps.indexOf(enough.step) + 1}`
+  const coats = enough.coats === 1 ? 'one coat' : `${enough.coats} coats`
+  return changeStep(plan, `Give ${what} ${coats}`, enough.step.id, { coats: enough.coats })
 }
 
 const middleOf = ({ from, to }: Stretch) => ({ lengthMm: (from + to) / 2 })
-
-/** Whether a place is inside a vessel that a hand does not get into. */
-function isNarrow({ form }: JudgedPlan, { parts }: Place): boolean {
-  if (form.flat || !(parts.includes('inside') || parts.includes('floor'))) return false
-  const { inside } = form.zones
-  const throat = form.profile.filter(
-    (_, i) => form.lengths[i] >= inside.from && form.lengths[i] <= (inside.from + inside.to) / 2,
-  )
-  return 2 * Math.min(...throat.map((point) => point.r)) < NARROW_MM
-}
 
 const lastGlazeFire = (plan: JudgedPlan) =>
   plan
     .of('fire')
     .filter(({ step }) => step.firing === 'glaze')
     .at(-1)
-
-/** Raw glazes on the outside when a firing melts them: what an earlier firing has melted lies fast. */
-function rawGlazesOutside(plan: JudgedPlan, fireIndex: number) {
-  const before =
-    plan.of('fire').findLast(({ index, step }) => index < fireIndex && step.firing === 'glaze')?.index ?? -1
-  return plan
-    .of('glaze')
-    .filter(({ step, index }) => index > before && index < fireIndex && step.place.parts.includes('outside'))
-}
-
-/** Heights at which the outside is looked at, as shares of the wall. */
-const LOOKED_AT = [0.25, 0.5, 0.75] as const
-
-/** Nominal brushed coats of raw glaze at a spot when a firing melts them. */
-function rawGlazeAt(plan: JudgedPlan, spot: ProbePoint, fireIndex: number): number {
-  const { films, fixed } = plan.probe(spot)[fireIndex]
-  return films
-    .slice(fixed)
-    .reduce(
-      (sum, film) => sum + (kindOrPlain(plan.media[film.medium].kind).melts === 'glass' ? film.eighths / 8 : 0),
-      0,
-    )
-}
-
-/** The thickest raw glaze on the outside when a firing melts it, in brushed coats: of what lies there, and not of what was poured. */
-function glazeOutside(plan: JudgedPlan, fireIndex: number): number {
-  const { outside } = plan.form.zones
-  return Math.max(
-    ...LOOKED_AT.map((share) =>
-      rawGlazeAt(plan, { lengthMm: outside.from + (outside.to - outside.from) * share, inLineOf: null }, fireIndex),
-    ),
-  )
-}
 
 export const layerRules: readonly Rule[] = [
   {
@@ -188,8 +152,10 @@ export const layerRules: readonly Rule[] = [
         .map(({ index }) => ({ index, worth: glazeOutside(plan, index) }))
       const pile = piles.find(({ worth }) => worth > RUNS_FROM_COATS)
       if (!pile) return []
-      const { worth } = pile
-      const last = rawGlazesOutside(plan, pile.index).at(-1)
+      const { worth, index } = pile
+      const raw = rawGlazesOutside(plan, index)
+      // What can be laid thinner; else the last is left out.
+      const last = raw.findLast(({ step }) => GLAZING[step.how].fromBucket || step.coats > 1) ?? raw.at(-1)
       return [
         {
           stepId: last?.step.id ?? null,
@@ -199,9 +165,17 @@ export const layerRules: readonly Rule[] = [
           mends:
             last && GLAZING[last.step.how].fromBucket
               ? [changeStep(plan, 'Brush the last glaze on, one coat', last.step.id, { how: 'brush', coats: 1 })]
-              : last
-                ? [lessGlaze(plan, last.step, worth - RUNS_FROM_COATS)]
-                : [],
+              : last && last.step.coats > 1
+                ? [lessGlaze(plan, last.step, coatsThatStand(plan, last.step, index))]
+                : last
+                  ? [
+                      removeStep(
+                        plan,
+                        `Leave out ${plan.medium(last.step.mediumId)?.name ?? 'the last glaze'}`,
+                        last.step.id,
+                      ),
+                    ]
+                  : [],
         },
       ]
     },
@@ -216,33 +190,24 @@ export const layerRules: readonly Rule[] = [
       if (!fire) return []
       return plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
         if (index > fire.index || GLAZING[step.how].fromBucket) return []
-        const narrow = isNarrow(plan, step.place)
-        const wanted = narrow ? NARROW_COATS : LEAST_COATS
         const last = !plan
           .of('glaze')
           .some((g) => g.index > index && g.index < fire.index && meetOnSkin(plan, g.step, step))
-        const coats = stretchesOf(plan.form, step.place).map((s) =>
-          rawGlazeAt(plan, { lengthMm: (s.from + s.to) / 2, inLineOf: null, across: acrossOf(step.place) }, fire.index),
-        )
-        const laid = coats.filter((n) => n > 0)
-        if (!last || !laid.length || Math.max(...laid) > wanted - 0.3) return []
-        const rawMm = (Math.max(...laid) * GLAZING.brush.wetUm) / 1000
-        const coatsMore = step.coats + Math.ceil((wanted - Math.max(...laid) - 0.3) / GLAZING[step.how].worth)
+        const laid = last ? glazeWhere(plan, step, fire.index) : null
+        if (laid === null || !isThin(plan, step.place, laid)) return []
+        const rawMm = (laid * GLAZING.brush.wetUm) / 1000
+        const enough = coatsThatCover(plan, step, fire.index)
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence:
               `${plan.medium(step.mediumId)?.name ?? 'The glaze'} is only about ${rawMm.toFixed(1)} mm thick raw, and fires ` +
-              `thin, dry and streaked${narrow ? ' in this narrow place' : ''}.`,
+              `thin, dry and streaked${isNarrow(plan, step.place) ? ' in this narrow place' : ''}.`,
             because:
               'Two or three brushed coats, in narrow places three or four, make about 1.3 mm; scratch a spot that will not ' +
               'show and look.',
-            mends: [
-              changeStep(plan, coatsMore === 1 ? 'Give it one coat' : `Give it ${coatsMore} coats`, step.id, {
-                coats: coatsMore,
-              }),
-            ],
+            mends: enough ? [moreGlaze(plan, step, enough)] : [],
           },
         ]
       })

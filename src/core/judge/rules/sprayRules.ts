@@ -13,6 +13,7 @@ import { HELD, heldAs, usualAim, type SprayAim } from '../../vocabulary/spray'
 import { addStep, changeStep, together } from '../mends'
 import { coverageAt } from '../coverage'
 import type { Mend, Sighting } from '../finding'
+import { coatsThatCover } from '../glazeThickness'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
@@ -142,6 +143,18 @@ function bestHeld(
   return ways.filter(({ missed }) => missed <= least + AS_GOOD).reduce((a, b) => (far(b) < far(a) ? b : a))
 }
 
+/** A gun that is held otherwise, with as many passes of glaze as lie thick enough then; nothing where none do. */
+function heldOtherwise(plan: JudgedPlan, step: Spraying, index: number, spray: SprayAim): Mend[] {
+  const label = `Hold it ${heldAs(spray).words}`
+  const fire = plan.of('fire').find((f) => f.index > index && f.step.firing === 'glaze')
+  if (step.act === 'coat' || !fire) return [changeStep(plan, label, step.id, { spray })]
+  const enough = coatsThatCover(plan, step, fire.index, { spray })
+  if (enough?.step !== step) return []
+  return enough.coats === step.coats
+    ? [changeStep(plan, label, step.id, { spray })]
+    : [changeStep(plan, `${label}, ${enough.coats} passes`, step.id, { spray, coats: enough.coats })]
+}
+
 const howMuch = (coats: number): string =>
   coats < 0.95 ? `${Math.round(coats * 100)} % of a coat` : coats < 1.05 ? 'a whole coat' : `${coats.toFixed(1)} coats`
 
@@ -186,10 +199,7 @@ export const sprayRules: readonly Rule[] = [
         // From one side a shaded far side is what one means.
         if (aim.fromDeg !== null || missed < MISSED) return []
         const better = bestHeld(plan, step, index)
-        const held =
-          better.missed < missed - 0.05
-            ? [changeStep(plan, `Hold it ${heldAs(better.aim).words}`, step.id, { spray: better.aim })]
-            : []
+        const held = better.missed < missed - 0.05 ? heldOtherwise(plan, step, index, better.aim) : []
         const other = byOtherMeans(plan, step, index)
         const share = missed > 0.95 ? 'hardly any' : `only ${Math.round((1 - missed) * 100)} %`
         return [

@@ -5,7 +5,7 @@ import { reachOn } from '../../plan/localStage'
 import { actOf, isCut, type Step } from '../../plan/step'
 import { dryFirst, dryLess } from '../otherDrying'
 import type { Mend, Sighting } from '../finding'
-import { addStep, changeStep, moveToStage, removeStep } from '../mends'
+import { addStep, bisqueFirst, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
@@ -20,7 +20,9 @@ function stageMends(plan: JudgedPlan, step: Step, row: StageRow, stage: Stage): 
   const good = nearestGood(row, stage)
   const [dried] = good.flatMap((to) => dryLess(plan, step, to) ?? dryFirst(plan, step, to) ?? [])
   const moved = good.flatMap((to) => moveToStage(plan, step, to, `Move to ${STAGE[to].name}`) ?? []).slice(0, 2)
-  return dried ? [dried, ...moved] : moved
+  if (dried || moved.length) return dried ? [dried, ...moved] : moved
+  const bisque = good.some((to) => !isGreenware(to)) ? bisqueFirst(plan, plan.steps.indexOf(step)) : null
+  return bisque ? [bisque] : []
 }
 
 export const stageRules: readonly Rule[] = [
