@@ -103,9 +103,10 @@ function comesAlong(plan: JudgedPlan, step: Step, between: readonly Step[], from
   return between.filter((s) => held.includes(s) || (marked && s.act === 'divide'))
 }
 
-/** Whether a cut that is moved earlier would be made before what it cuts through is there. */
-const cutsTooSoon = (plan: JudgedPlan, step: Step, between: readonly Step[]): boolean =>
-  isCut(step) && between.some((s) => isLaid(s) && meetOnSkin(plan, s, step))
+/** Whether a step that is moved earlier would come before what it is for: a cut before its colour, a bare foot before its glaze. */
+const comesTooSoon = (plan: JudgedPlan, step: Step, between: readonly Step[]): boolean =>
+  (isCut(step) && between.some((s) => isLaid(s) && meetOnSkin(plan, s, step))) ||
+  (step.act === 'cleanFoot' && between.some((s) => s.act === 'glaze'))
 
 /** Whether a step that is moved later would lie otherwise: cut by nothing, resisted by nothing, or resisting nothing any more. */
 function loosens(plan: JudgedPlan, step: Step, between: readonly Step[], from: number): boolean {
@@ -146,7 +147,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
     // The dust of the fire is wiped off first.
     while (others[to]?.act === 'wipeDust' && positions.includes(to + 1)) to++
     if (to > from && loosens(plan, step, others.slice(from, to), from)) return null
-    if (cutsTooSoon(plan, step, others.slice(to, from))) return null
+    if (comesTooSoon(plan, step, others.slice(to, from))) return null
     return movedWith(comesAlong(plan, step, others.slice(to, from), from), to)
   }
   if (!isDrying(stage)) return null
@@ -154,7 +155,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   const at = passes < 0 ? others.length : passes - 1
   if (at <= cut) return null
   if (at > from && loosens(plan, step, others.slice(from, at), from)) return null
-  if (cutsTooSoon(plan, step, others.slice(at, from))) return null
+  if (comesTooSoon(plan, step, others.slice(at, from))) return null
   const dry = addStep(plan, label, at, bring(stage))
   return together(label, [movedWith(comesAlong(plan, step, others.slice(at, from), from), at), dry])
 }

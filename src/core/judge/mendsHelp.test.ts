@@ -26,8 +26,10 @@ const offered = MISTAKES.flatMap((mistake) => {
 const SAID_AFTER: Readonly<Record<string, string>> = {
   'three coats on a dry mug with a thin handle: Only 1 now': 'too-few-coats: the others are laid when it has dried',
   'two coats on a dry thin handle: Only 1 now': 'too-few-coats: the others are laid when it has dried',
-  'earthenware fired to stoneware: Fire to cone 03': 'medium-outside-range: its glaze was for stoneware',
+  'earthenware fired to stoneware: Fire to cone 04': 'medium-outside-range: its glaze was for stoneware',
   'stoneware fired as earthenware: Fire to cone 5': 'medium-outside-range: its glaze was for earthenware',
+  'glaze carved without wax and glazed over: Wax it before it is carved':
+    'contrast-low: amber reads softly on white, and no more',
   'no firing at all: Add a bisque to cone 04': 'not-fired-at-the-end: nothing seals it yet',
 }
 

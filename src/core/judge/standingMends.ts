@@ -13,8 +13,11 @@ import type { Mend } from './finding'
  * count by, those of the piece without what was left out.
  */
 export function standingMends(mends: readonly Mend[], piece: Piece, judged: readonly Step[]): readonly Mend[] {
+  if (!piece.otherwise.length) {
+    const all = judged.length === piece.steps.length
+    return all ? mends : mends.map(({ label, command }) => ({ label, command: placedCommand(command, piece, judged) }))
+  }
   const next = nextStepIndex(piece.steps)
-  if (!piece.otherwise.length) return mends
   return mends.flatMap(({ label, command }) => {
     const standing = standingCommand(command, { piece, judged, next })
     return standing ? [{ label: moreWords(command, standing) ?? label, command: standing }] : []
@@ -35,10 +38,40 @@ function moreWords(planned: Command, standing: Command): string | null {
   return `Lay ${coats} more ${coats === 1 ? 'coat' : 'coats'} now`
 }
 
+type Counted = Pick<Standing, 'piece' | 'judged'>
+
 /** A place among the judged steps as a place in the plan. */
-function placeIn({ piece, judged }: Standing, at: number): number {
+function placeIn({ piece, judged }: Counted, at: number): number {
   const step = judged[at]
   return step ? piece.steps.findIndex(({ id }) => id === step.id) : piece.steps.length
+}
+
+/** The same for a step that is moved, which is counted in neither. */
+function placeOfMoved({ piece, judged }: Counted, { stepId, to }: Extract<Command, { type: 'step.move' }>): number {
+  const others = (steps: readonly Step[]) => steps.filter(({ id }) => id !== stepId)
+  return placeIn({ piece: { ...piece, steps: others(piece.steps) }, judged: others(judged) }, to)
+}
+
+/** A step to be added whose id no step has, of those that were left out neither. */
+function withOwnId(step: Step, { piece }: Counted): Step {
+  let [id, n] = [step.id, 2]
+  while (piece.steps.some((other) => other.id === id)) id = `${step.id}-${n++}`
+  return { ...step, id }
+}
+
+/** A command that counts by the judged steps, counted by all steps of the plan. */
+function placedCommand(command: Command, piece: Piece, judged: readonly Step[]): Command {
+  const counted = { piece, judged }
+  switch (command.type) {
+    case 'batch':
+      return { ...command, commands: command.commands.map((one) => placedCommand(one, piece, judged)) }
+    case 'step.move':
+      return { ...command, to: placeOfMoved(counted, command) }
+    case 'step.add':
+      return { ...command, at: placeIn(counted, command.at), step: withOwnId(command.step, counted) }
+    default:
+      return command
+  }
 }
 
 function standingCommand(command: Command, standing: Standing): Command | null {
@@ -57,12 +90,12 @@ function standingCommand(command: Command, standing: Standing): Command | null {
     case 'step.duplicate':
       return isPast(command.stepId) ? null : command
     case 'step.move': {
-      const to = placeIn(standing, command.to)
+      const to = placeOfMoved(standing, command)
       return isPast(command.stepId) || to < next ? null : { ...command, to }
     }
     case 'step.add': {
       const at = placeIn(standing, command.at)
-      return at < next ? null : { ...command, at }
+      return at < next ? null : { ...command, at, step: withOwnId(command.step, standing) }
     }
     default:
       return command

@@ -8,12 +8,18 @@ import type { StepOf } from '../../plan/step'
 import { coverageAt } from '../coverage'
 import { JudgedPlan } from '../judgedPlan'
 import type { Mend } from '../finding'
-import { changeStep } from '../mends'
+import { addStep, changeStep } from '../mends'
+import { meetOnSkin } from '../stepStretches'
+import * as build from '../../plan/build'
 import type { Rule } from '../rule'
+import { wholeOf } from '../../vocabulary/place'
 
 /** |ΔL| of line against ground: from 40 it reads clearly, under 20 it is lost [our choice]. */
 const CLEAR_CONTRAST = 40
 const LOST_CONTRAST = 20
+
+/** Coats of a ground where nothing else is known. Common practice, no source. */
+const USUAL_COATS = 3
 
 /** How lines read that differ so much in lightness from their ground. */
 const contrastWord = (difference: number): string =>
@@ -57,28 +63,69 @@ function brushedOn(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>):
   return [changeStep(plan, 'Brush it on', through.id, { applicator: 'brush', coats })]
 }
 
-/** Other jars for what is carved through, best contrast first. */
+/** Glaze that is carved through and glazed over again is waxed first: the wax keeps the second glaze in the lines. */
+function waxedFirst(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>, index: number): Mend[] {
+  const from = plan.steps.indexOf(through)
+  const waxed = plan.of('wax').some((w) => w.index > from && w.index < index && meetOnSkin(plan, w.step, through))
+  const over = plan.of('glaze').some((g) => g.index > index && meetOnSkin(plan, g.step, through))
+  return through.act === 'glaze' && over && !waxed
+    ? [addStep(plan, 'Wax it before it is carved', index, build.wax(through.place))]
+    : []
+}
+
+/** Other jars for one of the steps at a carved line, best contrast first: as many of them as are worth it. */
+function otherJars(
+  plan: JudgedPlan,
+  carved: { readonly step: StepOf<'carve'>; readonly index: number; readonly now: number },
+  laid: StepOf<'coat'> | StepOf<'glaze'>,
+): Mend[] {
+  const kind = plan.medium(laid.mediumId)?.kind
+  const at = plan.steps.indexOf(laid)
+  return (
+    plan.jars
+      .filter((m) => m.kind === kind && m.id !== laid.mediumId && conesOutside(plan.topCone, m.range) === 0)
+      .map((medium) => {
+        const other = { ...laid, mediumId: medium.id }
+        const coats = (other.act === 'coat' ? coverageAt(plan, at, other)?.toGive : null) ?? laid.coats
+        const steps = plan.steps.map((s) => (s === laid ? { ...other, coats } : s))
+        return { medium, coats, ...carvedContrast(plan.withSteps(steps), carved.step, carved.index) }
+      })
+      // Worth another jar: what is seen to be better, or what reads clearly where this does not.
+      .filter(({ difference }) => difference > Math.max(Math.min(carved.now + 8, CLEAR_CONTRAST), LOST_CONTRAST))
+      .sort((a, b) => b.difference - a.difference)
+      .slice(0, 2)
+      .map(({ medium, coats, difference }) =>
+        changeStep(plan, `Use ${medium.name} (${contrastWord(difference)})`, laid.id, { mediumId: medium.id, coats }),
+      )
+  )
+}
+
+/** Colour to carve through where there is none: the jar with which the lines read best, as many coats as cover. */
+function groundFirst(plan: JudgedPlan, step: StepOf<'carve'>, index: number): Mend[] {
+  if (step.motif.on) return []
+  const [best] = plan.jars
+    .filter((m) => m.kind === 'underglaze' && conesOutside(plan.topCone, m.range) === 0)
+    .map((medium) => {
+      const ground = build.coat(medium.id, wholeOf(step.motif.side), USUAL_COATS)
+      const { command } = addStep(plan, '', index, ground)
+      const added = command.type === 'step.add' ? [command.step] : []
+      const laid = plan.withSteps([...plan.steps.slice(0, index), ...added, ...plan.steps.slice(index)])
+      return { medium, ground, difference: carvedContrast(laid, step, index + 1).difference }
+    })
+    .filter(({ difference }) => difference >= LOST_CONTRAST)
+    .sort((a, b) => b.difference - a.difference)
+  return best ? [addStep(plan, `Lay ${best.medium.name} first`, index, best.ground)] : []
+}
+
+/** What makes carved lines read: another ground, wax that holds a second glaze off it, another glaze over both. */
 function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, now: number): Mend[] {
   const through = carvedThrough(plan, step, index)
-  const kind = through && plan.medium(through.mediumId)?.kind
-  if (!through || !kind) return []
-  const at = plan.steps.indexOf(through)
-  const others = plan.jars
-    .filter((m) => m.kind === kind && m.id !== through.mediumId && conesOutside(plan.topCone, m.range) === 0)
-    .map((medium) => {
-      const other = { ...through, mediumId: medium.id }
-      const coats = (other.act === 'coat' ? coverageAt(plan, at, other)?.toGive : null) ?? through.coats
-      const steps = plan.steps.map((s) => (s === through ? { ...other, coats } : s))
-      return { medium, coats, difference: carvedContrast(plan.withSteps(steps), step, index).difference }
-    })
-    // Worth another jar: what is seen to be better, or what reads clearly where this does not.
-    .filter(({ difference }) => difference > Math.max(Math.min(now + 8, CLEAR_CONTRAST), LOST_CONTRAST))
-    .sort((a, b) => b.difference - a.difference)
-    .slice(0, 2)
-    .map(({ medium, coats, difference }) =>
-      changeStep(plan, `Use ${medium.name} (${contrastWord(difference)})`, through.id, { mediumId: medium.id, coats }),
-    )
-  return [...brushedOn(plan, through), ...others]
+  if (!through) return groundFirst(plan, step, index)
+  const carved = { step, index, now }
+  const under = [...brushedOn(plan, through), ...waxedFirst(plan, through, index), ...otherJars(plan, carved, through)]
+  if (under.length) return under
+  const over = plan.of('glaze').findLast((g) => g.index > index && meetOnSkin(plan, g.step, through))
+  return over ? otherJars(plan, carved, over.step) : []
 }
 
 export const carveRules: readonly Rule[] = [

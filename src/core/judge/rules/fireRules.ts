@@ -4,7 +4,7 @@ import { mediaOfStep, type Step } from '../../plan/step'
 import * as build from '../../plan/build'
 import { coverageAt } from '../coverage'
 import type { Mend, Sighting } from '../finding'
-import { colourApart } from '../masstone'
+import { colourApart } from '../likeness'
 import { addStep, changeStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -30,6 +30,23 @@ export function sharedCone(ranges: readonly ConeRange[], wanted: Cone): Cone | n
   const fits = CONES.filter((cone) => ranges.every((range) => conesOutside(cone, range) === 0))
   const distance = (cone: Cone) => Math.abs(coneIndex(cone) - coneIndex(wanted))
   return fits.length ? fits.reduce((best, cone) => (distance(cone) < distance(best) ? cone : best)) : null
+}
+
+/**
+ * A cone for a clay and what is on it: in its range the one that most of these media stand, then the one that most jars of their kinds
+ * do, so that the others can be replaced, then the nearest to `wanted`. Null for a clay without a cone.
+ */
+function coneFor(plan: JudgedPlan, media: readonly Medium[], wanted: Cone): Cone | null {
+  const kinds = new Set(media.map(({ kind }) => kind))
+  const standing = (of: readonly Medium[], cone: Cone) =>
+    of.filter(({ range }) => conesOutside(cone, range) === 0).length
+  const jars = plan.jars.filter(({ kind }) => kinds.has(kind))
+  const scored = CONES.filter((cone) => conesOutside(cone, plan.body.range) === 0).map((cone) => ({
+    cone,
+    by: [standing(media, cone), standing(jars, cone), -Math.abs(coneIndex(cone) - coneIndex(wanted))],
+  }))
+  scored.sort((a, b) => b.by[0] - a.by[0] || b.by[1] - a.by[1] || b.by[2] - a.by[2])
+  return scored.at(0)?.cone ?? null
 }
 
 /** As many coats of another jar as cover where a step is to cover. */
@@ -71,7 +88,11 @@ export const fireRules: readonly Rule[] = [
           const tooCool = out < 0 && (MEDIUM_KIND[medium.kind].melts !== 'glass' || fire.firing !== 'glaze')
           if (out === 0 || tooCool || seen.has(medium.id)) return []
           seen.add(medium.id)
-          const cone = sharedCone([plan.body.range, ...heated(plan, index).map((u) => u.medium.range)], fire.cone)
+          const ranges = heated(plan, index).map((u) => u.medium.range)
+          const cone = sharedCone([plan.body.range, ...ranges], fire.cone)
+          const instead = replacements(plan, used, index, fire.cone)
+          // No cone suits all, and no jar suits this one: it suits the clay and this medium, and the others are replaced.
+          const own = cone || instead.length ? null : sharedCone([plan.body.range, medium.range], fire.cone)
           const hot = out > 0
           const overGlaze = hot && MEDIUM_KIND[medium.kind].flows
           return [
@@ -89,8 +110,10 @@ export const fireRules: readonly Rule[] = [
                 ? 'Colour and melt are made for a range of heat; beyond it they change for good.'
                 : 'Underfired glaze stays dull, rough and porous.',
               mends: [
-                ...(cone ? [changeStep(plan, `Fire to cone ${cone}`, fire.id, { cone })] : []),
-                ...replacements(plan, used, index, fire.cone),
+                ...[cone ?? own].flatMap((to) =>
+                  to ? [changeStep(plan, `Fire to cone ${to}`, fire.id, { cone: to })] : [],
+                ),
+                ...instead,
               ],
             },
           ]
@@ -106,8 +129,10 @@ export const fireRules: readonly Rule[] = [
       plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
         const out = conesOutside(fire.cone, plan.body.range)
         if (out === 0 || (out < 0 && fire.firing !== 'glaze')) return []
-        const media = heated(plan, index).map(({ medium }) => medium.range)
-        const cone = sharedCone([plan.body.range, ...media], fire.cone) ?? sharedCone([plan.body.range], fire.cone)
+        const media = [...new Set(heated(plan, index).map(({ medium }) => medium))]
+        const cone =
+          sharedCone([plan.body.range, ...media.map(({ range }) => range)], fire.cone) ??
+          coneFor(plan, media, fire.cone)
         return [
           {
             stepId: fire.id,

@@ -1,14 +1,12 @@
 import { isGreenware, STAGE } from '../../clay/stages'
 import { conesOutside } from '../../firing/cones'
 import { gripped } from '../../plan/acts/glaze'
-import { ciede2000 } from '../../colour/ciede2000'
 import * as build from '../../plan/build'
-import type { StepOf } from '../../plan/step'
-import type { Medium } from '../../vocabulary/material'
 import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
+import { colourApart } from '../likeness'
 import { addStep, bisqueFirst, changeStep, moveStep, moveToStage } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -42,7 +40,12 @@ const lastFireIndex = (plan: JudgedPlan) => plan.of('fire').at(-1)?.index ?? pla
 function insideGlazeMend(plan: JudgedPlan): Mend[] {
   const glaze = sealingGlaze(plan)
   if (!glaze) return []
-  const at = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
+  const first = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
+  // Not onto wax that is to hold another glaze off.
+  const waxed = plan
+    .of('wax')
+    .find(({ step, time }) => time.stage === 'bisque' && overlapMm(plan.form, step.place, insideOf(plan)) > 1)
+  const at = Math.min(first, waxed?.index ?? first)
   // A gun does not see into most vessels: what it was to glaze inside is poured.
   const sprayed = plan.of('glaze').find(({ step }) => step.how === 'spray' && step.place.parts.includes('floor'))
   if (sprayed && !plan.form.flat)
@@ -69,24 +72,6 @@ function insideSpots(plan: JudgedPlan) {
     ...(plan.form.flat ? [] : [{ name: 'inside wall', lengthMm: (inside.from + inside.to) / 2 }]),
     { name: plan.form.flat ? 'face' : 'floor', lengthMm: (floor.from + floor.to) / 2 },
   ]
-}
-
-/** The jar that, laid in place of a step’s, leaves a spot most as it is: glaze that hides nothing for one that hides nothing. */
-function mostAlike(
-  plan: JudgedPlan,
-  step: StepOf<'glaze'>,
-  lengthMm: number,
-  jars: readonly Medium[],
-): Medium | undefined {
-  const lab = (of: JudgedPlan) => of.firedLab(of.finalStack({ lengthMm, inLineOf: null }))
-  const now = lab(plan)
-  const apart = new Map(
-    jars.map(({ id }) => {
-      const steps = plan.steps.map((s) => (s === step ? { ...step, mediumId: id } : s))
-      return [id, ciede2000(now, lab(plan.withSteps(steps)))]
-    }),
-  )
-  return [...jars].sort((a, b) => (apart.get(a.id) ?? 0) - (apart.get(b.id) ?? 0)).at(0)
 }
 
 export const glazeRules: readonly Rule[] = [
@@ -252,17 +237,17 @@ export const glazeRules: readonly Rule[] = [
         const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
         const fired =
           step && plan.of('fire').find((f) => f.index > plan.steps.indexOf(step) && f.step.firing === 'glaze')
-        const others = plan.jars
+        const other = plan.jars
           .filter((m) => m.kind === 'glaze' && m.labelledFoodSafe)
           .filter(({ range }) => (fired ? conesOutside(fired.step.cone, range) === 0 : range.to === medium.range.to))
-        const other = step && mostAlike(plan, step, lengthMm, others)
+          .sort((a, b) => colourApart(a, medium) - colourApart(b, medium))[0]
         return [
           {
             stepId: step?.id ?? null,
             where: name,
             sentence: `${medium.name} is not labelled for food, and it lies on the ${name}.`,
             because: 'Food-safe is the maker’s label plus a laboratory’s test; Vernice never certifies it.',
-            mends: other ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
+            mends: other && step ? [changeStep(plan, `Use ${other.name}`, step.id, { mediumId: other.id })] : [],
           },
         ]
       })

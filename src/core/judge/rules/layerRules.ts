@@ -28,13 +28,6 @@ function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, coats: number) {
   return changeStep(plan, fewer === 1 ? 'One coat less' : `${fewer} coats less`, step.id, { coats })
 }
 
-/** A glaze with more coats, named where it is not the one that is spoken of. */
-function moreGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, enough: { step: StepOf<'glaze'>; coats: number }) {
-  const what = enough.step === step ? 'it' : `step ${plan.steps.indexOf(enough.step) + 1}`
-  const coats = enough.coats === 1 ? 'one coat' : `${enough.coats} coats`
-  return changeStep(plan, `Give ${what} ${coats}`, enough.step.id, { coats: enough.coats })
-}
-
 const middleOf = ({ from, to }: Stretch) => ({ lengthMm: (from + to) / 2 })
 
 const lastGlazeFire = (plan: JudgedPlan) =>
@@ -197,17 +190,25 @@ export const layerRules: readonly Rule[] = [
         if (laid === null || !isThin(plan, step.place, laid)) return []
         const rawMm = (laid * GLAZING.brush.wetUm) / 1000
         const enough = coatsThatCover(plan, step, fire.index)
+        // Wax may hold this one off: what lies there then is thin.
+        const thin = enough?.step ?? step
         return [
           {
-            stepId: step.id,
-            where: `step ${index + 1}`,
+            stepId: thin.id,
+            where: `step ${plan.steps.indexOf(thin) + 1}`,
             sentence:
-              `${plan.medium(step.mediumId)?.name ?? 'The glaze'} is only about ${rawMm.toFixed(1)} mm thick raw, and fires ` +
+              `${plan.medium(thin.mediumId)?.name ?? 'The glaze'} is only about ${rawMm.toFixed(1)} mm thick raw, and fires ` +
               `thin, dry and streaked${isNarrow(plan, step.place) ? ' in this narrow place' : ''}.`,
             because:
               'Two or three brushed coats, in narrow places three or four, make about 1.3 mm; scratch a spot that will not ' +
               'show and look.',
-            mends: enough ? [moreGlaze(plan, step, enough)] : [],
+            mends: enough
+              ? [
+                  changeStep(plan, enough.coats === 1 ? 'Give it one coat' : `Give it ${enough.coats} coats`, thin.id, {
+                    coats: enough.coats,
+                  }),
+                ]
+              : [],
           },
         ]
       })

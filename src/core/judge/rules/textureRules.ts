@@ -1,3 +1,4 @@
+import { conesOutside } from '../../firing/cones'
 import type { StepOf } from '../../plan/step'
 import { acrossOf, stretchesOf } from '../../skin/place'
 import { OPAQUE_COATS } from '../../colour/cover'
@@ -14,6 +15,9 @@ import { FLOWS_IN } from '../../plan/acts/coat'
 
 /** |ΔL| between low and high places from which a texture reads [our choice]. */
 const READS_FROM = 15
+
+/** Coats of a colour that is dabbed over a texture with a sponge. Common practice, no source. */
+const DABBED_COATS = 2
 
 /** Share of a part that must be wiped for its wash to count as wiped back. */
 const LEFT_SHARE = 0.5
@@ -40,11 +44,16 @@ function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number):
     .sort((a, b) => a.lightness - b.lightness)
   const dark = byLightness[0]?.step
   const pale = byLightness.at(-1)?.step
-  if (!dark || !pale || dark.mediumId === pale.mediumId) return null
+  // A wash is for the marks, however pale.
+  if (!dark || !pale || dark.mediumId === pale.mediumId || kindOrPlain(plan.medium(pale.mediumId)?.kind).watery)
+    return null
   const others = plan.steps.filter((step) => step !== pale)
   const at = others.indexOf(dark)
   const wiped = others.findIndex((step, i) => i > at && step.act === 'wipe')
   const { watery } = kindOrPlain(plan.medium(dark.mediumId)?.kind)
+  const dabbed = pale.applicator === 'sponge' && pale.intent === 'blush'
+  const isSo = wiped >= 0 && plan.steps.indexOf(pale) > wiped && dark.applicator === 'brush' && dark.intent === 'blush'
+  if (isSo && dabbed) return null
   const intoTheMarks = { applicator: 'brush', intent: 'blush', ...(watery ? {} : { water: 0.4 }) }
   return together(
     `${plan.medium(dark.mediumId)?.name} first, wiped back, ${plan.medium(pale.mediumId)?.name} dabbed over`,
@@ -57,10 +66,62 @@ function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number):
   )
 }
 
+/** What a texture comes out as: lightness in the middle of it, in its low places and on its high ones. */
+function readOff(plan: JudgedPlan, { place }: StepOf<'impress'>): { low: number; high: number } {
+  const [part] = place.parts
+  const zone = plan.form.zones[part]
+  const lengthMm =
+    place.band && part === 'outside'
+      ? zone.from + (place.band.fromMm + Math.min(place.band.toMm, zone.to - zone.from)) / 2
+      : (zone.from + zone.to) / 2
+  const lightness = (onHigh: boolean) => plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null, onHigh }))[0]
+  return { low: lightness(false), high: lightness(true) }
+}
+
+/** Another jar for what lies over a texture last, colour or glaze, with which it reads: the one with which it reads best. */
+function otherJar(plan: JudgedPlan, texture: StepOf<'impress'>, over: StepOf<'coat'> | StepOf<'glaze'>): Mend[] {
+  const kind = plan.medium(over.mediumId)?.kind
+  const [best] = plan.jars
+    .filter((m) => m.kind === kind && m.id !== over.mediumId && conesOutside(plan.topCone, m.range) === 0)
+    .map((medium) => {
+      const steps = plan.steps.map((s) => (s === over ? { ...over, mediumId: medium.id } : s))
+      const { low, high } = readOff(plan.withSteps(steps), texture)
+      return { medium, difference: high - low }
+    })
+    .filter(({ difference }) => difference >= READS_FROM)
+    .sort((a, b) => b.difference - a.difference)
+  return best ? [changeStep(plan, `Use ${best.medium.name}`, over.id, { mediumId: best.medium.id })] : []
+}
+
+/** A pale colour dabbed over a texture that has only its dark one: the jar with which it reads best. */
+function dabbedOver(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend[] {
+  const stains = plan.steps.findLastIndex(
+    (s, i) => i > index && (s.act === 'wipe' || s.act === 'coat') && meetOnSkin(plan, s, texture),
+  )
+  const at = stains + 1
+  const dabbed = (id: string) =>
+    build.coat(id, texture.place, DABBED_COATS, { applicator: 'sponge', intent: 'blush', waits: true })
+  const [best] = plan.jars
+    .filter((m) => m.kind === 'underglaze' && conesOutside(plan.topCone, m.range) === 0)
+    .map((medium) => {
+      const mend = addStep(plan, `Dab ${medium.name} over it`, at, dabbed(medium.id))
+      const added = mend.command.type === 'step.add' ? [mend.command.step] : []
+      const { low, high } = readOff(
+        plan.withSteps([...plan.steps.slice(0, at), ...added, ...plan.steps.slice(at)]),
+        texture,
+      )
+      return { mend, difference: high - low }
+    })
+    .filter(({ difference }) => difference >= READS_FROM)
+    .sort((a, b) => b.difference - a.difference)
+  return stains > index && best ? [best.mend] : []
+}
+
 /** A wash brushed into a texture under its one colour, which is dabbed on. */
 function stained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
-  const wash = plan.jars.find((m) => m.kind === 'wash')
-  if (!wash || !plan.steps.some((s, i) => i > index && s.act === 'coat')) return null
+  const wash = plan.jars.find((m) => m.kind === 'wash' && conesOutside(plan.topCone, m.range) === 0)
+  const washed = plan.of('coat').some(({ step }) => kindOrPlain(plan.medium(step.mediumId)?.kind).watery)
+  if (!wash || washed || !plan.steps.some((s, i) => i > index && s.act === 'coat')) return null
   const bisqued = plan.of('fire')[0]?.index
   const at = bisqued === undefined ? plan.steps.length : bisqued + 1
   const pale = plan.of('coat').find((c) => c.index > index && !kindOrPlain(plan.medium(c.step.mediumId)?.kind).watery)
@@ -178,16 +239,14 @@ export const textureRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('impress').flatMap(({ step, index }): Sighting[] => {
         if (!step.place.parts.length) return []
-        const zone = plan.form.zones[step.place.parts[0]]
-        const lengthMm =
-          step.place.band && step.place.parts[0] === 'outside'
-            ? zone.from + (step.place.band.fromMm + Math.min(step.place.band.toMm, zone.to - zone.from)) / 2
-            : (zone.from + zone.to) / 2
-        const low = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null }))
-        const high = plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null, onHigh: true }))
-        const difference = high[0] - low[0]
+        const { low, high } = readOff(plan, step)
+        const difference = high - low
         if (difference >= READS_FROM || !isStained(plan, step, index)) return []
-        const mend = darkBelow(plan, step, index) ?? stained(plan, step, index)
+        const order = darkBelow(plan, step, index) ?? stained(plan, step, index)
+        const over = (['coat', 'glaze'] as const).flatMap(
+          (act) => plan.of(act).findLast((c) => c.index > index && meetOnSkin(plan, c.step, step))?.step ?? [],
+        )
+        const otherwise = order ? [] : over.flatMap((laid) => otherJar(plan, step, laid))
         return [
           {
             stepId: step.id,
@@ -199,7 +258,7 @@ export const textureRules: readonly Rule[] = [
                 : 'Low and high places come out nearly alike, and the texture reads as one.',
             because:
               'Dark colour right down in the marks and pale above makes texture read; the other way round the two melt into each other.',
-            mends: mend ? [mend] : [],
+            mends: order ? [order] : otherwise.length ? otherwise : dabbedOver(plan, step, index),
           },
         ]
       }),

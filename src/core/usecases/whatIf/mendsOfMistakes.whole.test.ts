@@ -21,6 +21,7 @@ const SAID: Readonly<Record<string, string>> = {
   'feather-jar dry-scraping': 'the glaze that was to be carved is left out: bisque is carved with care, but not well',
   'inlaid jug carved-too-shallow': 'six coats: they run as well, and that has a mend of its own',
   'inlaid jug dry-scraping': 'as on the feather jar',
+  'textured plate glaze-not-for-food': 'the jar nearest to amber is darker, and the texture has a mend of its own',
   'estuary-plate fill-without-groove': 'without its grooves glazes meet',
 }
 
