@@ -1,3 +1,4 @@
+import { processorMs } from '../base/fixtures/processor'
 import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
@@ -135,10 +136,11 @@ describe('a record of a room from elsewhere', () => {
     ['the same column twice', 'time,temp_c,celsius,rh\n2026-03-14,20,20,50', 'twice'],
     ['200 000 rows', `time,temp_c,rh\n${'2026-03-14,20,50\n'.repeat(200_000)}`, '20000 rows'],
   ])('%s is told', (_, text, part) => {
-    const began = performance.now()
-    const read = readRoomRecord(text)
-    expect(read.ok ? '' : sentence(read.issue)).toContain(part)
-    expect(performance.now() - began).toBeLessThan(2000)
+    const took = processorMs(() => {
+      const read = readRoomRecord(text)
+      expect(read.ok ? '' : sentence(read.issue)).toContain(part)
+    })
+    expect(took).toBeLessThan(2000)
   })
 })
 

