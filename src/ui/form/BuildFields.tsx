@@ -73,7 +73,10 @@ export function BuildFields({
               defaultValue={part.name ?? ''}
               placeholder={PART[part.kind].name}
               maxLength={40}
-              onBlur={(event) => change(part.id, { name: event.target.value.trim() || undefined })}
+              onBlur={(event) => {
+                const name = event.target.value.trim() || undefined
+                if (name !== part.name) change(part.id, { name })
+              }}
             />
             <button
               type="button"

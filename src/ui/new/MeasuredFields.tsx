@@ -81,6 +81,11 @@ export function MeasuredFields({
             onChange={(changes) => onExtras({ ...extras, ...changes })}
           />
         </div>
+        {extras.parts.length > 0 && (
+          <p className="px-2 pb-2 text-xs text-base-content/70">
+            What is joined keeps its proportion when a size above changes, until one of its own is set.
+          </p>
+        )}
       </details>
       {!built.ok && (
         <p role="alert" className="mt-1 text-sm text-error">
