@@ -10,7 +10,7 @@ module.exports = {
     {
       name: 'no-left-overs',
       severity: 'error',
-      from: { orphan: true, pathNot: ['\\.d\\.ts$', '^src/app/', '\\.test\\.ts$', '^src/architecture'] },
+      from: { orphan: true, pathNot: ['\\.d\\.ts$', '^src/app/', '\\.test\\.ts$', '^src/architecture', '/fixtures/'] },
       to: {},
     },
   ],
