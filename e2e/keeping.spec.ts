@@ -114,16 +114,6 @@ for (const [what, fault, said] of [
     },
     'keeps nothing',
   ],
-  [
-    'a database that never answers',
-    () => {
-      const opening = IDBFactory.prototype.open
-      IDBFactory.prototype.open = function (name: string) {
-        return Object.assign(opening.call(this, `${name} elsewhere`), { addEventListener: () => undefined })
-      }
-    },
-    'does not answer',
-  ],
 ] as const)
   test(`with ${what} work goes on in memory, said plainly within three seconds`, async ({ page }) => {
     await page.addInitScript(fault)
@@ -138,6 +128,46 @@ for (const [what, fault, said] of [
     ])
     expect(file.suggestedFilename()).toContain('vernice-studio.json')
   })
+
+test('while storage does not answer nothing else is shown, and one can work without it until it does', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const opening = IDBFactory.prototype.open
+    IDBFactory.prototype.open = function (name: string) {
+      return Object.assign(opening.call(this, `${name} elsewhere`), { addEventListener: () => undefined })
+    }
+  })
+  await page.goto('/')
+  await expect(page.getByTestId('opening-slowly')).toContainText('does not answer yet')
+  await expect(page.locator('[data-save="opening"]')).toBeVisible()
+  await expect(page.getByTestId('piece-card')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Work without it for now' }).click()
+  await expect(page.getByTestId('kept-nowhere')).toContainText('does not answer yet')
+  await expect(page.locator('[data-save="memory"]')).toHaveText(/not kept/)
+  await expect(page.getByTestId('piece-card')).toHaveCount(0)
+})
+
+test('storage that answers after four seconds opens the own studio, never the demo', async ({ page }) => {
+  await open(page, '/studio')
+  await name(page).fill('Upper room')
+  await name(page).press('Enter')
+  await saved(page)
+  await page.addInitScript(() => {
+    // Reading what was set aside takes long; everything else is quick.
+    const listen = EventTarget.prototype.addEventListener
+    IDBRequest.prototype.addEventListener = function (this: IDBRequest, kind: string, then: EventListener) {
+      const late = (event: Event) => setTimeout(() => then(event), 4_000)
+      const slow = (this.source as IDBObjectStore | null)?.name === 'setAside'
+      listen.call(this, kind, slow ? late : then)
+    } as typeof listen
+  })
+  await page.reload()
+  await expect(page.getByTestId('opening-slowly')).toBeVisible()
+  await expect(page.locator('[data-save="saved"]')).toHaveCount(0)
+  await expect(name(page)).toHaveValue('Upper room')
+  await saved(page)
+})
 
 test('a full disk is told with what would help, the studio can be taken along, and saving goes on by itself', async ({
   page,

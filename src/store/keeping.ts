@@ -8,35 +8,48 @@ import { hasDrafts, onDrafts, takeDrafts } from './drafts'
 import { partsOf, studioFrom, type Damaged } from './records'
 import { StudioLog, type Stored } from './studioLog'
 import { askToPersist, makeRoom } from './diskRoom'
-import { beginWith, showLedger, tell, useStudio } from './studioStore'
+import { askFirst, beginWith, run, showLedger, tell, useStudio } from './studioStore'
 
 /* Keeps the studio: opens it, hands each deed to the log in the same turn, takes in what other tabs do. */
 
-/** After this long without an answer one works in memory, ms: until the storage answers, or for good once anything has been done. */
-const OPEN_LIMIT_MS = 2_500
+/** After this long without an answer the page says that opening takes long, and offers to work in memory meanwhile, ms. */
+const SLOW_MS = 2_500
 
 /** So many entries stay to be taken back; with so many the oldest are written down for good. */
 const KEPT_ENTRIES = 200
 const MOST_ENTRIES = 300
 
+/**
+ * Where the page stands with its storage. It only goes forward: opening → open, or opening → memory → open, and closed from any of
+ * them. What is in memory only is never called saved: the log is here only while it is open.
+ */
+type Stage =
+  | { readonly at: 'opening' }
+  | { readonly at: 'memory'; readonly ledger: Ledger }
+  | { readonly at: 'open'; readonly ledger: Ledger; readonly log: StudioLog }
+  | { readonly at: 'closed' }
+
 let started = false
-let log: StudioLog | null = null
-let ledger: Ledger | null = null
+let stage: Stage = { at: 'opening' }
 let pulling: Promise<void> | null = null
 let pullAgain = false
 let failing = false
 /** Entries that only the memory of this page has. */
 const inMemoryOnly = new Set<string>()
 const toldRefused = new Set<string>()
+let onReady: () => void = () => undefined
+const ready = new Promise<void>((resolve) => (onReady = resolve))
 
 /** The database, for caches that live beside the log. */
-export const database = (): Database | null => log?.database ?? null
+export const database = (): Database | null => (stage.at === 'open' ? stage.log.database : null)
 
-/** Opens the studio and keeps it from now on. With `demo`, a browser that has no studio yet starts with the demo. */
+/**
+ * Opens the studio and keeps it from now on; resolves once there is a studio on screen. With `demo`, a browser that has no studio yet
+ * starts with the demo; what is worked on in memory never does, since the browser may have a studio that only cannot be read.
+ */
 export async function startKeeping(demo: boolean): Promise<void> {
   if (started) return
   started = true
-  const begun = demo ? demoNow() : null
   onDrafts(showSave)
   window.addEventListener('pagehide', takeDrafts)
   window.addEventListener('beforeunload', askBeforeLeaving)
@@ -45,14 +58,11 @@ export async function startKeeping(demo: boolean): Promise<void> {
     else void pull()
   })
   window.addEventListener('pageshow', (event) => event.persisted && void pull())
-  const first = (await begun) ?? freshStudio()
-  try {
-    await openWithin(OPEN_LIMIT_MS, first)
-  } catch (error) {
-    log = null
-    workInMemory(first, reasonOf(error))
-  }
-  useStudio.setState({ status: 'ready' })
+  const slow = setTimeout(() => stage.at === 'opening' && useStudio.setState({ status: 'slow' }), SLOW_MS)
+  open(demo)
+    .then(takeOver, (error: unknown) => workInMemory(reasonOf(error)))
+    .finally(() => clearTimeout(slow))
+  return ready
 }
 
 /** Why a studio cannot be opened, in words. */
@@ -67,51 +77,96 @@ function reasonOf(error: unknown): string {
   return `This browser keeps nothing for this page${detail}: a private window, or its storage is turned off or damaged.`
 }
 
-async function openWithin(limitMs: number, first: Studio): Promise<void> {
-  let late = false
-  let timer: ReturnType<typeof setTimeout> | undefined
-  const limit = new Promise<never>((_, reject) => {
-    timer = setTimeout(() => {
-      late = true
-      reject(
-        new Unopenable(
-          'The browser’s storage does not answer; another tab or window may hold it. Close the others and reload.',
-        ),
-      )
-    }, limitMs)
-  })
-  try {
-    await Promise.race([open(first, () => late), limit])
-  } finally {
-    clearTimeout(timer)
-  }
+/** All that the storage has of a studio, read to the end before any of it is shown. */
+interface Opened {
+  readonly log: StudioLog
+  readonly stored: Stored
+  readonly studio: Studio
+  readonly setAside: readonly SetAside[]
+  readonly damagedNow: number
 }
 
-async function open(first: Studio, isLate: () => boolean): Promise<void> {
-  const opened = await StudioLog.open({ news: () => void pull(), old: overtakenByNewer, failure: tellFailure })
-  await opened.begin(first)
-  await opened.adopt()
-  const stored = await opened.read()
+async function open(demo: boolean): Promise<Opened> {
+  const log = await StudioLog.open({ news: () => void pull(), old: overtakenByNewer, failure: tellFailure })
+  if (await log.isNew()) await log.begin((demo && (await demoNow())) || freshStudio())
+  await log.adopt()
+  const stored = await log.read()
   const newest = Math.max(0, ...stored.log.map(({ version }) => version))
   if (newest > CURRENT_VERSION)
     throw new Unopenable(sentence({ code: 'newer-version', actual: newest, newest: CURRENT_VERSION }))
-  const studio = await studioOf(opened, stored)
-  // Storage that answers late is taken as long as nothing has been done without it.
-  if (isLate() && (inMemoryOnly.size > 0 || hasDrafts())) return
-  log = opened
-  ledger = beginWith(studio, stored.written.seq, keepEntry)
+  const { studio, damaged } = await studioOf(log, stored)
+  return { log, stored, studio, damagedNow: damaged, setAside: await log.allSetAside() }
+}
+
+/** The storage has answered: its studio is shown, unless something has been done without it, which is asked about. */
+function takeOver(opened: Opened): void {
+  takeDrafts()
+  if (stage.at === 'closed') return
+  const meanwhile = stage.at === 'memory' ? stage.ledger.counting().map(({ deed }) => deed.command) : []
+  if (!meanwhile.length) return showOpened(opened)
+  const { studio } = useStudio.getState()
+  useStudio.setState({
+    keptNowhere:
+      'What is on screen was begun without the browser’s storage, which answers again: reload to open your studio.',
+  })
+  const edits = meanwhile.length === 1 ? 'One edit was' : `${meanwhile.length} edits were`
+  askFirst({
+    title: 'Your studio can be opened now',
+    words:
+      `The browser’s storage answers again. ${edits} made without it, in “${studio.name}”, and would be lost with this page. ` +
+      'Add them to the studio that is kept, or go on without it.',
+    choices: [
+      {
+        label: 'Open it, and add them',
+        act: () => {
+          if (stage.at !== 'memory') return
+          const all = stage.ledger.counting().map(({ deed }) => deed.command)
+          inMemoryOnly.clear()
+          showOpened(opened)
+          for (const command of all) run(command)
+        },
+      },
+    ],
+  })
+}
+
+function showOpened({ log, stored, studio, setAside, damagedNow }: Opened): void {
+  const ledger = beginWith(studio, stored.written.seq, keepEntry)
   ledger.begin(studio, stored.written.seq, stored.log.map(upToDate), stored.written.seen)
   for (const id of ledger.refused.keys()) toldRefused.add(id)
+  stage = { at: 'open', ledger, log }
   showLedger()
-  useStudio.setState({ savedAt: new Date(), save: 'saved', keptNowhere: null, setAside: await opened.allSetAside() })
+  useStudio.setState({ status: 'ready', savedAt: new Date(), save: 'saved', keptNowhere: null, setAside })
+  if (damagedNow) tellDamaged(damagedNow)
+  onReady()
+  void pull()
 }
+
+/** Works without storage, as an empty studio: why is said as long as it lasts. */
+function workInMemory(why: string): void {
+  if (stage.at === 'opening') {
+    const ledger = beginWith(freshStudio(), 0, keepEntry)
+    stage = { at: 'memory', ledger }
+  }
+  if (stage.at === 'memory') useStudio.setState({ keptNowhere: why, save: 'memory', status: 'ready' })
+  onReady()
+}
+
+/** What the page offers while the storage does not answer. */
+export const workWithoutStorage = (): void =>
+  workInMemory(
+    'The browser’s storage does not answer yet; another tab or window may hold it. Once it answers, your studio is opened.',
+  )
 
 /** An entry that an older Vernice wrote, as this one would have. */
 const upToDate = (entry: LoggedEntry): LoggedEntry =>
   entry.version < CURRENT_VERSION ? { ...entry, deed: migrateEdit(entry.deed, entry.version) } : entry
 
-/** The studio that records hold; what cannot be read is set aside and told. */
-async function studioOf(opened: StudioLog, { records, log: entries }: Stored): Promise<Studio> {
+/** The studio that records hold; what cannot be read is set aside and counted. */
+async function studioOf(
+  opened: StudioLog,
+  { records, log: entries }: Stored,
+): Promise<{ studio: Studio; damaged: number }> {
   const read = studioFrom(records, freshStudio())
   if (!read.ok) throw new Unopenable(`${sentence(read.issue)} It has not been touched.`)
   const { studio, damaged, migrated } = read.value
@@ -123,14 +178,15 @@ async function studioOf(opened: StudioLog, { records, log: entries }: Stored): P
     damaged.map((one) => aside(one, entries)),
     mended,
   )
-  if (damaged.length)
-    tell(
-      'problem',
-      `${damaged.length === 1 ? 'One record' : `${damaged.length} records`} of this studio could not be read and ` +
-        `${damaged.length === 1 ? 'is' : 'are'} set aside, not deleted; all else is here. Studio has ` +
-        `${damaged.length === 1 ? 'it' : 'them'} as a file.`,
-    )
-  return studio
+  return { studio, damaged: damaged.length }
+}
+
+function tellDamaged(count: number): void {
+  const [what, is, it] = count === 1 ? ['One record', 'is', 'it'] : [`${count} records`, 'are', 'them']
+  tell(
+    'problem',
+    `${what} of this studio could not be read and ${is} set aside, not deleted; all else is here. Studio has ${it} as a file.`,
+  )
 }
 
 function aside({ record, why }: Damaged, entries: readonly Entry[]): SetAside {
@@ -141,26 +197,24 @@ function aside({ record, why }: Damaged, entries: readonly Entry[]): SetAside {
   return { key: record.key, at: new Date().toISOString(), why, record, entries: entries.filter(ofIt) }
 }
 
-function workInMemory(first: Studio, why: string): void {
-  ledger = beginWith(first, 0, ({ id }) => inMemoryOnly.add(id))
-  useStudio.setState({ keptNowhere: why, save: 'memory' })
-}
-
 function overtakenByNewer(): void {
-  log = null
+  if (stage.at === 'opening') beginWith(freshStudio(), 0, keepEntry)
+  stage = { at: 'closed' }
   useStudio.setState({
+    status: 'ready',
     keptNowhere:
       'A newer Vernice has been opened in another tab: reload this one. What you do here is not kept until then.',
     save: 'memory',
   })
+  onReady()
 }
 
 function keepEntry(entry: Entry): void {
-  if (!log) {
+  if (stage.at !== 'open') {
     inMemoryOnly.add(entry.id)
     return
   }
-  const { mirrored, kept } = log.append(entry)
+  const { mirrored, kept } = stage.log.append(entry)
   if (!mirrored) inMemoryOnly.add(entry.id)
   showSave()
   void kept.then(() => {
@@ -173,9 +227,9 @@ function keepEntry(entry: Entry): void {
 
 /** “saved” is said only when all of it is. */
 function showSave(): void {
-  const { keptNowhere, save } = useStudio.getState()
-  if (keptNowhere || !ledger) return
-  const settled = !hasDrafts() && ledger.waiting.length === 0
+  if (stage.at !== 'open') return
+  const { save } = useStudio.getState()
+  const settled = !hasDrafts() && stage.ledger.waiting.length === 0
   const next = settled ? 'saved' : failing ? 'failed' : 'saving'
   if (next !== save) useStudio.setState({ save: next, ...(settled ? { savedAt: new Date() } : {}) })
 }
@@ -204,7 +258,8 @@ function pull(): Promise<void> {
 }
 
 async function pullOnce(): Promise<void> {
-  if (!log || !ledger) return
+  if (stage.at !== 'open') return
+  const { log, ledger } = stage
   const { log: news, writtenSeq } = await log.readAfter(ledger.lastSeq)
   const foreign = writtenSeq > ledger.lastSeq ? await beginAgain(log, ledger) : ledger.take(news)
   if (writtenSeq > ledger.writtenSeq) ledger.forget(writtenSeq)

@@ -14,14 +14,22 @@ interface Tab {
   readonly drafts: typeof import('./drafts')
 }
 
-/** Opens Vernice in a new tab. */
-async function tab(demo = true): Promise<Tab> {
+/** Opens Vernice in a new tab and does not wait for its studio. */
+async function tabOpening(demo = true) {
   vi.resetModules()
   const [keeping, store, drafts] = [await import('./keeping'), await import('./studioStore'), await import('./drafts')]
-  await keeping.startKeeping(demo)
+  const ready = keeping.startKeeping(demo)
   // A second start changes nothing.
-  await keeping.startKeeping(!demo)
-  return { run: store.run, state: () => store.useStudio.getState(), drafts }
+  void keeping.startKeeping(!demo)
+  const { workWithoutStorage } = keeping
+  return { run: store.run, state: () => store.useStudio.getState(), drafts, ready, workWithoutStorage, store }
+}
+
+/** Opens Vernice in a new tab. */
+async function tab(demo = true): Promise<Tab> {
+  const own = await tabOpening(demo)
+  await own.ready
+  return own
 }
 
 /** What tabs of earlier tests listen to on the window that all share. */
@@ -269,19 +277,17 @@ describe('a browser that keeps nothing', () => {
     throw new DOMException('no', name)
   }
 
-  const silent = () =>
-    Object.assign(Object.create(IDBRequest.prototype) as object, { addEventListener: () => undefined })
-
   it.each([
     ['that refuses', refused('SecurityError'), 'This browser keeps nothing for this page (SecurityError): a private'],
     ['without a database', refused('TypeError'), 'This browser keeps nothing for this page: a private window'],
     ['of a newer Vernice', refused('VersionError'), 'The studio in this browser is of a newer Vernice: reload'],
-    ['that does not answer', silent, 'The browser’s storage does not answer'],
   ])('%s says so, works in memory and asks before it is left', async (_, open, words) => {
     opening(open)
     const own = await tab()
     expect(own.state().keptNowhere).toContain(words)
     expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
+    // It may have a studio that cannot be read: none is put in its place.
+    expect(own.state().studio.order).toEqual([])
     expect(leaving()).toBe(false)
     own.run(rename('Mine'))
     expect(own.state().studio.name).toBe('Mine')
@@ -302,29 +308,127 @@ describe('a browser that keeps nothing', () => {
         request.onerror = () => reject(request.error)
       })
 
-    it('once it lets go, the studio is kept', async () => {
+    it('once it lets go, the studio is opened and kept', async () => {
       const calm = hurried()
       const holder = await held()
-      const own = await tab()
-      expect(own.state().keptNowhere).toContain('does not answer')
+      const own = await tabOpening()
+      await soon(() => expect(own.state().status).toBe('slow'))
+      expect(own.state().save).toBe('opening')
       holder.close()
-      await soon(() => expect(own.state().keptNowhere).toBeNull())
+      await own.ready
       calm()
       own.run(rename('Kept after all'))
       await saved(own)
       expect((await tab()).state().studio.name).toBe('Kept after all')
     })
 
-    it('what has been done meanwhile is not thrown away for it', async () => {
-      hurried()
+    /** A tab that works in memory while another holds the storage. */
+    async function meanwhile() {
       const holder = await held()
-      const own = await tab()
-      own.run(rename('Mine'))
+      const own = await tabOpening()
+      own.workWithoutStorage()
+      await own.ready
+      expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
+      expect(own.state().keptNowhere).toContain('does not answer yet')
+      return { own, holder }
+    }
+
+    it('who worked in memory and did nothing finds the studio once it lets go', async () => {
+      const { own, holder } = await meanwhile()
+      expect(own.state().studio.order).toEqual([])
       holder.close()
-      await new Promise((later) => setTimeout(later, 300))
-      expect(own.state().studio.name).toBe('Mine')
+      await soon(() => expect(own.state().save).toBe('saved'))
+      expect(own.state()).toMatchObject({ keptNowhere: null, question: null })
+      expect(own.state().studio.order.length).toBeGreaterThan(5)
+    })
+
+    it.each([
+      ['added to the studio that is kept when that is wished', true],
+      ['left in memory, and said so, when not', false],
+    ])('what has been done meanwhile is %s', async (_, add) => {
+      const { own, holder } = await meanwhile()
+      own.run(rename('Mine'))
+      own.run({ type: 'studio.settings', changes: { clock: '12' } })
+      own.store.undo()
+      holder.close()
+      await soon(() => expect(own.state().question?.words).toContain('One edit was made without it, in “Mine”'))
       expect(own.state().save).toBe('memory')
       expect(leaving()).toBe(true)
+      own.store.answerQuestion(add ? own.state().question!.choices[0].act : null)
+      if (add) await saved(own)
+      else expect(own.state()).toMatchObject({ save: 'memory' })
+      expect(own.state().keptNowhere === null).toBe(add)
+      expect(own.state().studio).toMatchObject({ name: 'Mine', settings: { clock: '24' } })
+      expect(own.state().studio.order.length > 5).toBe(add)
+      expect(leaving()).toBe(!add)
+    })
+  })
+
+  describe('that answers slowly, or not to one question', () => {
+    const READS = ['isNew', 'adopt', 'read', 'keepOriginals', 'setAside', 'allSetAside'] as const
+
+    /** A studio “Upper room” with one record that cannot be read, kept in this browser; a tab opened while `read` is changed. */
+    async function opening(read: (typeof READS)[number], instead: (was: () => Promise<unknown>) => Promise<unknown>) {
+      const before = await tab()
+      before.run(rename('Upper room'))
+      await saved(before)
+      const database = await openDatabase()
+      const at = pieceKey('reed-jugs')
+      await database.put('records', { key: at, version: CURRENT_VERSION - 1, value: 'gone' })
+      database.close()
+      vi.resetModules()
+      const { StudioLog } = await import('./studioLog')
+      const was = StudioLog.prototype[read] as (...args: unknown[]) => Promise<unknown>
+      Object.assign(StudioLog.prototype, {
+        [read]: function (this: unknown, ...args: unknown[]) {
+          return instead(() => was.apply(this, args))
+        },
+      })
+      const keeping = await import('./keeping')
+      const store = await import('./studioStore')
+      const seen: string[] = []
+      const note = ({ status, save, studio, keptNowhere }: ReturnType<typeof store.useStudio.getState>) =>
+        seen.push([status, save, status === 'ready' ? studio.name : '', keptNowhere ? 'told' : ''].join(' '))
+      store.useStudio.subscribe(note)
+      const wait = setTimeout
+      const ready = keeping.startKeeping(true)
+      return { ready, seen, state: () => store.useStudio.getState(), run: store.run, wait }
+    }
+
+    it.each(READS.flatMap((read) => [500, 10_000].map((ms) => [read, ms] as const)))(
+      '%s answering after %i ms shows the own studio, or nothing',
+      async (read, ms) => {
+        // Time passes fifty times as fast.
+        const { setTimeout: wait } = globalThis
+        vi.stubGlobal('setTimeout', (then: () => void, pause = 0) => wait(then, pause >= 500 ? pause / 50 : pause))
+        const own = await opening(read, async (was) => {
+          await new Promise((done) => setTimeout(done, ms))
+          return was()
+        })
+        await own.ready
+        await new Promise((done) => wait(done, 80))
+        expect(own.state()).toMatchObject({ status: 'ready', save: 'saved', keptNowhere: null })
+        expect(own.state().studio.name).toBe('Upper room')
+        // Never anything else on the way, and opening that takes long says so.
+        expect(own.seen.filter((words) => !/^(loading|slow) opening|^ready saved Upper room $/.test(words))).toEqual([])
+        if (ms >= 4_000) expect(own.seen.some((words) => words.startsWith('slow'))).toBe(true)
+        own.run(rename('Lower room'))
+        await saved(own as unknown as Tab)
+        expect((await tab()).state().studio.name).toBe('Lower room')
+      },
+    )
+
+    it.each(READS)('%s failing is told, and never called saved', async (read) => {
+      const own = await opening(read, () => Promise.reject(new DOMException('odd', 'UnknownError')))
+      await own.ready
+      expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
+      expect(own.state().keptNowhere).toContain('(UnknownError)')
+      expect(own.state().studio.order).toEqual([])
+      own.run(rename('Mine'))
+      expect(own.seen.filter((words) => words.includes('saved'))).toEqual([])
+      expect(leaving()).toBe(true)
+      // The studio that could not be read is still there.
+      expect((await tab()).state().studio.name).toBe('Upper room')
     })
   })
 

@@ -39,7 +39,12 @@ export class StudioLog {
     return log
   }
 
-  /** Whether anything has ever been saved; if not, `first` is. */
+  /** Whether nothing has ever been saved. */
+  async isNew(): Promise<boolean> {
+    return (await this.database.count('records')) === 0
+  }
+
+  /** Saves `first` unless another tab has saved something meanwhile. */
   async begin(first: Studio): Promise<void> {
     const transaction = this.database.transaction(['records', 'written'], 'readwrite', STRICT)
     const records = transaction.objectStore('records')

@@ -9,8 +9,11 @@ import type { Studio } from '@/core/model/studio'
 import { emptyStudio } from '@/core/demo/emptyStudio'
 import type { SetAside } from './database'
 
-/** `saving` from the first letter typed until the browser has it; `memory` when there is nowhere to save to. */
-export type SaveState = 'saved' | 'saving' | 'failed' | 'memory'
+/**
+ * `opening` until it is known what the browser has; `saving` from the first letter typed until the browser has it; `memory` when there
+ * is nowhere to save to.
+ */
+export type SaveState = 'opening' | 'saved' | 'saving' | 'failed' | 'memory'
 
 export interface Notice {
   readonly kind: 'problem' | 'news'
@@ -28,7 +31,8 @@ export interface Question {
 }
 
 interface StudioState {
-  readonly status: 'loading' | 'ready'
+  /** `slow` when opening takes longer than usual. */
+  readonly status: 'loading' | 'slow' | 'ready'
   readonly studio: Studio
   /** What undo would take back, and redo do again, in words. */
   readonly undoes: string | null
@@ -51,7 +55,7 @@ export const useStudio = create<StudioState>()(() => ({
   studio: emptyStudio(),
   undoes: null,
   redoes: null,
-  save: 'saved',
+  save: 'opening',
   savedAt: null,
   notice: null,
   question: null,

@@ -117,10 +117,15 @@ export class Ledger {
     return target && this.add({ kind: 'redo', target: target.id })
   }
 
+  /** The edits that count: neither taken back, nor replaced, nor refused. */
+  counting(): Edit[] {
+    const out = outOf(this.entries)
+    return this.entries.filter(isEdit).filter(({ id }) => !out.has(id) && !this.refused.has(id))
+  }
+
   /** The edit that undo would take back. */
   undoable(): Edit | null {
-    const out = outOf(this.entries)
-    const counting = this.entries.filter(isEdit).filter(({ id }) => !out.has(id) && !this.refused.has(id))
+    const counting = this.counting()
     return counting.findLast(({ tab }) => tab === this.tab) ?? counting.at(-1) ?? null
   }
 

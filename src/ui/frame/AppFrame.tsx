@@ -7,7 +7,7 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { Redo2, Undo2, X } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { takeDrafts } from '@/store/drafts'
-import { startKeeping } from '@/store/keeping'
+import { startKeeping, workWithoutStorage } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
 import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
 import { QuestionDialog } from './QuestionDialog'
@@ -53,10 +53,30 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
         className="relative min-h-0 flex-1 overflow-auto outline-none print:overflow-visible"
         data-ready={status === 'ready'}
       >
-        {status === 'ready' ? children : <p className="p-8 text-base-content/75">Opening the studio…</p>}
+        {status === 'ready' ? children : <Opening slow={status === 'slow'} />}
       </main>
       <NoticeBar />
       <QuestionDialog />
+    </div>
+  )
+}
+
+/** Before it is known what the browser has, nothing is shown in its place. */
+function Opening({ slow }: { slow: boolean }) {
+  return (
+    <div className="max-w-xl space-y-4 p-8">
+      <p className="text-base-content/75">Opening the studio…</p>
+      {slow && (
+        <div role="status" className="space-y-4" data-testid="opening-slowly">
+          <p>
+            The browser’s storage does not answer yet. The computer may be busy, or another tab or window of Vernice may
+            hold it: close the others. Your studio opens as soon as there is an answer.
+          </p>
+          <button type="button" className="btn" onClick={workWithoutStorage}>
+            Work without it for now
+          </button>
+        </div>
+      )}
     </div>
   )
 }
@@ -167,6 +187,7 @@ function UndoAndSave() {
 }
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
+  opening: 'opening…',
   saved: 'saved',
   saving: 'saving…',
   failed: 'not saved',
