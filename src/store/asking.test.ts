@@ -8,6 +8,7 @@ import type { Piece } from '@/core/model/piece'
 import * as build from '@/core/plan/build'
 import { minutesAt } from '@/core/plan/pace'
 import type { Step } from '@/core/plan/step'
+import { pieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { hasBeenFired } from '@/core/plan/timeline'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { wholeOf, type Place } from '@/core/vocabulary/place'
@@ -15,7 +16,8 @@ import { startAgain } from '@/workers/clients'
 import type { Asked } from './asking'
 import { useAmounts, useLadder, useLayers, usePalette } from './colours'
 import {
-  noteAndCalibrate,
+  noteWeight,
+  sayStage,
   planDemo,
   startPlanning,
   useAllDrying,
@@ -572,19 +574,16 @@ describe('planning the days', () => {
 
 describe('what was seen of a piece', () => {
   const made = Object.values(demo.pieces).find(({ making }) => making.madeAt) as Piece
-  const entry = { at: '2026-03-02T10:00:00Z', kind: 'stage', stage: 'leatherHard' } as never
   const factor = { ln: 0.23456789, sigma: 0.1234567 }
 
   it('is noted and moves its room, as one edit, and says by how much', async () => {
     answering({ days: { calibrate: () => ({ factor, readings: 3 }) } })
-    await noteAndCalibrate([{ piece: made, entry }])
+    await sayStage([{ piece: made }], 'leatherHard')
     const room = state().studio.rooms[made.making.roomId as string]
     expect(room.factor).toEqual({ ln: 0.2346, sigma: 0.1235 })
     const was = Math.exp(demo.rooms[room.id].factor.ln).toFixed(2)
     expect(state().notice?.text).toMatch(
-      new RegExp(
-        `^${room.name} dries 1.26 × as fast as reckoned \\(was ${was} ×\\), give or take 12 %, from 3 readings. `,
-      ),
+      new RegExp(`^${room.name} dries 1.26 × as fast as expected \\(was ${was} ×\\), ±12 %, from 3 readings. `),
     )
     const moved = Object.values(demo.pieces).filter(
       ({ id, making, steps }) =>
@@ -609,24 +608,22 @@ describe('what was seen of a piece', () => {
       pieces: { ...demo.pieces, [gone.id]: { ...gone, making: { ...gone.making, roomId: 'attic' } } },
     })
     answering({ days: { calibrate: () => ({ factor, readings: 3 }) } })
-    await noteAndCalibrate([{ piece: made, entry }])
+    await sayStage([{ piece: made }], 'leatherHard')
     const there = others.filter(({ id, making }) => id !== gone.id && (making.roomId ?? own.id) === own.id).length
     expect(state().notice?.text).toContain(` ${there} other piece`)
   })
 
-  it('a weight is called one, a single sighting too', async () => {
+  it('a weight is called one, a single reading too', async () => {
     answering({ days: { calibrate: () => ({ factor, readings: 1 }) } })
-    await noteAndCalibrate([
-      { piece: made, entry: { at: '2026-03-02T10:00:00Z', kind: 'weight', grams: 400 } as never },
-    ])
+    await noteWeight({ piece: made }, 400)
     expect(state().undoes).toBe('enter a weight')
-    expect(state().notice?.text).toContain('from 1 sighting.')
+    expect(state().notice?.text).toContain('from 1 reading.')
   })
 
   it('of some pots is noted of them, and not of the set', async () => {
     answering({ days: { calibrate: () => ({ factor, readings: 1 }) } })
     const set = Object.values(demo.pieces).find(({ count, making }) => count > 2 && making.madeAt) as Piece
-    await noteAndCalibrate([{ piece: set, pots: [2], entry }])
+    await sayStage([{ piece: set, pots: [2] }], 'leatherHard')
     const { making, apart } = state().studio.pieces[set.id]
     expect(making).toEqual(set.making)
     expect(apart.find(({ pots }) => pots.includes(2))?.pots).toEqual([2])
@@ -640,15 +637,38 @@ describe('what was seen of a piece', () => {
         },
       },
     })
-    await noteAndCalibrate([{ piece: made, entry }])
+    await sayStage([{ piece: made }], 'leatherHard')
     expect(state().notice?.text).toBe('The room’s drying factor could not be fitted (it is full); try again.')
     expect(state().undoes).toBe('say how dry it is')
+  })
+
+  it('against the clock is asked about once, and noted with the making that is chosen', async () => {
+    const room = demo.rooms[made.making.roomId]
+    const dried = pieceDrying(
+      { ...made, making: { ...made.making, log: [] } },
+      demo.bodies[made.bodyId],
+      room,
+      Date.now(),
+    )
+    answering({ days: { drying: () => dried, calibrate: () => ({ factor, readings: 0 }) } })
+    await sayStage([{ piece: made }], 'wet')
+    const { question } = state()
+    expect(question?.title).toMatch(/^By the clock it would be /)
+    expect(question?.choices.map(({ label }) => label.split(':')[0])).toEqual(['It is wet now', 'It was made later'])
+    expect(state().studio).toEqual(demo)
+    question!.choices[1].act()
+    await waitFor(() => expect(state().undoes).toBe('say how dry it is'))
+    const { madeAt, log } = state().studio.pieces[made.id].making
+    expect(Date.parse(madeAt!)).toBeGreaterThan(Date.parse(made.making.madeAt!))
+    expect(log.some((entry) => entry.kind === 'stage' && entry.stage === 'wet')).toBe(true)
+    // The room is not blamed for it.
+    expect(state().studio.rooms).toEqual(demo.rooms)
   })
 
   it('of a piece that is gone is refused, and nothing is asked', async () => {
     const seen: string[] = []
     answering({ days: { calibrate: () => seen.push('asked') } })
-    await noteAndCalibrate([{ piece: { ...made, id: 'gone' }, entry }])
+    await sayStage([{ piece: { ...made, id: 'gone' } }], 'leatherHard')
     expect(state().notice).toMatchObject({ kind: 'problem' })
     expect([seen, state().undoes]).toEqual([[], null])
   })

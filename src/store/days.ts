@@ -1,16 +1,21 @@
 'use client'
 
 import { useMemo, useSyncExternalStore } from 'react'
+import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
+import { listed } from '@/core/base/listed'
+import type { DryingStage } from '@/core/clay/stages'
 import type { Schedule } from '@/core/model/calendar'
 import { applyCommand, type Command } from '@/core/model/command'
 import { lotPieces } from '@/core/model/lots'
-import type { LogEntry, Piece } from '@/core/model/piece'
+import type { Piece } from '@/core/model/piece'
 import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
 import { hasBeenFired } from '@/core/plan/timeline'
 import type { Body } from '@/core/vocabulary/material'
-import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { lastToldMs, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { contradicts, tellLot } from '@/core/usecases/drying/tellStage'
+import { contradictionQuestion, type BeforeAct } from '@/core/usecases/run/askBefore'
 import { whatChanged } from '@/core/usecases/days/dayList'
 import { DEMO_NAME } from '@/core/demo/emptyStudio'
 import type { PlannedCourse, Replayed } from '@/core/usecases/days/replaySchedule'
@@ -18,7 +23,7 @@ import type { Rescue } from '@/core/usecases/drying/rescue'
 import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
 import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
-import { run, tell, useStudio } from './studioStore'
+import { askFirst, run, tell, tellOfEdit, useStudio } from './studioStore'
 
 const MINUTE = 60_000
 
@@ -68,7 +73,11 @@ const dryingAsked = (lotId: string, piece: Piece, studio: Studio, now: number): 
         making: piece.making,
         body: studio.bodies[piece.bodyId],
         room: roomOf(studio, piece),
-        nowMs: Math.floor(now / FIVE_MINUTES) * FIVE_MINUTES,
+        // A word counts at once.
+        nowMs: Math.max(
+          Math.floor(now / FIVE_MINUTES) * FIVE_MINUTES,
+          (lastToldMs(piece.making.log) ?? -Infinity) + 1000,
+        ),
       }
     : null
 
@@ -240,57 +249,117 @@ async function withWords<T>(what: string, ask: (worker: Parameters<Parameters<ty
   }
 }
 
-/** What was seen of a piece, or of some of its pots. */
-export interface Sighting {
+/** Pots of a piece of which something is said: none are named where it is the whole set. */
+interface Pots {
   readonly piece: Piece
-  /** The pots, when it is not the whole set. */
   readonly pots?: number[]
-  readonly entry: LogEntry
 }
 
+/** Asks what an act or a word needs to have decided; `then` goes on with the answer. */
+export function decide(
+  question: BeforeAct | null,
+  then: (say: BeforeAct['answers'][number]['say'] | null) => void,
+): void {
+  if (!question) return then(null)
+  askFirst({
+    title: question.title,
+    words: question.words,
+    choices: question.answers.map(({ label, say }) => ({ label, act: () => then(say) })),
+  })
+}
+
+/** A weight of a piece, by a scale: noted, and the room learns from it. */
+export const noteWeight = ({ piece, pots }: Pots, grams: number): Promise<void> =>
+  noteAndCalibrate(
+    [piece],
+    [
+      {
+        type: 'piece.log',
+        pieceId: piece.id,
+        ...(pots ? { pots } : {}),
+        entry: { kind: 'weight', at: instantNow(), grams },
+      },
+    ],
+    'enter a weight',
+  )
+
 /**
- * Notes what was seen and fits the drying factors of the rooms anew, as one edit; says what that changed.
+ * A hand says how dry lots are: from now on they are so, and the forecast starts from there. What the clock contradicts is asked about
+ * once; the room learns only from what several lots agree on.
  */
-export async function noteAndCalibrate(seen: readonly Sighting[]): Promise<void> {
+export async function sayStage(lots: readonly Pots[], stage: DryingStage): Promise<void> {
   const { studio } = useStudio.getState()
-  const logs = seen.map(({ piece, pots, entry }): Command => ({
-    type: 'piece.log',
-    pieceId: piece.id,
-    ...(pots ? { pots } : {}),
-    entry,
-  }))
-  const label = seen.some(({ entry }) => entry.kind === 'weight') ? 'enter a weight' : 'say how dry it is'
-  const all = (more: Command[]): Command => ({ type: 'batch', label, commands: [...logs, ...more] })
+  const dryings = await Promise.all(lots.map(({ piece }) => dryingNow(piece, studio)))
+  const against = lots.flatMap(({ piece }, i) => {
+    const drying = dryings[i]
+    const found = drying && contradicts(drying, stage)
+    return drying && found ? [{ piece, drying, found }] : []
+  })
+  const [first] = against
+  const names = `${first?.piece.name ?? ''}${against.length > 1 ? ` (and ${against.length - 1} more)` : ''}`
+  const noteIt = (say: BeforeAct['answers'][number]['say'] | null) => {
+    const remade = typeof say === 'object' && say !== null
+    const commands = lots.flatMap(({ piece, pots }): Command[] => {
+      const madeMs = against.find((one) => one.piece === piece)?.found.madeMs
+      const of = { pieceId: piece.id, ...(pots ? { pots } : {}) }
+      const made = remade && madeMs ? { madeAt: new Date(madeMs).toISOString() } : null
+      return [
+        ...(made ? [{ type: 'piece.making', ...of, changes: made } as const] : []),
+        ...tellLot(piece, pots, stage, instantNow()),
+      ]
+    })
+    const pieces = lots.map(({ piece }) => piece)
+    return noteAndCalibrate(pieces, commands, 'say how dry it is')
+  }
+  if (!first) return noteIt(null)
+  decide(contradictionQuestion(names, stage, first.found, first.drying, studio), (say) => void noteIt(say))
+}
+
+/** How a lot stands now; null where it is not made or cannot be worked out, which then contradicts nothing. */
+async function dryingNow(piece: Piece, studio: Studio): Promise<PieceDrying | null> {
+  const body = studio.bodies[piece.bodyId]
+  if (!piece.making.madeAt || !body) return null
+  try {
+    const dried = await days.ask((worker) => worker.drying(piece, body, roomOf(studio, piece), Date.now()), {
+      limitMs: SOON_MS,
+    })
+    return answered(dried)
+  } catch {
+    return null
+  }
+}
+
+/** Notes what was seen and fits the drying factors of the rooms anew, as one edit; says what that changed. */
+async function noteAndCalibrate(seen: readonly Piece[], commands: readonly Command[], label: string): Promise<void> {
+  const { studio } = useStudio.getState()
+  const all = (more: Command[]): Command => ({ type: 'batch', label, commands: [...commands, ...more] })
   const noted = applyCommand(studio, all([]))
   if (!noted.ok) return tell('problem', sentence(noted.issue))
-  const rooms = [...new Map(seen.map(({ piece }) => [roomOf(studio, piece).id, roomOf(studio, piece)])).values()]
+  const rooms = [...new Map(seen.map((piece) => [roomOf(studio, piece).id, roomOf(studio, piece)])).values()]
   const fitted = await withWords('The room’s drying factor could not be fitted', async (worker) =>
     Promise.all(rooms.map((room) => worker.calibrate(noted.value, room))),
   )
   // What was seen is noted all the same.
   if (!fitted) return void run(all([]))
-  const sets = rooms.map((room, i): Command => {
+  const learnt = rooms.flatMap((room, i) => {
     const { ln, sigma } = fitted[i].factor
-    return {
-      type: 'room.set',
-      room: { ...room, factor: { ln: Number(ln.toFixed(4)), sigma: Number(sigma.toFixed(4)) } },
-    }
+    const factor = { ln: Number(ln.toFixed(4)), sigma: Number(sigma.toFixed(4)) }
+    return fitted[i].readings && !equal(factor, room.factor) ? [{ room, factor, readings: fitted[i].readings }] : []
   })
-  if (run(all(sets))) return
-  const [room] = rooms
-  const [{ factor, readings }] = fitted
-  const ids = new Set(seen.map(({ piece }) => piece.id))
+  if (run(all(learnt.map(({ room, factor }) => ({ type: 'room.set', room: { ...room, factor } }))))) return
+  if (!learnt.length)
+    return tellOfEdit(`Noted: the forecast of ${listed(seen.map(({ name }) => name))} starts from what you said.`)
+  const [{ room, factor, readings }] = learnt
+  const ids = new Set(seen.map(({ id }) => id))
   const others = Object.values(studio.pieces).filter(
     (other) =>
       !ids.has(other.id) && roomOf(studio, other).id === room.id && other.making.madeAt && !hasBeenFired(other.steps),
   ).length
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
-  tell(
-    'news',
-    `${room.name} dries ${times(factor.ln)} as fast as reckoned (was ${times(room.factor.ln)}), ` +
-      `give or take ${Math.round(factor.sigma * 100)} %, from ${readings} ` +
-      `${readings === 1 ? 'sighting' : 'readings'}. ${others} other ` +
-      `${others === 1 ? 'piece is' : 'pieces are'} moved with it. Undo takes it back.`,
+  tellOfEdit(
+    `${room.name} dries ${times(factor.ln)} as fast as expected (was ${times(room.factor.ln)}), ` +
+      `±${Math.round(factor.sigma * 100)} %, from ${readings} ${readings === 1 ? 'reading' : 'readings'}. ` +
+      `${others} other ${others === 1 ? 'piece was' : 'pieces were'} updated.`,
   )
 }
 

@@ -11,6 +11,7 @@ import { asPiece } from '@/core/model/lots'
 import { practiceStepId } from '@/core/usecases/create/practicePiece'
 import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { lotName } from '@/core/usecases/words/potWords'
+import { askBefore } from '@/core/usecases/run/askBefore'
 import { benchAct, type BenchAct } from '@/core/usecases/run/benchAct'
 import type { BenchItem } from '@/core/usecases/run/benchItems'
 import { besideTheAct } from '@/core/usecases/run/besideTheAct'
@@ -18,7 +19,7 @@ import { SHEETS } from '@/core/sheets/kinds'
 import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
 import { timerBefore, type CoatTimer } from '@/core/usecases/run/coatTimers'
 import { useBenchSettings } from '@/store/benchSettings'
-import { useDrying } from '@/store/days'
+import { decide, useDrying } from '@/store/days'
 import { useHands } from '@/store/paces'
 import { Words } from '@/ui/kit/Words'
 import { BenchPictures } from './BenchPictures'
@@ -64,7 +65,7 @@ export function ActScreen(props: ScreenProps) {
     seen === 'tooFirm' ? 'hardLeatherHard' : seen,
   )
   if (!act) return <p className="p-8 text-xl">This step is no longer planned.</p>
-  return <Act {...props} act={act} drying={drying} />
+  return <Act {...props} own={own} act={act} drying={drying} />
 }
 
 function Act({
@@ -76,9 +77,10 @@ function Act({
   next,
   onOn,
   onBack,
+  own,
   act,
   drying,
-}: ScreenProps & { act: BenchAct; drying: ReturnType<typeof useDrying>['drying'] }) {
+}: ScreenProps & { own: Piece; act: BenchAct; drying: ReturnType<typeof useDrying>['drying'] }) {
   const piece = studio.pieces[item.pieceId]
   const { value: hands } = useHands(piece, studio)
   const step = piece.steps.find(({ id }) => id === item.stepId)
@@ -112,8 +114,10 @@ function Act({
   const toggle = (which: Panel) => setPanel(panel === which ? null : which)
   const go = () => {
     if (!wanting.length) return onOn()
-    goOnWith({ item, act, pots, stroked, studio, drying, hands: hands?.[act.index], practice, by })
-    if (pots.length === wanting.length) onOn()
+    decide(askBefore(own, pots, act.step, studio, drying, now), (said) => {
+      goOnWith({ item, act, pots, stroked, studio, drying, hands: hands?.[act.index], practice, by, said })
+      if (pots.length === wanting.length) onOn()
+    })
   }
   return (
     <>

@@ -2,6 +2,7 @@ import type { Command } from '@/core/model/command'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
+import { stageSaid, type BeforeAct } from '@/core/usecases/run/askBefore'
 import type { BenchAct } from '@/core/usecases/run/benchAct'
 import { coatsOn, strokesOf, type BenchItem } from '@/core/usecases/run/benchItems'
 import { conditionsOf } from '@/core/usecases/run/conditions'
@@ -11,6 +12,8 @@ import { lotsOf } from '@/core/model/lots'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
 import type { StepHandsAnswer } from '@/workers/protocol'
+
+type Answer = BeforeAct['answers'][number]['say']
 
 /** Pots of an item that have a stroke for its coat. */
 export function strokesIn(piece: Piece, item: BenchItem): number[] {
@@ -49,6 +52,7 @@ export function goOnWith({
   hands,
   practice,
   by,
+  said,
 }: {
   item: BenchItem
   act: BenchAct
@@ -59,9 +63,12 @@ export function goOnWith({
   hands: StepHandsAnswer | undefined
   practice: { readonly piece: Piece; readonly stepId: string } | null
   by: string
+  /** What was answered to what is asked before the act. */
+  said: Answer | null
 }): void {
   const piece = studio.pieces[item.pieceId]
-  const at = atTheBench(piece, item, studio, drying, by, hands)
+  const known = atTheBench(piece, item, studio, drying, by, hands)
+  const at = { ...known, told: stageSaid(act.step, said), ...(typeof said === 'object' && said ? said : {}) }
   const done = actDone(item, piece, act.step, pots, stroked, studio, at)
   run(
     practice
@@ -81,7 +88,7 @@ function besideIt(
   const [lot] = lotsOf(piece)
   if (!step || !lot || coatsOn(piece, lot, step, lot.pots[0]) > item.coat) return []
   const own: BenchItem = { ...item, pieceId: piece.id, pots: lot.pots, stepId, has: [], visit: null }
-  return [actDone(own, piece, step, lot.pots, [], studio, { ...at, water: undefined, takes: [] })]
+  return [actDone(own, piece, step, lot.pots, [], studio, { ...at, water: undefined, takes: [], madeMs: undefined })]
 }
 
 /** A stroke for a pot, or its stroke taken back. */

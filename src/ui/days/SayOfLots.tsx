@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { DRYING_STAGES, STAGE, type DryingStage } from '@/core/clay/stages'
 import type { LotPiece } from '@/core/model/lots'
-import { instantNow, noteAndCalibrate } from '@/store/days'
+import { sayStage } from '@/store/days'
 import { Select } from '@/ui/kit/fields'
 
 /** One press for several: what the hand feels of all that were chosen. */
@@ -11,8 +11,9 @@ export function SayOfLots({ lots, onDone }: { lots: readonly LotPiece[]; onDone:
   const [stage, setStage] = useState<DryingStage>('leatherHard')
   const pots = lots.reduce((sum, { lot }) => sum + lot.pots.length, 0)
   const say = () => {
-    void noteAndCalibrate(
-      lots.map(({ piece, lot }) => ({ piece, pots: lot.pots, entry: { kind: 'stage', at: instantNow(), stage } })),
+    void sayStage(
+      lots.map(({ piece, lot, id }) => ({ piece, ...(id === piece.id ? {} : { pots: lot.pots }) })),
+      stage,
     )
     onDone()
   }

@@ -12,7 +12,7 @@ import { coverAt, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceD
 import { moistureWords } from '@/core/usecases/drying/lostWindow'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { readBenchScale } from '@/store/devices'
-import { instantNow, noteAndCalibrate, useDrying, useNow } from '@/store/days'
+import { instantNow, noteWeight, sayStage, useDrying, useNow } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { Field, NumberInput, Segments, Select } from '@/ui/kit/fields'
 import { MomentInput } from './MomentInput'
@@ -48,7 +48,10 @@ export function DrynessSheet({ piece, pots, studio }: OfPots) {
   return (
     <section aria-label="Dryness" className="space-y-3 px-5 py-4" data-testid="dryness" data-busy={busy}>
       {piece.making.madeAt === null ? (
-        <NotMade piece={piece} pots={pots} timeZone={timeZone} />
+        <>
+          <NotMade piece={piece} pots={pots} timeZone={timeZone} />
+          {!fired && <ByTouch piece={piece} pots={pots} />}
+        </>
       ) : (
         <>
           {problem && <p role="alert">{problem}</p>}
@@ -198,18 +201,12 @@ function Standing({ piece, pots, studio, nowMs }: OfPots & { nowMs: number }) {
   )
 }
 
-/** What was seen: a stage by hand, or a weight. */
-function Seen({ piece, pots, studio }: OfPots) {
+/** What a hand feels: from then on the clay is so. */
+function ByTouch({ piece, pots }: Pick<OfPots, 'piece' | 'pots'>) {
   const [stage, setStage] = useState<DryingStage>('leatherHard')
-  const note = (entry: LogEntry) => void noteAndCalibrate([{ piece, ...only(pots), entry }])
-  const weigh = (grams: number) => note({ kind: 'weight', at: instantNow(), grams })
-  const fromScale = async () => {
-    const grams = await readBenchScale(piece, studio.bodies[piece.bodyId], roomOf(studio, piece))
-    if (grams !== null) weigh(grams)
-  }
   return (
     <div className="space-y-2">
-      <p className="text-[13px] text-base-content/75">What the clay says: this teaches Vernice how the room dries</p>
+      <p className="text-[13px] text-base-content/75">How dry is it now? The forecast starts from your answer</p>
       <div className="flex gap-2">
         <Select
           label="Stage by touch"
@@ -217,15 +214,25 @@ function Seen({ piece, pots, studio }: OfPots) {
           choices={DRYING_STAGES.map((s) => [s, STAGE[s].name] as const)}
           onChange={setStage}
         />
-        <button
-          type="button"
-          className="btn shrink-0 btn-sm"
-          onClick={() => note({ kind: 'stage', at: instantNow(), stage })}
-        >
+        <button type="button" className="btn shrink-0 btn-sm" onClick={() => void sayStage([{ piece, pots }], stage)}>
           It is so now
         </button>
       </div>
       <p className="text-xs text-base-content/75">{STAGE[stage].sign}</p>
+    </div>
+  )
+}
+
+/** What was seen: a stage by hand, or a weight. */
+function Seen({ piece, pots, studio }: OfPots) {
+  const weigh = (grams: number) => void noteWeight({ piece, pots }, grams)
+  const fromScale = async () => {
+    const grams = await readBenchScale(piece, studio.bodies[piece.bodyId], roomOf(studio, piece))
+    if (grams !== null) weigh(grams)
+  }
+  return (
+    <div className="space-y-2">
+      <ByTouch piece={piece} pots={pots} />
       <div className="grid grid-cols-2 gap-3">
         <Field label="Weight as made">
           {(id) => (

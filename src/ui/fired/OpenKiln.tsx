@@ -4,13 +4,17 @@ import clsx from 'clsx'
 import { useState } from 'react'
 import type { Studio } from '@/core/model/studio'
 import { kilnPots, type KilnPots } from '@/core/usecases/fired/kilnLoads'
+import { columnOf } from '@/core/usecases/drying/pieceDrying'
+import { useAllDrying } from '@/store/days'
 import { countWords, lotName } from '@/core/usecases/words/potWords'
 import { namedPots, standingPots } from '@/core/model/lots'
 import { OpenedPots } from './OpenedPots'
 
 /** What stands before the kiln or came out of it: one press a pot says how it came out. */
 export function OpenKiln({ studio }: { studio: Studio }) {
-  const all = kilnPots(studio)
+  const { drying } = useAllDrying(studio)
+  const dry = Object.keys(drying).filter((id) => columnOf(drying[id], 'foot').stageNow === 'boneDry')
+  const all = kilnPots(studio, new Set(dry))
   /** Those of them that were not lost. */
   const standingOf = ({ piece, pots }: KilnPots) => {
     const standing = standingPots(piece)
@@ -22,8 +26,8 @@ export function OpenKiln({ studio }: { studio: Studio }) {
   if (!all.length)
     return (
       <p className="max-w-2xl">
-        Nothing is ready for a kiln yet. When the work before a firing is done (at the bench, or ticked off in the
-        plan), the pots stand here, and one press says how each came out.
+        Nothing is ready for a kiln yet. When pots are made and dry and the work before a firing is done (at the bench,
+        or ticked off in the plan), they stand here, and one press says how each came out.
       </p>
     )
   return (

@@ -13,13 +13,14 @@ import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
+import { askBefore, stageSaid, type BeforeAct } from '@/core/usecases/run/askBefore'
 import { conditionsOf } from '@/core/usecases/run/conditions'
 import { recorded, stepEntry, undoneEntry } from '@/core/model/runEntries'
 import { SHEETS } from '@/core/sheets/kinds'
 import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
 import { stepWindows } from '@/core/usecases/drying/stepWindow'
 import { windowWords } from '@/core/usecases/words/timeWords'
-import { instantNow, useDrying, useNow } from '@/store/days'
+import { decide, instantNow, useDrying, useNow } from '@/store/days'
 import { useHands } from '@/store/paces'
 import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
@@ -61,8 +62,10 @@ export function StepSheet({
   const difference = lot?.lot.otherwise.find(({ stepId }) => stepId === step.id)
   const open = drying && stepWindows(own, drying).find((w) => w.stepId === step.id)
   const sheet = sheetOfStep(piece, studio, step)
-  const tick = (done: boolean) => {
-    const known = { now: instantNow(), by: '', conditions: conditionsOf(roomOf(studio, own), drying, now) }
+  const mark = (done: boolean, said: BeforeAct['answers'][number]['say'] | null) => {
+    const told = done ? stageSaid(step, said) : null
+    const conditions = conditionsOf(roomOf(studio, own), drying, now)
+    const known = { now: instantNow(), by: '', conditions: told ? { ...conditions, clay: told } : conditions }
     const numbers = pots ?? []
     const next = nextStepIndex(own.steps)
     const entries = !done
@@ -70,9 +73,14 @@ export function StepSheet({
       : index === next
         ? [stepEntry(step, numbers, studio, known)]
         : []
-    const command = progress(own, done ? index + 1 : index, pots, hands?.[index]?.water, known.now)
+    const command = progress(own, done ? index + 1 : index, pots, hands?.[index]?.water, known.now, {
+      told,
+      ...(typeof said === 'object' && said ? said : {}),
+    })
     run(recorded(command, piece.id, entries))
   }
+  const tick = (done: boolean) =>
+    decide(done ? askBefore(own, lot?.lot.pots ?? [], step, studio, drying, now) : null, (said) => mark(done, said))
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { capital } from '@/core/base/capital'
 import { COVER_NAMES, DRYING_STAGES, STAGE, type Cover, type DryingStage } from '@/core/clay/stages'
-import { lotsOf, potOf } from '@/core/model/lots'
+import { lotPieces, lotsOf, potOf } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import { NOTHING_KNOWN } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
@@ -11,7 +11,7 @@ import { coatsOf } from '@/core/plan/step'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { potsWords } from '@/core/usecases/words/potWords'
 import { recorded, stepEntry } from '@/core/model/runEntries'
-import { instantNow, noteAndCalibrate } from '@/store/days'
+import { instantNow, sayStage } from '@/store/days'
 import { run } from '@/store/studioStore'
 import { Field, Select } from '@/ui/kit/fields'
 import { TextInput } from '@/ui/kit/TextInput'
@@ -56,7 +56,13 @@ export function PotsActions({
         first="leatherHard"
         button="It is so now"
         onSay={(stage) =>
-          void noteAndCalibrate([{ piece, pots: own, entry: { kind: 'stage', at: instantNow(), stage } }])
+          void sayStage(
+            lotPieces(piece).flatMap(({ lot, piece: lotPiece }) => {
+              const chosen = lot.pots.filter((pot) => own.includes(pot))
+              return chosen.length ? [{ piece: lotPiece, pots: chosen }] : []
+            }),
+            stage,
+          )
         }
       />
       <Say<Cover>

@@ -18,14 +18,20 @@ export const UNCALIBRATED: DryingFactor = { ln: 0, sigma: 0.3 }
 const PRIOR_SIGMA = 0.5
 const WIDEST = 2
 
+/** A reading so many σ off the others counts for little more the further off it is. */
+const TRUSTED = 4
+
+/** What a reading that is z σ off costs: z² near 0, at most TRUSTED² (Geman and McClure 1987, from memory), so that one cannot drag the rest. */
+const cost = (z: number): number => (z * z) / (1 + (z / TRUSTED) ** 2)
+
 /**
- * Fits ln θ to readings by maximum posterior (prior σ .5): a scan, golden section about the best, σ from the curvature there.
+ * Fits ln θ to readings by maximum posterior (prior σ .5), robustly: a scan, golden section about the best, σ from the curvature there.
  * Recovers a factor of 1.35 or .6 from three weighings with 1 g of noise to within a few hundredths.
  */
 export function fitDryingFactor(readings: readonly DrynessReading[]): DryingFactor {
   const misfit = (ln: number) =>
     (ln / PRIOR_SIGMA) ** 2 +
-    readings.reduce((sum, { water, sigma, modelled }) => sum + ((modelled(Math.exp(ln)) - water) / sigma) ** 2, 0)
+    readings.reduce((sum, { water, sigma, modelled }) => sum + cost((modelled(Math.exp(ln)) - water) / sigma), 0)
   let best = 0
   for (let ln = -1.2; ln <= 1.21; ln += 0.2) if (misfit(ln) < misfit(best)) best = ln
   let low = Math.max(-WIDEST, best - 0.2)

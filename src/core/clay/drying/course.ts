@@ -1,6 +1,7 @@
 import { interpolateLinear } from '../../numeric/interpolation'
 import { dryness, equilibrium, contentAt, type ClayWater } from './clayWater'
 import type { Surroundings } from './airSide'
+import { asTold, type ToldWater } from './told'
 import { wetted, type FaceWater } from './wetting'
 import {
   emptyCourse,
@@ -17,6 +18,8 @@ import {
 export interface Spell {
   readonly untilHours: number
   readonly around: Surroundings
+  /** What a hand said of the wall as it begins. */
+  readonly told?: ToldWater
   /** What coats bring to its faces as it begins. */
   readonly wets?: FaceWater
 }
@@ -37,7 +40,9 @@ export function dryWall(
   const solver = new WallSolver(wall, settings)
   const course = emptyCourse()
   let state = start
-  for (const { untilHours, around, wets } of spells) {
+  for (const { untilHours, around, wets, told } of spells) {
+    if (told) state = asTold(wall, { ...state, hours: state.hours + AT_ONCE_HOURS }, told)
+    if (told && course.hours.length) solver.note(state, around, course)
     if (wets) state = wetted(wall, { ...state, hours: state.hours + AT_ONCE_HOURS }, wets)
     if (wets && course.hours.length) solver.note(state, around, course)
     if (untilHours > state.hours) state = solver.run(state, around, untilHours, course, enough)

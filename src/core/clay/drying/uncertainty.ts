@@ -29,8 +29,8 @@ export function normalQuantile(p: number): number {
   return (poly(a, q * q) * q) / (poly(b, q * q) * q * q + 1)
 }
 
-/** What is not known when a wall dries: each entry is how far off it may be, 1 meaning its stated bound (or one σ for θ). */
-export const UNKNOWNS = ['temperature', 'humidity', 'thickness', 'factor'] as const
+/** What is not known when a wall dries: each entry is how far off it may be, 1 meaning its stated bound (or one σ for θ and for what a hand says). */
+export const UNKNOWNS = ['temperature', 'humidity', 'thickness', 'factor', 'told'] as const
 
 export type Unknown = (typeof UNKNOWNS)[number]
 
@@ -39,13 +39,14 @@ export const BOUNDS = { temperature: 2, humidity: 0.05, thicknessM: 0.001 } as c
 
 const POINTS = 400
 
-/** Halton points in bases 2, 3, 5, 7: −1 … 1 for the bounds, normal for θ. */
+/** Halton points in bases 2, 3, 5, 7, 11: −1 … 1 for the bounds, normal for θ and for what a hand says. */
 export const uncertainPoints = (count: number): readonly Readonly<Record<Unknown, number>>[] =>
   Array.from({ length: count }, (_, i) => ({
     temperature: 2 * halton(i + 1, 2) - 1,
     humidity: 2 * halton(i + 1, 3) - 1,
     thickness: 2 * halton(i + 1, 5) - 1,
     factor: normalQuantile(halton(i + 1, 7)),
+    told: normalQuantile(halton(i + 1, 11)),
   }))
 
 const UNCERTAIN_POINTS = uncertainPoints(POINTS)
@@ -59,13 +60,19 @@ export interface UncertainTime {
   readonly late: number
 }
 
+/** A time as one bound of each unknown changes it, hours; where no hand has spoken, `told` changes nothing. */
+export type Stretched = Readonly<Record<Exclude<Unknown, 'told'>, number> & { told?: number }>
+
+/** A time that is known. */
+export const certainTime = (hours: number): UncertainTime => ({ early: hours, likely: hours, late: hours })
+
 /**
  * Early, likely and late (10, 50 and 90 %) of a time, from the time itself and how it is stretched by one bound of each unknown.
  * Stretches are taken as powers, which drying follows: five courses instead of 32 give the same bounds within a few per cent.
  * Tried and lost: the bounds of 32 points, whose tenth and ninetieth of a hundred hold 68 to 78 % of the truth.
  */
-export function uncertainTime(hours: number, stretched: Readonly<Record<Unknown, number>>): UncertainTime {
-  const slope = (unknown: Unknown) => Math.log(stretched[unknown] / hours)
+export function uncertainTime(hours: number, stretched: Stretched): UncertainTime {
+  const slope = (unknown: Unknown) => Math.log((stretched[unknown] ?? hours) / hours)
   const slopes = UNKNOWNS.map(slope)
   const times = UNCERTAIN_POINTS.map(
     (point) => hours * Math.exp(UNKNOWNS.reduce((sum, unknown, i) => sum + point[unknown] * slopes[i], 0)),

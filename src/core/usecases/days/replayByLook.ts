@@ -42,7 +42,7 @@ function lookAt(lot: PlannedLot, known: Studio, hidden: Studio): Looked[] {
   const lastMs = Math.max(...visits.map(({ until }) => Date.parse(until)), madeMs) + DAY
   /** Water of the wall at instants, in one of the two studios, after what was done. */
   const wallIn = (studio: Studio, log: readonly LogEntry[]) => {
-    const { course } = dryColumn(wall, spellsOf(piece, roomOf(studio, piece), madeMs, lastMs, {}, log))
+    const { course } = dryColumn(wall, spellsOf(piece, body, roomOf(studio, piece), madeMs, lastMs, {}, log))
     return (ms: number) => waterAt(course, (ms - madeMs) / HOUR + JUST_AFTER)
   }
   const planned = wallIn(known, plannedLog(visits))

@@ -64,7 +64,10 @@ function courseThrough(
   madeMs: number,
   untilMs: number,
 ) {
-  return dryColumn(column, spellsOf(piece, roomOf(studio, piece), madeMs, untilMs, {}, plannedLog(visits))).course
+  return dryColumn(
+    column,
+    spellsOf(piece, studio.bodies[piece.bodyId], roomOf(studio, piece), madeMs, untilMs, {}, plannedLog(visits)),
+  ).course
 }
 
 /** Replays a schedule through the full solver: the wall at the start of each step that clay decides, the foot at each bisque. */

@@ -5,6 +5,7 @@ import type { Cover } from '../../clay/stages'
 import { isFor, type Schedule } from '../../model/calendar'
 import { lotId, lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
+import type { Body } from '../../vocabulary/material'
 import type { Room } from '../../model/room'
 import type { Studio } from '../../model/studio'
 import { hasBeenFired, nextStepIndex, timeline } from '../../plan/timeline'
@@ -12,7 +13,7 @@ import type { DryingCurves } from '../../schedule/dryingClock'
 import { localInstant } from '../../schedule/sessions'
 import type { Job } from '../../schedule/task'
 import { dryColumn, dryingColumns, type DryingColumn } from '../drying/dryingColumns'
-import { airAt, coverAt, roomEvaporation, roomOf, spellsOf } from '../drying/pieceDrying'
+import { airAt, coverAt, lastToldMs, roomEvaporation, roomOf, spellsOf } from '../drying/pieceDrying'
 import type { CurveCache } from './curveCache'
 import { tasksOf } from './lotTasks'
 import { windowAt } from './stageWindow'
@@ -21,9 +22,9 @@ import { windowAt } from './stageWindow'
 const WALL_SIGMA = 0.15
 
 /** Water of a column now, by the full solver through all that happened. */
-function waterNow(piece: Piece, room: Room, column: DryingColumn, madeMs: number, nowMs: number): number {
-  if (nowMs <= madeMs) return column.wall.clay.plastic
-  return meanWater(dryColumn(column, spellsOf(piece, room, madeMs, nowMs)).state.water)
+function waterNow(piece: Piece, body: Body, room: Room, column: DryingColumn, madeMs: number, nowMs: number): number {
+  if (nowMs <= madeMs && lastToldMs(piece.making.log) === null) return column.wall.clay.plastic
+  return meanWater(dryColumn(column, spellsOf(piece, body, room, madeMs, nowMs)).state.water)
 }
 
 /** Pots of a lot that the artist put into the same sessions, by themselves. */
@@ -114,14 +115,19 @@ function jobOf(
     ? { wall: 0, foot: 0 }
     : madeMs === null
       ? { wall: contentNow(piece, begins), foot: contentNow(piece, begins) }
-      : { wall: waterNow(piece, room, wall, madeMs, nowMs), foot: waterNow(piece, room, foot, madeMs, nowMs) }
+      : {
+          wall: waterNow(piece, body, room, wall, madeMs, nowMs),
+          foot: waterNow(piece, body, room, foot, madeMs, nowMs),
+        }
   return {
     pieceId: piece.id,
     name: piece.name,
     tasks,
     curves,
     sigma: Math.hypot(room.factor.sigma, WALL_SIGMA),
-    now: made ? { water, cover, unseen: madeMs === null ? 0 : unseenOf(piece, room, wall, madeMs, water.wall) } : null,
+    now: made
+      ? { water, cover, unseen: madeMs === null ? 0 : unseenOf(piece, body, room, wall, madeMs, water.wall) }
+      : null,
     plastic: { wall: clay.plastic, foot: clay.plastic },
     scale: { plastic: clay.plastic, limit: clay.shrinkageLimit },
     dueMs: piece.making.dueOn ? localInstant(piece.making.dueOn, '23:59', studio.calendar.timeZone) : null,
@@ -129,9 +135,9 @@ function jobOf(
 }
 
 /** Water that a wall has lost, as reckoned, since it was made, weighed, or felt. */
-function unseenOf(piece: Piece, room: Room, wall: DryingColumn, madeMs: number, now: number): number {
+function unseenOf(piece: Piece, body: Body, room: Room, wall: DryingColumn, madeMs: number, now: number): number {
   const seen = piece.making.log.filter((entry) => entry.kind === 'stage' || entry.kind === 'weight').at(-1)
-  return Math.max(0, waterNow(piece, room, wall, madeMs, seen ? Date.parse(seen.at) : madeMs) - now)
+  return Math.max(0, waterNow(piece, body, room, wall, madeMs, seen ? Date.parse(seen.at) : madeMs) - now)
 }
 
 /** Water of a piece whose making was never told: as its last step that is done has it. */

@@ -2,6 +2,7 @@ import { CLAY_WATER } from '../../clay/drying/clayWater'
 import type { Face } from '../../clay/drying/airSide'
 import { dryWall, type Spell } from '../../clay/drying/course'
 import type { Enough, SolverSettings, Wall } from '../../clay/drying/wallSolver'
+import type { ToldWater } from '../../clay/drying/told'
 import { buildForm } from '../../form/buildForm'
 import { stretchArea } from '../../form/measures'
 import { PART } from '../../form/parts'
@@ -123,7 +124,31 @@ export function dryingColumns(spec: Form, body: Pick<Body, 'water'>): Result<Dry
   return ok(columns)
 }
 
-/** Dries a column through its spells. Coats wet the wall and the rim; the foot and what is joined on keep as they are. */
+/** How much further than the wall, of all the water it loses while it shrinks, a thin rim is and a foot is behind [our choice]. */
+const AHEAD = 0.12
+/** How much further they may be for what was said of the wall to hold of them too. */
+const AHEAD_AT_MOST = 0.35
+
+/** What was said of the wall, for another column: thin rims and parts run ahead of it, the foot lags. Common practice, no source. */
+function toldOf(kind: ColumnKind, { clay }: Wall, told: ToldWater): ToldWater {
+  if (kind === 'wall') return told
+  const range = clay.plastic - clay.shrinkageLimit
+  const [ahead, most] =
+    kind === 'foot' ? [-AHEAD * range, -AHEAD_AT_MOST * range] : [AHEAD * range, AHEAD_AT_MOST * range]
+  // Bone dry is said of all of a pot.
+  if (told.least === 0) return told
+  return {
+    ...told,
+    least: Math.max(0, told.least - Math.max(0, most)),
+    most: Math.min(clay.plastic, told.most - Math.min(0, most)),
+    likely: Math.min(clay.plastic, Math.max(0, told.likely - ahead)),
+  }
+}
+
+/**
+ * Dries a column through its spells. What was said of the clay holds for each column in its way. Coats wet the wall and the rim; the
+ * foot and what is joined on keep as they are.
+ */
 export const dryColumn = (
   { kind, wall }: Pick<DryingColumn, 'kind' | 'wall'>,
   spells: readonly Spell[],
@@ -132,7 +157,11 @@ export const dryColumn = (
 ): ReturnType<typeof dryWall> =>
   dryWall(
     wall,
-    kind === 'wall' || kind === 'rim' ? spells : spells.map(({ untilHours, around }) => ({ untilHours, around })),
+    spells.map(({ wets, told, ...spell }) => ({
+      ...spell,
+      ...(wets && (kind === 'wall' || kind === 'rim') ? { wets } : {}),
+      ...(told ? { told: toldOf(kind, wall, told) } : {}),
+    })),
     undefined,
     settings,
     enough,

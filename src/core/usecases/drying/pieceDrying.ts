@@ -1,5 +1,13 @@
 import { ok, type Result } from '../../base/result'
-import { BOUNDS, UNKNOWNS, uncertainTime, type UncertainTime, type Unknown } from '../../clay/drying/uncertainty'
+import {
+  BOUNDS,
+  UNKNOWNS,
+  certainTime,
+  uncertainTime,
+  type Stretched,
+  type UncertainTime,
+  type Unknown,
+} from '../../clay/drying/uncertainty'
 import {
   crackIndex,
   hourDownTo,
@@ -14,7 +22,9 @@ import type { Blower, Surroundings } from '../../clay/drying/airSide'
 import type { FaceWater } from '../../clay/drying/wetting'
 import { coatEvaporation } from '../../clay/drying/wetSurface'
 import type { Enough, SolverSettings, WallCourse } from '../../clay/drying/wallSolver'
-import type { Cover } from '../../clay/stages'
+import { CLAY_WATER } from '../../clay/drying/clayWater'
+import { toldWater } from '../../clay/drying/toldStage'
+import type { Cover, DryingStage } from '../../clay/stages'
 import type { Body } from '../../vocabulary/material'
 import type { LogEntry, Piece } from '../../model/piece'
 import { plainRoom, type Room } from '../../model/room'
@@ -25,6 +35,9 @@ const HOUR = 3_600_000
 
 /** Longest look ahead, hours. */
 const HORIZON_HOURS = 60 * 24
+
+/** A moment after a hand spoke, hours: by then a course has taken it in. */
+const SOON_AFTER = 1e-4
 
 /** A column as it dries: its course in hours since the piece was made, thinned for drawing, and when it reaches each stage. */
 export interface ColumnDrying {
@@ -105,9 +118,20 @@ export function airAt(room: Room, ms: number): { celsius: number; humidity: numb
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
 
-/** Covers and blowing as they changed since the piece was made; `future` are changes to come. */
+/** The last time that a hand said how dry a piece is, ms; null when none did. */
+export const lastToldMs = (log: readonly LogEntry[]): number | null =>
+  log.reduce<number | null>(
+    (last, { kind, at }) => (kind === 'stage' ? Math.max(last ?? 0, Date.parse(at)) : last),
+    null,
+  )
+
+/**
+ * Covers and blowing as they changed since the piece was made, and what was said of its clay; `future` are changes to come. What was
+ * said at `untilMs` itself counts.
+ */
 export function spellsOf(
   piece: Pick<Piece, 'making'>,
+  body: Pick<Body, 'water'>,
   room: Room,
   madeMs: number,
   untilMs: number,
@@ -133,11 +157,14 @@ export function spellsOf(
     before = reading
   }
   const times = [...marks].filter((ms) => ms > madeMs && ms <= untilMs).sort((a, b) => a - b)
+  if (toldAt(log, untilMs)) times.push(untilMs)
   let from = madeMs
   return times.map((to) => {
     const air = airAt(room, from)
     const wets = coatsAt(log, from)
+    const stage = toldAt(log, from)
     const spell = {
+      ...(stage ? { told: toldWater(CLAY_WATER[body.water], air.humidity, stage, shift.told) } : {}),
       ...(wets ? { wets } : {}),
       untilHours: (to - madeMs) / HOUR,
       around: surroundings(room, air.celsius, air.humidity, coverAt(log, from), blowerAt(log, from), shift),
@@ -153,6 +180,12 @@ function coatsAt(log: readonly LogEntry[], ms: number): FaceWater | null {
   return laid.length
     ? [laid.reduce((sum, { outsideUm }) => sum + outsideUm, 0), laid.reduce((sum, { insideUm }) => sum + insideUm, 0)]
     : null
+}
+
+/** The stage that a hand said a piece had at an instant, the last word if there are several. */
+function toldAt(log: readonly LogEntry[], ms: number): DryingStage | null {
+  const said = log.findLast((entry) => entry.kind === 'stage' && Date.parse(entry.at) === ms)
+  return said?.kind === 'stage' ? said.stage : null
 }
 
 /** The cover a piece has had since the last change before an instant. */
@@ -183,6 +216,7 @@ const thicker = (column: DryingColumn, shift: Shift): DryingColumn['wall'] => ({
 /** How one column dries under a shift of what is unknown. */
 function courseOf(
   piece: Piece,
+  body: Body,
   room: Room,
   column: DryingColumn,
   madeMs: number,
@@ -194,7 +228,7 @@ function courseOf(
 ): WallCourse {
   return dryColumn(
     { ...column, wall: thicker(column, shift) },
-    spellsOf(piece, room, madeMs, untilMs, shift, future),
+    spellsOf(piece, body, room, madeMs, untilMs, shift, future),
     settings,
     enough,
   ).course
@@ -221,6 +255,9 @@ export function pieceDrying(
   const nowHours = Math.max(0, (nowMs - madeMs) / HOUR)
   const { clay } = columns.value[0].wall
   const begins = stageBegins(clay, airAt(room, nowMs).humidity)
+  const toldMs = lastToldMs([...piece.making.log, ...future])
+  const toldHours = toldMs === null ? null : Math.max(0, (toldMs - madeMs) / HOUR)
+  const unknowns = UNKNOWNS.filter((unknown) => unknown !== 'told' || toldHours !== null)
   const dried = columns.value.map((column): ColumnDrying => {
     let ahead = Math.max(1, nowHours)
     const later = LOOKS_AHEAD_HOURS.map((hours) => nowHours + hours)
@@ -232,12 +269,13 @@ export function pieceDrying(
       return false
     }
     const untilMs = madeMs + (nowHours + HORIZON_HOURS) * HOUR
-    const course = courseOf(piece, room, column, madeMs, untilMs, {}, future, undefined, dryEnough)
+    const course = courseOf(piece, body, room, column, madeMs, untilMs, {}, future, undefined, dryEnough)
     const shifted = Object.fromEntries(
-      UNKNOWNS.map((unknown) => [
+      unknowns.map((unknown) => [
         unknown,
         courseOf(
           piece,
+          body,
           room,
           column,
           madeMs,
@@ -247,15 +285,25 @@ export function pieceDrying(
           COARSE,
         ),
       ]),
-    ) as Record<Unknown, WallCourse>
+    ) as Partial<Record<Unknown, WallCourse>>
     const reaches = Object.fromEntries(
       MOISTURE_STAGES.map((stage) => {
-        const likely = stage === 'wet' ? null : hourDownTo(course, begins[stage])
-        if (likely === null || likely <= 0) return [stage, null]
+        if (stage === 'wet') return [stage, null]
+        // From what a hand said on, its word stands: before it the clock is heard only where it agrees.
+        const from = toldHours !== null && waterAt(course, toldHours + SOON_AFTER) > begins[stage] ? toldHours : 0
+        const likely = hourDownTo(course, begins[stage], from + (from > 0 ? SOON_AFTER : 0))
+        if (likely === null) return [stage, null]
+        if (toldHours !== null && Math.abs(likely - toldHours) < 2 * SOON_AFTER) return [stage, certainTime(likely)]
+        const since = toldHours !== null && likely > toldHours ? toldHours : 0
+        if (likely <= since) return [stage, null]
         const stretched = Object.fromEntries(
-          UNKNOWNS.map((unknown) => [unknown, hourDownTo(shifted[unknown], begins[stage]) ?? likely * 1.5]),
-        ) as Record<Unknown, number>
-        return [stage, uncertainTime(likely, stretched)]
+          unknowns.map((unknown) => {
+            const other = shifted[unknown] && hourDownTo(shifted[unknown], begins[stage], since + SOON_AFTER)
+            return [unknown, Math.max(SOON_AFTER, other ? other - since : (likely - since) * 1.5)]
+          }),
+        ) as Stretched
+        const { early, late, likely: middle } = uncertainTime(likely - since, stretched)
+        return [stage, { early: since + early, likely: since + middle, late: since + late }]
       }),
     ) as Record<MoistureStage, UncertainTime | null>
     const waterNow = waterAt(course, nowHours)

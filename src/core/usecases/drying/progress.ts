@@ -1,12 +1,14 @@
+import type { DryingStage } from '../../clay/stages'
 import type { FaceWater } from '../../clay/drying/wetting'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import { coatsOf } from '../../plan/step'
 import { hasBeenFired, nextStepIndex } from '../../plan/timeline'
+import { tellLot } from './tellStage'
 
 /**
  * That the first steps of a lot are done. Where the next one has just been done, the water of its coats is noted too: `water` is that of
- * one coat. Of steps that were done some time ago nothing is known of when.
+ * one coat, “said” what a hand says of the clay by it. Of steps that were done some time ago nothing is known of when.
  */
 export function progress(
   lot: Piece,
@@ -14,6 +16,7 @@ export function progress(
   pots: number[] | undefined,
   water: FaceWater | undefined,
   now: string,
+  said: { readonly told?: DryingStage | null; readonly madeMs?: number } = {},
 ): Command {
   const only = pots ? { pots } : {}
   const done: Command = { type: 'piece.progress', pieceId: lot.id, ...only, doneSteps }
@@ -25,6 +28,25 @@ export function progress(
       label: 'mark what is done',
       commands: [
         { type: 'piece.making', pieceId: lot.id, ...only, changes: { log: lot.making.log.slice(0, -1) } },
+        done,
+      ],
+    }
+  if (said.told && doneSteps > next)
+    return {
+      type: 'batch',
+      label: 'mark what is done',
+      commands: [
+        ...(said.madeMs === undefined
+          ? []
+          : [
+              {
+                type: 'piece.making' as const,
+                pieceId: lot.id,
+                ...only,
+                changes: { madeAt: new Date(said.madeMs).toISOString() },
+              },
+            ]),
+        ...tellLot(lot, pots, said.told, now),
         done,
       ],
     }

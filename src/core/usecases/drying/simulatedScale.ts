@@ -21,7 +21,7 @@ export function simulatedWeight(piece: Piece, body: Body, room: Room, nowMs: num
   if (!columns.ok || !piece.making.madeAt || !piece.making.wetGrams) return null
   const madeMs = Date.parse(piece.making.madeAt)
   const real: Room = { ...room, factor: { ln: Math.log(HIDDEN_FACTOR), sigma: 0 } }
-  const spells = spellsOf(piece, real, madeMs, Math.max(nowMs, madeMs + 60_000))
+  const spells = spellsOf(piece, body, real, madeMs, Math.max(nowMs, madeMs + 60_000))
   const used = columns.value.filter((column) => column.share > 0)
   const shares = used.reduce((sum, column) => sum + column.share, 0)
   const water =

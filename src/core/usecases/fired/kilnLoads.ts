@@ -1,6 +1,6 @@
-import { lotsOf, standingPots } from '../../model/lots'
+import { lotPieces, standingPots } from '../../model/lots'
 import { latestOutcomes } from '../../model/outcome'
-import type { Piece } from '../../model/piece'
+import type { Lot, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { isFiring, type StepOf } from '../../plan/step'
 
@@ -15,10 +15,22 @@ export interface KilnPots {
   readonly told: number
 }
 
-/** Whether all handwork before a step is done on a lot. */
-const isReady = (piece: Piece, done: readonly string[], stepId: string): boolean => {
-  const at = piece.steps.findIndex(({ id }) => id === stepId)
-  return piece.steps.slice(0, at).every((step) => done.includes(step.id) || step.act === 'bring')
+/**
+ * Whether a lot may go into a firing: all work before it is done, and before the first fire it is made and dry. Drying that nobody
+ * ticked off counts once a hand or the clock calls it bone dry.
+ */
+function isReady(piece: Piece, { done, making }: Lot, stepId: string, dryByClock: boolean): boolean {
+  const before = piece.steps.slice(
+    0,
+    piece.steps.findIndex(({ id }) => id === stepId),
+  )
+  if (!before.every((step) => done.includes(step.id) || step.act === 'bring')) return false
+  if (before.some(isFiring)) return true
+  const last = before.findLast((step) => step.act === 'bring')
+  const said = making.log.findLast((entry) => entry.kind === 'stage')
+  const told = said?.kind === 'stage' && said.stage === 'boneDry'
+  if (last && done.includes(last.id)) return true
+  return making.madeAt !== null && (told || dryByClock)
 }
 
 /** Pots that were lost in a firing stay among those that came out of it: what was said of them can be seen and put right. */
@@ -36,13 +48,14 @@ function withLost(piece: Piece, step: StepOf<'fire'>, loads: readonly KilnPots[]
 
 /**
  * What can be taken out of a kiln: pots whose firing is next, and those whose last firing is done; what is still to tell comes first.
+ * `dryByClock` has the ids of lots whose foot is bone dry by the clock.
  */
-export function kilnPots(studio: Studio): KilnPots[] {
+export function kilnPots(studio: Studio, dryByClock: ReadonlySet<string> = new Set()): KilnPots[] {
   const all = [...studio.order].flatMap((id) => {
     const piece = studio.pieces[id]
     if (!piece) return []
     const firings = piece.steps.filter(isFiring)
-    const loads = lotsOf(piece).flatMap((lot): KilnPots[] => {
+    const loads = lotPieces(piece).flatMap(({ id: lotId, lot }): KilnPots[] => {
       const next = firings.find((step) => !lot.done.includes(step.id))
       const last = firings.findLast((step) => lot.done.includes(step.id))
       const of = (step: StepOf<'fire'>, fired: boolean): KilnPots => {
@@ -50,7 +63,7 @@ export function kilnPots(studio: Studio): KilnPots[] {
         return { piece, step, pots: lot.pots, fired, told: lot.pots.filter((pot) => outcomes.has(pot)).length }
       }
       return [
-        ...(next && isReady(piece, lot.done, next.id) ? [of(next, false)] : []),
+        ...(next && isReady(piece, lot, next.id, dryByClock.has(lotId)) ? [of(next, false)] : []),
         ...(last ? [of(last, true)] : []),
       ]
     })

@@ -1,11 +1,13 @@
 import type { FaceWater } from '../../clay/drying/wetting'
-import { stepAsDone, lotsOf } from '../../model/lots'
+import type { DryingStage } from '../../clay/stages'
+import { stepAsDone, lotsOf, standingPots } from '../../model/lots'
 import type { Command } from '../../model/command'
 import type { Lot, Piece } from '../../model/piece'
 import type { Conditions } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import { coatsOf, isFiring, type Step } from '../../plan/step'
 import { strokeEntry } from '../../model/runEntries'
+import { tellStage } from '../drying/tellStage'
 import { isSame } from '../days/visitDone'
 import { coatsOn, endsVisit, type BenchItem } from './benchItems'
 
@@ -17,6 +19,10 @@ export interface AtTheBench {
   readonly conditions: Conditions
   /** Water that one coat brings to each face of the wall, µm. */
   readonly water?: FaceWater
+  /** The stage that the clay has, as the hand says. */
+  readonly told?: DryingStage | null
+  /** When the pots were made after all, ms. */
+  readonly madeMs?: number
   /** What one coat takes from the jars for one piece, ml. */
   readonly takes: readonly { readonly mediumId: string; readonly ml: number }[]
 }
@@ -58,8 +64,18 @@ export function actDone(
 ): Command {
   const rest = pots.filter((pot) => !stroked.includes(pot))
   const commands: Command[] = []
+  const named = pots.length === standingPots(piece).length && !piece.apart.length ? undefined : pots
+  if (at.madeMs !== undefined)
+    commands.push({
+      type: 'piece.making',
+      pieceId: piece.id,
+      ...(named ? { pots: [...named] } : {}),
+      changes: { madeAt: new Date(at.madeMs).toISOString() },
+    })
+  if (at.told) commands.push(...tellStage(piece, named, at.told, at.now))
+  const known = at.told ? { ...at, conditions: { ...at.conditions, clay: at.told } } : at
   if (rest.length)
-    commands.push({ type: 'run.add', pieceId: piece.id, entries: [strokeEntry(step, item.coat, rest, studio, at)] })
+    commands.push({ type: 'run.add', pieceId: piece.id, entries: [strokeEntry(step, item.coat, rest, studio, known)] })
   commands.push(...waterCommands(piece, pots, at), ...stateCommands(piece, step, item.coat, pots))
   for (const { mediumId, ml } of at.takes)
     if (ml > 0 && studio.media[mediumId]?.stock)
