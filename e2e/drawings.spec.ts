@@ -91,7 +91,13 @@ test('a plate from a photographed sketch: fenced, filled, wiped, glazed by area,
   await expect(areas(page)).toHaveCount(8, { timeout: 30_000 })
   await sheet(page).getByRole('button', { name: 'Incise' }).click()
   await expect(page.getByTestId('step-sheet')).toContainText('Lines of')
-  for (const [family, act] of [['Dry', 'Dry'], ['Fire'], ['Inlay', 'Fill'], ['Inlay', 'Wipe back'], ['Fire']] as const)
+  for (const [family, act] of [
+    ['Dry', 'Dry'],
+    ['Fire', 'Bisque firing'],
+    ['Inlay', 'Fill'],
+    ['Inlay', 'Wipe back'],
+    ['Fire', 'Glaze firing'],
+  ] as const)
     await addStep(page, family, act)
   await page.getByRole('radio', { name: 'drawings' }).click()
   const jar = page.getByLabel('Take a jar into the hand')
@@ -136,7 +142,7 @@ test('a leaf is printed, its areas pass from one colour into another inwards; pa
 }) => {
   await emptyPlate(page)
   await addStep(page, 'Dry', 'Dry')
-  await addStep(page, 'Fire')
+  await addStep(page, 'Fire', 'Bisque firing')
   await page.getByRole('radio', { name: 'drawings' }).click()
   await page.getByRole('button', { name: 'A motif' }).click()
   await expect(areas(page).first()).toBeVisible({ timeout: 30_000 })

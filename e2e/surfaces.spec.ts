@@ -188,7 +188,7 @@ test('the wren from nothing to fired: beak, breast, eyes and wing bars, three co
   await expect(step(page, /Gorse yellow, 1 coat/)).toHaveCount(3)
 
   await tags.last().click()
-  await addStep(page, 'Fire')
+  await addStep(page, 'Fire', 'Bisque firing')
   // Fired at leather-hard it would burst; it is dried first.
   await rule(page, 'fired-while-damp').getByRole('button', { name: 'Dry to bone dry first' }).click()
   await expect(rule(page, 'fired-while-damp')).toHaveCount(0)

@@ -52,7 +52,7 @@ describe('what is loaded when it is wanted', () => {
   it('is told when it does not come, and nothing else happens', async () => {
     const gone = () => Promise.reject(new Error('Loading chunk 7 failed'))
     expect(await whenWanted(gone)).toBeNull()
-    expect(state().notice).toEqual({
+    expect(state().notice).toMatchObject({
       kind: 'problem',
       text: 'That part of Vernice could not be loaded: look whether its server still runs, and try again.',
     })

@@ -40,7 +40,10 @@ describe('a piece from a file', () => {
   it('that is here just so is not added again', async () => {
     await openFile(named(writePiece(jugs, demo)))
     expect(state().question).toBeNull()
-    expect(state().notice).toEqual({ kind: 'news', text: '“Reed jugs” is already on the rack, exactly like this.' })
+    expect(state().notice).toMatchObject({
+      kind: 'news',
+      text: '“Reed jugs” is already on the rack, exactly like this.',
+    })
     expect(state().undoes).toBeNull()
   })
 

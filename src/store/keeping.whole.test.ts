@@ -88,7 +88,7 @@ describe('a tab', () => {
     const [one, two] = [await tab(), await tab()]
     one.run(rename('Upper room'))
     await soon(() => expect(two.state().studio.name).toBe('Upper room'))
-    expect(two.state().notice).toEqual({
+    expect(two.state().notice).toMatchObject({
       kind: 'news',
       text: 'Changed in another tab: “rename the studio”. What you did here is kept as well.',
     })

@@ -20,7 +20,14 @@ export interface Notice {
   readonly text: string
   /** The edit that it tells of, in the words of undo: it can be taken back from the notice as long as it is the last one. */
   readonly undoes?: string | null
+  /** What can be had otherwise, with one press. */
+  readonly otherwise?: { readonly label: string; readonly act: () => void }
+  /** When it was told, ms. */
+  readonly at: number
 }
+
+/** So many of what was told can be read again. */
+const REMEMBERED = 20
 
 /** Something to be decided before anything is done. */
 export interface Question {
@@ -40,6 +47,8 @@ interface StudioState {
   readonly save: SaveState
   readonly savedAt: Date | null
   readonly notice: Notice | null
+  /** What was told lately, the newest first. */
+  readonly lately: readonly Notice[]
   readonly question: Question | null
   /** Why nothing can be kept in this browser; null when it can. */
   readonly keptNowhere: string | null
@@ -58,6 +67,7 @@ export const useStudio = create<StudioState>()(() => ({
   save: 'opening',
   savedAt: null,
   notice: null,
+  lately: [],
   question: null,
   keptNowhere: null,
   setAside: [],
@@ -137,11 +147,16 @@ export function redo(): void {
   if (entry) note(entry)
 }
 
-export const tell = (kind: Notice['kind'], text: string): void => useStudio.setState({ notice: { kind, text } })
+function show(told: Omit<Notice, 'at'>): void {
+  const notice = { ...told, at: Date.now() }
+  useStudio.setState(({ lately }) => ({ notice, lately: [notice, ...lately].slice(0, REMEMBERED) }))
+}
 
-/** Tells of the edit just made, with a button that takes it back. */
-export const tellOfEdit = (text: string): void =>
-  useStudio.setState(({ undoes }) => ({ notice: { kind: 'news', text, undoes } }))
+export const tell = (kind: Notice['kind'], text: string): void => show({ kind, text })
+
+/** Tells of the edit just made, with a button that takes it back, and maybe another that has it otherwise. */
+export const tellOfEdit = (text: string, otherwise?: Notice['otherwise']): void =>
+  show({ kind: 'news', text, undoes: useStudio.getState().undoes, ...(otherwise ? { otherwise } : {}) })
 
 export const dismissNotice = (): void => useStudio.setState({ notice: null })
 

@@ -31,7 +31,9 @@ export const joinedPieces = (): Piece[] => [
       build.draw('tide-blue', build.motif('petals', 8, 9, 19, 1.4, { on: 'lid', seed: 4, variation: 0.2 }), 'brush', {
         coats: 2,
       }),
-      build.draw('gorse-yellow', build.motif('dashes', 7, 34, 5, 2, { on: 'handle', seed: 3 }), 'brush'),
+      build.draw('gorse-yellow', build.motif('dashes', 7, 34, 5, 2, { on: 'handle', seed: 3 }), 'brush', {
+        coats: 3,
+      }),
       build.bring('boneDry'),
       build.fire('bisque', '04'),
       build.wipeDust(),

@@ -1,11 +1,12 @@
 import { coatsToGive, coverOf, type Cover } from '../colour/cover'
 import type { StepOf } from '../plan/step'
-import { acrossOf, stretchesOf } from '../skin/place'
+import type { ProbePoint } from '../skin/probe'
 import { withFilm, type Film, type Stack } from '../skin/stack'
 import { isClear } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
-import { APPLICATOR } from '../vocabulary/tools'
+import { APPLICATOR, AREA_TOOL, LINER, type Applicator, type Liner } from '../vocabulary/tools'
 import type { JudgedPlan } from './judgedPlan'
+import { spotOf } from './spots'
 
 /** What a coat is asked to cover, and how many coats do. */
 export interface Coverage {
@@ -27,47 +28,87 @@ export interface Coverage {
 /** Common practice, no source: a sponge dabs three thin coats. */
 const SPONGE_COATS = 3
 
-type Coating = Pick<StepOf<'coat'>, 'mediumId' | 'mix' | 'water' | 'place' | 'applicator'>
-
-/** Middle of the longest stretch of a place, mm along the skin; null when it reaches nothing. */
-function middleOf(plan: JudgedPlan, { place }: Pick<Coating, 'place'>): number | null {
-  const stretches = stretchesOf(plan.form, place)
-  if (!stretches.length) return null
-  const longest = stretches.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a))
-  return (longest.from + longest.to) / 2
-}
+type Coating = Pick<StepOf<'coat'>, 'mediumId' | 'mix' | 'water' | 'place' | 'applicator'> &
+  Partial<Pick<StepOf<'coat'>, 'blend'>>
 
 /** Films of clear glaze that the rest of the plan lays over a spot. */
-function clearsOver(plan: JudgedPlan, lengthMm: number, across: number | undefined, index: number): Film[] {
-  const stacks = plan.probe({ lengthMm, inLineOf: null, across })
+function clearsOver(plan: JudgedPlan, spot: ProbePoint, index: number): Film[] {
+  const stacks = plan.probe(spot)
   const before = stacks[Math.min(index + 1, stacks.length - 1)]
   const last = stacks[stacks.length - 1]
   return last.films.slice(before.films.length).filter((film) => isClear(plan.media[film.medium]))
 }
 
-/**
- * How many coats of a colour cover at its place when it goes on as step `index`: on the plan’s own ground, with its applicator and
- * water, under its clear, at its cone. Null where nothing is to be covered: washes, spatter, a place that reaches nothing.
- */
-export function coverageAt(plan: JudgedPlan, index: number, step: Coating): Coverage | null {
-  const lengthMm = middleOf(plan, step)
-  const medium = plan.mediaTable.mixture([{ mediumId: step.mediumId, parts: 1 }, ...step.mix])
-  if (lengthMm === null || medium === undefined || step.applicator === 'spatter') return null
+/** A jar laid at a spot: what one coat of it is worth in nominal ones, and with what it is laid. */
+interface Laying {
+  readonly medium: number
+  readonly spot: ProbePoint
+  readonly each: number
+  readonly applicator: Applicator
+}
+
+/** How many coats of a jar cover at a spot when it goes on as step `index`; null where it is not to hide anything. */
+function coverageHere(plan: JudgedPlan, index: number, { medium, spot, each, applicator }: Laying): Coverage | null {
   if (!MEDIUM_KIND[plan.media[medium].kind].hides) return null
-  const across = acrossOf(step.place)
   // A sponge stays on the high places, which may have been wiped clean.
-  const onHigh = step.applicator === 'sponge'
-  const under: Stack = { ...plan.probe({ lengthMm, inLineOf: null, across, onHigh })[index], wax: 'none' }
-  const over = clearsOver(plan, lengthMm, across, index)
+  const onHigh = applicator === 'sponge'
+  const under: Stack = { ...plan.probe({ ...spot, onHigh })[index], wax: 'none' }
+  const over = clearsOver(plan, spot, index)
   const cover = coverOf((coats) => {
     const coated = withFilm(under, medium, coats * 8)
     return plan.firedLab({ ...coated, films: [...coated.films, ...over] })
   })
-  const { gain } = APPLICATOR[step.applicator]
-  const each = gain * (1 - step.water)
-  const own = plan.media[medium].coats[step.applicator]
+  const { gain } = APPLICATOR[applicator]
+  const own = plan.media[medium].coats[applicator]
   // A sponge is never asked for more than its three thin coats: what it leaves open is its look.
   const computed = onHigh ? Math.min(cover.needed, SPONGE_COATS * gain) : cover.needed
   const needed = own === undefined ? computed : own * gain
   return { medium, under, over, cover, needed, each, toGive: coatsToGive(needed, each) }
+}
+
+/** The coverage that asks for more coats. */
+const harder = (a: Coverage | null, b: Coverage | null): Coverage | null => (!a || (b && b.needed > a.needed) ? b : a)
+
+/**
+ * How many coats of a colour cover at its place when it goes on as step `index`: on the plan’s own ground, with its applicator and
+ * water, under its clear, at its cone; of a blend, the colour of its ends that needs more. Null where nothing is to be covered:
+ * washes, spatter, a place that reaches nothing.
+ */
+export function coverageAt(plan: JudgedPlan, index: number, step: Coating): Coverage | null {
+  const spot = spotOf(plan, { place: step.place })
+  if (!spot || step.applicator === 'spatter') return null
+  const each = APPLICATOR[step.applicator].gain * (1 - step.water)
+  const ends = [step.mediumId, ...(step.blend ? [step.blend.mediumId] : [])]
+  return ends.reduce<Coverage | null>((most, mediumId) => {
+    const medium = plan.mediaTable.mixture([{ mediumId, parts: 1 }, ...step.mix])
+    if (medium === undefined) return most
+    return harder(most, coverageHere(plan, index, { medium, spot, each, applicator: step.applicator }))
+  }, null)
+}
+
+/** The applicator whose word on the jar counts for a line, and for what is laid between lines. */
+const LINER_AS: Readonly<Record<Liner, Applicator>> = {
+  trailer: 'bottle',
+  bottle: 'bottle',
+  brush: 'brush',
+  stamp: 'brush',
+}
+
+/** How many coats cover where a motif is drawn or printed, or areas between lines are coloured; null as for a coat. */
+export function coverageOfMarks(
+  plan: JudgedPlan,
+  index: number,
+  step: StepOf<'draw'> | StepOf<'colourIn'>,
+): Coverage | null {
+  const spot = spotOf(plan, step)
+  if (!spot) return null
+  const each = step.act === 'draw' ? LINER[step.liner].gain : AREA_TOOL[step.tool].gain
+  const applicator = step.act === 'draw' ? LINER_AS[step.liner] : AREA_TOOL[step.tool].flows ? 'bottle' : 'brush'
+  const blended = step.act === 'colourIn' && step.blend ? [step.blend.mediumId] : []
+  return [step.mediumId, ...blended].reduce<Coverage | null>((most, mediumId) => {
+    const medium = plan.mediaTable.numberOf(mediumId)
+    // Glass is seen through: its thickness has a rule of its own.
+    if (medium === undefined || MEDIUM_KIND[plan.media[medium].kind].melts === 'glass') return most
+    return harder(most, coverageHere(plan, index, { medium, spot, each, applicator }))
+  }, null)
 }

@@ -28,6 +28,8 @@ export interface Sighting {
 
 /** A judgement on a plan. */
 export interface Finding extends Sighting {
+  /** Other places of which the same is to be said. */
+  readonly also: readonly Pick<Sighting, 'stepId' | 'where'>[]
   readonly ruleId: string
   readonly severity: Severity
   readonly school: keyof Ways | null

@@ -1,10 +1,10 @@
-import { acrossOf, stretchesOf } from '../skin/place'
 import type { ProbePoint } from '../skin/probe'
 import { RUNS_FROM_COATS } from '../plan/acts/fire'
 import type { Step, StepOf } from '../plan/step'
 import type { Place } from '../vocabulary/place'
 import { kindOrPlain } from '../vocabulary/mediumKinds'
 import type { JudgedPlan } from './judgedPlan'
+import { spotsOf } from './spots'
 import { meetOnSkin } from './stepStretches'
 
 /* How thick raw glaze lies when a firing melts it, in brushed coats, and how many coats it takes to be right. */
@@ -69,13 +69,9 @@ export function glazeOutside(plan: JudgedPlan, fireIndex: number): number {
 }
 
 /** The thickest raw glaze in the middle of where a step lays it, in brushed coats; null where none lies. */
-export function glazeWhere(
-  plan: JudgedPlan,
-  { place }: Pick<StepOf<'glaze'>, 'place'>,
-  fireIndex: number,
-): number | null {
-  const laid = stretchesOf(plan.form, place)
-    .map((s) => rawGlazeAt(plan, { lengthMm: (s.from + s.to) / 2, inLineOf: null, across: acrossOf(place) }, fireIndex))
+export function glazeWhere(plan: JudgedPlan, step: StepOf<'glaze'>, fireIndex: number): number | null {
+  const laid = spotsOf(plan, step)
+    .map((spot) => rawGlazeAt(plan, spot, fireIndex))
     .filter((n) => n > 0)
   return laid.length ? Math.max(...laid) : null
 }

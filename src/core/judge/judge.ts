@@ -3,6 +3,7 @@ import type { Piece } from '../model/piece'
 import type { Studio } from '../model/studio'
 import type { CompiledPlan } from '../plan/compilePlan'
 import { notSkipped } from '../plan/mishap'
+import { joinAlike } from './alike'
 import { SEVERITIES, type Finding } from './finding'
 import { JudgedPlan } from './judgedPlan'
 import type { Rule } from './rule'
@@ -60,16 +61,18 @@ export function judge(piece: Piece, studio: Studio, compiled?: CompiledPlan): Re
 export function judgePlan(plan: JudgedPlan, rules: readonly Rule[] = RULES): Finding[] {
   const place = (stepId: string | null) =>
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
-  return rules
-    .flatMap((rule) =>
+  const found = rules
+    .flatMap((rule): Finding[] =>
       rule.look(plan).map((sighting) => ({
         ...sighting,
         ruleId: rule.id,
         school: rule.school,
         severity: sighting.severity ?? rule.severity,
+        also: [],
       })),
     )
     .sort(
       (a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || place(a.stepId) - place(b.stepId),
     )
+  return joinAlike(found)
 }

@@ -5,7 +5,6 @@ import { isCut, type Step, type StepContent, type StepOf } from '../plan/step'
 import { bring, fire, wipeDust } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
-import { overlapMm } from '../skin/place'
 import type { Place } from '../vocabulary/place'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
@@ -86,7 +85,7 @@ export const resistedBetween = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>
 const isLaid = (step: Step): step is StepOf<'coat' | 'glaze'> => step.act === 'coat' || step.act === 'glaze'
 
 const meet = (plan: JudgedPlan, a: StepOf<'mask' | 'wax'>, b: StepOf<'coat' | 'glaze'>): boolean =>
-  overlapMm(plan.form, a.place, b.place) > 1
+  meetOnSkin(plan, a, b)
 
 /** What resists a step where it is now. */
 const heldBy = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, before: readonly Step[]): Step[] => {

@@ -30,6 +30,9 @@ const SAID_AFTER: Readonly<Record<string, string>> = {
   'stoneware fired as earthenware: Fire to cone 5': 'medium-outside-range: its glaze was for earthenware',
   'glaze carved without wax and glazed over: Wax it before it is carved':
     'contrast-low: amber reads softly on white, and no more',
+  'a dip with nothing wiped: Put a waster slab under it': 'glaze-on-foot: the slab has to be ground off',
+  'only 3 mm wiped: Put a waster slab under it': 'glaze-on-foot: the slab has to be ground off',
+  'wiped before the dip: Put a waster slab under it': 'glaze-on-foot: the slab has to be ground off',
   'no firing at all: Add a bisque to cone 04': 'not-fired-at-the-end: nothing seals it yet',
 }
 

@@ -144,8 +144,8 @@ const SILENCES: readonly Silence[] = [
   },
   {
     rule: 'too-few-coats',
-    what: 'a blend, which is thin where it passes over',
-    steps: [leather, coat('thrift-pink', 1, { blend: { mediumId: 'tide-blue', along: 'height' } }), dry, ...finish],
+    what: 'a blend that covers at both ends',
+    steps: [leather, coat('thrift-pink', 4, { blend: { mediumId: 'tide-blue', along: 'height' } }), dry, ...finish],
     piece: { bodyId: 'estuary-red' },
   },
   {
@@ -379,6 +379,43 @@ const SILENCES: readonly Silence[] = [
     rule: 'glaze-on-greenware',
     what: 'glaze on bisque',
     steps: [dry, ...finish],
+  },
+  {
+    rule: 'burnish-shines-through',
+    what: 'two coats of slip over burnished clay',
+    steps: [leather, build.burnish(outside()), coat('marsh-black', 2), dry, bisque],
+    piece: { bodyId: 'peat-dark', use: 'display' },
+  },
+  {
+    rule: 'burnish-shines-through',
+    what: 'one coat of slip on plain clay',
+    steps: [leather, coat('marsh-black', 1), dry, bisque],
+    piece: { bodyId: 'peat-dark', use: 'display' },
+  },
+  {
+    rule: 'burnish-cut',
+    what: 'lines through slip over burnished clay',
+    steps: [leather, build.burnish(outside()), coat('peat-slip', 2), divide, carve(), dry, bisque],
+    piece: { use: 'display' },
+  },
+  { rule: 'burnish-cut', what: 'lines in plain clay', steps: [leather, divide, carve(), dry, bisque] },
+  {
+    rule: 'creases-flooded',
+    what: 'three coats over a cloth texture .6 mm deep',
+    steps: [build.impress('cloth', outside()), leather, coat('tide-blue', 3), dry, ...finish],
+  },
+  {
+    rule: 'creases-flooded',
+    what: 'six dabs that are wiped back',
+    steps: [
+      build.impress('cloth', outside()),
+      dry,
+      bisque,
+      wipe,
+      coat('tide-blue', 6, { applicator: 'sponge' }),
+      sponge(),
+      ...finish.slice(2),
+    ],
   },
   { rule: 'glaze-on-foot', what: 'wiped 6 mm up', steps: [dry, ...finish] },
   {

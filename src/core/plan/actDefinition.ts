@@ -66,6 +66,10 @@ export interface Beginning {
   readonly wallMm: number
   /** The outside of a vessel, the face of a slab. */
   readonly face: Place
+  /** What wants to be scraped: an inlay, else colour that came over the rim; null where neither is. */
+  readonly scraped: Place | null
+  /** Where the last colour lies, once something was waxed before it; null before that. */
+  readonly waxedAgain: Place | null
   /** A medium of a kind that suits the clay. */
   readonly suiting: (kind: MediumKind) => string
   /** A motif on the face with as many repeats as have been marked out. */

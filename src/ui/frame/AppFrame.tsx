@@ -4,15 +4,16 @@ import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { Redo2, Undo2, X } from 'lucide-react'
+import { Redo2, Undo2 } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { takeDrafts } from '@/store/drafts'
 import { startKeeping, workWithoutStorage } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
-import { dismissNotice, redo, undo, useStudio, type SaveState } from '@/store/studioStore'
+import { redo, undo, useStudio, type SaveState } from '@/store/studioStore'
 import { QuestionDialog } from './QuestionDialog'
 import { HatchDefinitions } from '@/ui/kit/Hatch'
 import { HelpDialog } from './HelpDialog'
+import { LatelyDialog, NoticeBar } from './Notices'
 import { useFocusKeeper } from './useFocusKeeper'
 
 /** What a browser without a studio begins with: a studio of its own, the demo, or the demo with its days planned. */
@@ -22,6 +23,8 @@ export type Demo = 'none' | 'plain' | 'planned'
 export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }) {
   const status = useStudio((s) => s.status)
   const theme = useStudio((s) => s.studio.settings.theme)
+  const path = usePathname()
+  const atBench = path === '/bench'
   const [takeUpdate, setTakeUpdate] = useState<(() => void) | null>(null)
   useEffect(() => {
     void startKeeping(demo !== 'none').then(async () => {
@@ -47,6 +50,8 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
       <Header />
       <KeptNowhere />
       {takeUpdate && <UpdateBar onTake={takeUpdate} />}
+      {/* At the bench the foot of the screen is for the hand. */}
+      {atBench && <NoticeBar path={path} />}
       <main
         id="view"
         tabIndex={-1}
@@ -55,7 +60,7 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
       >
         {status === 'ready' ? children : <Opening slow={status === 'slow'} />}
       </main>
-      <NoticeBar />
+      {!atBench && <NoticeBar path={path} />}
       <QuestionDialog />
     </div>
   )
@@ -174,6 +179,7 @@ function UndoAndSave() {
       >
         <Redo2 size={18} />
       </button>
+      <LatelyDialog />
       <HelpDialog />
       <span
         className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-12"
@@ -247,39 +253,4 @@ function useUndoKeys() {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
-}
-
-function NoticeBar() {
-  const notice = useStudio((s) => s.notice)
-  const atBench = usePathname() === '/bench'
-  const undoes = useStudio((s) => s.undoes)
-  if (!notice) return null
-  return (
-    <div
-      role={notice.kind === 'problem' ? 'alert' : 'status'}
-      className={clsx(
-        // At the bench the foot of the screen is for the hand.
-        atBench ? 'top-28' : 'bottom-4',
-        'fixed left-1/2 z-30 flex w-max max-w-[min(92vw,46rem)] -translate-x-1/2',
-        'items-start gap-3 border border-base-content bg-base-100 px-4 py-3 shadow-lg print:hidden',
-      )}
-    >
-      <p>{notice.text}</p>
-      {notice.undoes && notice.undoes === undoes && (
-        <button
-          type="button"
-          className="btn btn-sm"
-          onClick={() => {
-            undo()
-            dismissNotice()
-          }}
-        >
-          Undo
-        </button>
-      )}
-      <button type="button" className="btn btn-ghost px-1 btn-xs" aria-label="Dismiss" onClick={dismissNotice}>
-        <X size={16} />
-      </button>
-    </div>
-  )
 }

@@ -2,16 +2,57 @@
 
 import clsx from 'clsx'
 import { CircleCheck } from 'lucide-react'
-import type { Finding } from '@/core/judge/finding'
+import { useEffect, useEffectEvent, useState } from 'react'
+import type { Finding, Mend } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import { run } from '@/store/studioStore'
 import { Words } from '@/ui/kit/Words'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
+/** What is meant by a press: the same mend of the same finding, wherever its steps are by then. */
+interface Meant {
+  readonly ruleId: string
+  readonly stepId: string | null
+  readonly label: string
+  /** Which of the mends of its finding. */
+  readonly nth: number
+}
+
+const carryOut = ({ label, command }: Mend) =>
+  run(command.type === 'batch' ? command : { type: 'batch', label, commands: [command] })
+
+/**
+ * Carries mends out as they are pressed. One that is pressed while the plan is being judged again waits for the new judgement and is
+ * taken from it, so that it fits the plan as it is then; where its finding is gone by then, nothing is left to be done.
+ */
+function useMends(findings: readonly Finding[] | null, isNow: boolean): (finding: Finding, mend: Mend) => void {
+  const [waiting, setWaiting] = useState<readonly Meant[]>([])
+  const next = useEffectEvent(() => {
+    const [first, ...rest] = waiting
+    const alike = findings?.filter((finding) => finding.ruleId === first.ruleId) ?? []
+    const found = alike.find((finding) => finding.stepId === first.stepId) ?? (first.stepId ? undefined : alike[0])
+    const mend = found?.mends.find(({ label }) => label === first.label) ?? found?.mends[first.nth]
+    setWaiting(rest)
+    if (mend) carryOut(mend)
+  })
+  useEffect(() => {
+    if (isNow && waiting.length) next()
+  }, [isNow, waiting, findings])
+  return (finding, mend) => {
+    if (isNow && !waiting.length) carryOut(mend)
+    else
+      setWaiting([
+        ...waiting,
+        { ruleId: finding.ruleId, stepId: finding.stepId, label: mend.label, nth: finding.mends.indexOf(mend) },
+      ])
+  }
+}
+
 /** What will go wrong, worst first, with mends. */
 export function FindingsPanel({
   findings,
+  isNow,
   problem,
   onAgain,
   piece,
@@ -19,6 +60,8 @@ export function FindingsPanel({
   low = false,
 }: {
   findings: readonly Finding[] | null
+  /** Whether they are those of the plan as it is now. */
+  isNow: boolean
   /** Why the plan could not be judged. */
   problem: string | null
   onAgain: () => void
@@ -28,10 +71,11 @@ export function FindingsPanel({
   low?: boolean
 }) {
   const inUnits = useInUnits()
+  const press = useMends(findings, isNow)
   const settle = findings?.filter((f) => f.severity !== 'note').length ?? 0
   const title = problem
     ? 'Not judged'
-    : !findings
+    : !findings || !isNow
       ? 'Judging…'
       : piece.steps.length === 0
         ? 'Nothing to judge yet'
@@ -49,7 +93,9 @@ export function FindingsPanel({
       )}
     >
       <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
-        {!problem && findings && settle === 0 && piece.steps.length > 0 && <CircleCheck size={19} aria-hidden />}
+        {!problem && findings && isNow && settle === 0 && piece.steps.length > 0 && (
+          <CircleCheck size={19} aria-hidden />
+        )}
         <span aria-live="polite">{title}</span>
       </h2>
       {problem && (
@@ -75,13 +121,18 @@ export function FindingsPanel({
               </p>
               <p className="text-sm text-base-content/80">
                 <Words text={finding.because} />{' '}
-                {finding.stepId && piece.steps.some((s) => s.id === finding.stepId) ? (
-                  <button type="button" className="link" onClick={() => onSelect(finding.stepId)}>
-                    {inUnits(finding.where)}
-                  </button>
-                ) : (
-                  <span>({inUnits(finding.where)})</span>
-                )}
+                {[finding, ...finding.also].map(({ stepId, where }, k) => (
+                  <span key={`${stepId}-${k}`}>
+                    {k > 0 && ', '}
+                    {stepId && piece.steps.some((s) => s.id === stepId) ? (
+                      <button type="button" className="link" onClick={() => onSelect(stepId)}>
+                        {inUnits(where)}
+                      </button>
+                    ) : (
+                      <span>({inUnits(where)})</span>
+                    )}
+                  </span>
+                ))}
               </p>
               {finding.mends.length > 0 && (
                 <div className="mt-1.5 flex flex-wrap gap-1.5">
@@ -90,13 +141,7 @@ export function FindingsPanel({
                       key={mend.label}
                       type="button"
                       className={`btn h-auto min-h-8 py-1 text-left font-normal btn-sm ${k === 0 ? 'btn-primary' : ''}`}
-                      onClick={() =>
-                        run(
-                          mend.command.type === 'batch'
-                            ? mend.command
-                            : { type: 'batch', label: mend.label, commands: [mend.command] },
-                        )
-                      }
+                      onClick={() => press(finding, mend)}
                     >
                       {inUnits(mend.label)}
                     </button>

@@ -79,7 +79,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   /** The plan as far as it was carried out, which picture and findings follow. */
   const done = lot?.whole ?? piece
   const { skin, problem, busy } = useSkin(done, studio, { afterStep, kind, light })
-  const { findings, problem: unjudged, again } = useFindings(done, studio)
+  const { findings, isNow, problem: unjudged, again } = useFindings(done, studio)
   const pots = divided ? lot.lot.pots : undefined
 
   const [asked, setAsked] = useState<WhatIf | null>(null)
@@ -197,6 +197,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
           <FindingsPanel
             low={sheet === 'drawings'}
             findings={unjudged ? null : findings}
+            isNow={isNow}
             problem={unjudged}
             onAgain={again}
             piece={piece}

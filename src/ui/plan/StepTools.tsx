@@ -3,11 +3,11 @@
 import { ChevronDown, Copy, MoveLeft, MoveRight, RefreshCw, Trash2 } from 'lucide-react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
-import type { Act, Step } from '@/core/plan/step'
+import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { ADDABLE, placedStep } from '@/core/usecases/create/newStep'
+import { ADDABLE, firingValues, placedStep, type AddableAct } from '@/core/usecases/create/newStep'
 import { canTakeTurns, takeTurns } from '@/core/usecases/create/rotation'
-import { newId, run, tell } from '@/store/studioStore'
+import { newId, run, tellOfEdit, undo } from '@/store/studioStore'
 import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
 import { shiftStep } from './planCommands'
@@ -15,12 +15,12 @@ import { shiftStep } from './planCommands'
 type Addable = (typeof ADDABLE)[number]
 
 /** A family of acts: one button, or a menu of several. */
-function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (act: Act) => void }) {
+function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (what: AddableAct) => void }) {
   const [only] = family.acts
   if (family.acts.length === 1) {
     const Icon = ACT_VIEW[only.act].icon
     return (
-      <button type="button" className="btn px-2 font-normal btn-sm" title={only.words} onClick={() => onAdd(only.act)}>
+      <button type="button" className="btn px-2 font-normal btn-sm" title={only.words} onClick={() => onAdd(only)}>
         <Icon size={15} aria-hidden />
         {family.family}
       </button>
@@ -30,11 +30,11 @@ function FamilyButton({ family, onAdd }: { family: Addable; onAdd: (act: Act) =>
   return (
     <Menu
       className="btn px-2 font-normal btn-sm"
-      items={family.acts.map(({ act, word, words }) => ({
-        word,
-        words,
-        icon: ACT_VIEW[act].icon,
-        act: () => onAdd(act),
+      items={family.acts.map((what) => ({
+        word: what.word,
+        words: what.words,
+        icon: ACT_VIEW[what.act].icon,
+        act: () => onAdd(what),
       }))}
     >
       <Icon size={15} aria-hidden />
@@ -55,12 +55,20 @@ interface StepToolsProps {
 /** Adds a step after the selected one; moves, repeats and removes the selected one. */
 export function StepTools({ piece, studio, form, selected, onSelect }: StepToolsProps) {
   const step = selected === null ? null : piece.steps[selected]
-  const add = (act: Act) => {
+  const add = ({ act, firing }: AddableAct) => {
     if (!form) return
-    const { at, content, moved } = placedStep(act, piece, studio, form, selected ?? -1)
+    const values = firing ? firingValues(firing, piece, studio) : {}
+    const { at, content, moved, asked } = placedStep(act, piece, studio, form, selected ?? -1, values)
     const added = { ...content, id: newId(), done: false } as Step
     if (run({ type: 'step.add', pieceId: piece.id, at, step: added })) return
-    if (moved) tell('news', moved)
+    if (moved && asked)
+      tellOfEdit(moved, {
+        label: `Put it after step ${asked.at} all the same`,
+        act: () => {
+          undo()
+          run({ type: 'step.add', pieceId: piece.id, at: asked.at, step: { ...added, ...asked.content } as Step })
+        },
+      })
     onSelect(added.id)
   }
   return (

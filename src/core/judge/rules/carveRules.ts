@@ -26,7 +26,7 @@ const contrastWord = (difference: number): string =>
   difference >= CLEAR_CONTRAST ? 'reads clearly' : difference >= LOST_CONTRAST ? 'reads softly' : 'is lost'
 
 /** The middle of what is carved: where on its surface. */
-const middle = (plan: JudgedPlan, { motif }: StepOf<'carve'>) => ({
+const middle = (plan: JudgedPlan, { motif }: StepOf<'carve'> | StepOf<'incise'>) => ({
   lengthMm: motifMiddle(plan.gridOf(motif), motif).alongMm,
   ...(motif.on ? { on: motif.on } : {}),
 })
@@ -152,6 +152,27 @@ export const carveRules: readonly Rule[] = [
               `On a scale from black 0 to white 100 the line is ${line.toFixed(0)} and the ground ${ground.toFixed(0)}; ` +
               `${CLEAR_CONTRAST} apart they read clearly. Choose dark on a pale body, pale on a dark one.`,
             mends: contrastMends(plan, step, index, difference),
+          },
+        ]
+      }),
+  },
+  {
+    id: 'burnish-cut',
+    guards: 'cuts into burnished clay are meant: they stay',
+    school: null,
+    severity: 'note',
+    look: (plan) =>
+      [...plan.of('carve'), ...plan.of('incise')].flatMap(({ step, index }) => {
+        const before = plan.probe({ ...middle(plan, step), inLineOf: null })[index]
+        if (!before.burnished || before.films.length > 0) return []
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: 'The lines are cut into burnished clay, and every slip of the tool stays.',
+            because:
+              'A scratch in a burnished surface is permanent: rubbing it again never brings back the same sheen.',
+            mends: [],
           },
         ]
       }),

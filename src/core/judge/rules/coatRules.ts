@@ -2,18 +2,21 @@ import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { isBath, sprays } from '../../plan/localStage'
-import { isFiring, type StepOf } from '../../plan/step'
-import { overlapMm } from '../../skin/place'
+import { isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
-import { type Coverage, coverageAt } from '../coverage'
+import { type Coverage, coverageAt, coverageOfMarks } from '../coverage'
 import { changeStep, keepOff } from '../mends'
+import { meetOnSkin } from '../stepStretches'
 import type { Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 
+/** Steps that lay colour in coats. */
+type Colouring = StepOf<'coat'> | StepOf<'draw'> | StepOf<'colourIn'>
+
 interface JudgedCoat {
-  readonly step: StepOf<'coat'>
+  readonly step: Colouring
   readonly index: number
   readonly name: string
   readonly coverage: Coverage
@@ -24,8 +27,15 @@ interface JudgedCoat {
 }
 
 /** What must be alike for coats of two steps to be coats of one colour. */
-const alike = ({ mediumId, mix, water, applicator, place, intent, blend, spray }: StepOf<'coat'>): string =>
-  JSON.stringify([mediumId, mix, water, applicator, place, intent, blend, spray])
+function alike(step: Colouring): string {
+  const { id: _, done: __, coats: ___, ...rest } = step
+  if (step.act !== 'coat') return JSON.stringify(rest)
+  const { mediumId, mix, water, applicator, place, intent, blend, spray } = step
+  return JSON.stringify([mediumId, mix, water, applicator, place, intent, blend, spray])
+}
+
+const coverageOf = (plan: JudgedPlan, index: number, step: Colouring): Coverage | null =>
+  step.act === 'coat' ? coverageAt(plan, index, step) : coverageOfMarks(plan, index, step)
 
 /** Coats of the plan; those of a step that goes on where an earlier one left off, before any fire, count with the earlier. */
 function coats(plan: JudgedPlan): JudgedCoat[] {
@@ -33,10 +43,10 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
   let fires = 0
   plan.steps.forEach((step, index) => {
     if (isFiring(step)) fires++
-    if (step.act !== 'coat') return
+    if (step.act !== 'coat' && step.act !== 'draw' && step.act !== 'colourIn') return
     const key = `${fires} ${alike(step)}`
     const before = judged.get(key)
-    const coverage = before?.coverage ?? coverageAt(plan, index, step)
+    const coverage = before?.coverage ?? coverageOf(plan, index, step)
     if (!coverage) return
     const laid = (before?.laid ?? 0) + step.coats
     const own = { step, index, name: plan.media[coverage.medium].name, coverage, laid, worth: laid * coverage.each }
@@ -44,6 +54,24 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
   })
   return [...judged.values()]
 }
+
+/** A mark reads before it is opaque: so much of full cover is enough [our choice]. */
+const MARKS_SHARE = 0.6
+
+/** Whether coats are too few to be seen as meant. */
+const isThin = ({ step, worth, coverage: { needed } }: JudgedCoat): boolean =>
+  step.act === 'coat'
+    ? step.intent === 'cover' && worth < needed - 0.5
+    : step.act === 'draw'
+      ? worth < needed * MARKS_SHARE
+      : worth < needed - 0.5
+
+/** Nominal coats that hide the sheen of burnished clay. Common practice, no source: usually more than once. */
+const BURNISH_COATS = 2
+
+/** Steps that lay something wet over what is there. */
+const isLaidWet = (step: Step): boolean =>
+  step.act === 'coat' || step.act === 'glaze' || step.act === 'draw' || isAreaWork(step)
 
 const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 
@@ -55,7 +83,7 @@ export const coatRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       coats(plan)
-        .filter(({ step, coverage, worth }) => step.intent === 'cover' && !step.blend && worth < coverage.needed - 0.5)
+        .filter(isThin)
         .map(({ step, index, name, laid, coverage: { cover, toGive, under, over }, worth }) => ({
           stepId: step.id,
           where: `step ${index + 1}`,
@@ -69,7 +97,7 @@ export const coatRules: readonly Rule[] = [
             'raw it already looks finished.',
           mends: [
             changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive - laid + step.coats }),
-            changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' }),
+            ...(step.act === 'coat' ? [changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' })] : []),
           ],
         })),
   },
@@ -82,7 +110,7 @@ export const coatRules: readonly Rule[] = [
       coats(plan).flatMap(({ step, index, name, laid, coverage: { needed, each }, worth }) => {
         const blisters = worth > FLAKE_LIMIT_COATS
         const usual = coatsToGive(Math.max(3, needed), each)
-        if (!blisters && worth < Math.max(3, needed) + 3) return []
+        if (!blisters && (worth < Math.max(3, needed) + 3 || usual >= laid)) return []
         return [
           {
             stepId: step.id,
@@ -126,31 +154,57 @@ export const coatRules: readonly Rule[] = [
       }),
   },
   {
+    id: 'burnish-shines-through',
+    guards: 'colour over burnished clay until no highlight shows through',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      coats(plan).flatMap((judged): Sighting[] => {
+        const { step, index, name, laid, worth, coverage } = judged
+        if (step.act !== 'coat' || step.intent !== 'cover' || isThin(judged) || worth >= BURNISH_COATS - 0.2) return []
+        if (!coverage.under.burnished || coverage.under.films.length > 0) return []
+        const enough = coatsToGive(BURNISH_COATS, coverage.each)
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `${plural(laid, 'coat')} of ${name} over burnished clay: its sheen still shines through.`,
+            because:
+              'Tilt it to the light: while a highlight runs across, it wants another coat, usually more than one.',
+            mends: [
+              changeStep(plan, `Give it ${plural(enough, 'coat')}`, step.id, { coats: enough - laid + step.coats }),
+            ],
+          },
+        ]
+      }),
+  },
+  {
     id: 'coat-before-matte',
     guards: 'each coat is matte before the next',
     school: null,
     severity: 'risk',
     look: (plan) =>
-      [...plan.of('coat'), ...plan.of('glaze')].flatMap(({ step, index }) => {
-        if (step.waits) return []
-        const next = plan.steps[index + 1]
-        const overlaps =
-          next && (next.act === 'coat' || next.act === 'glaze') && overlapMm(plan.form, step.place, next.place) > 1
-        const inItself = step.coats > 1 && !isBath(step)
-        if (!inItself && !overlaps) return []
-        const name = plan.medium(step.mediumId)?.name ?? 'the colour'
-        return [
-          {
-            stepId: step.id,
-            where: `step ${index + 1}`,
-            sentence: sprays(step)
-              ? `The next pass of ${name} lands where the last still shines, and runs down.`
-              : `The next coat goes over ${name} while it still shines, and takes it off instead of adding to it.`,
-            because: 'A coat holds only once the shine is gone and it can be touched without smearing.',
-            mends: [changeStep(plan, 'Wait until matte', step.id, { waits: true })],
-          },
-        ]
-      }),
+      [...plan.of('coat'), ...plan.of('glaze'), ...plan.of('draw'), ...plan.of('colourIn')].flatMap(
+        ({ step, index }) => {
+          if (step.waits) return []
+          const next = plan.steps[index + 1]
+          const overlaps = next !== undefined && isLaidWet(next) && meetOnSkin(plan, step, next)
+          const inItself = step.coats > 1 && !isBath(step)
+          if (!inItself && !overlaps) return []
+          const name = plan.medium(step.mediumId)?.name ?? 'the colour'
+          return [
+            {
+              stepId: step.id,
+              where: `step ${index + 1}`,
+              sentence: sprays(step)
+                ? `The next pass of ${name} lands where the last still shines, and runs down.`
+                : `The next coat goes over ${name} while it still shines, and takes it off instead of adding to it.`,
+              because: 'A coat holds only once the shine is gone and it can be touched without smearing.',
+              mends: [changeStep(plan, 'Wait until matte', step.id, { waits: true })],
+            },
+          ]
+        },
+      ),
   },
   {
     id: 'wax-not-dry',
@@ -161,11 +215,7 @@ export const coatRules: readonly Rule[] = [
       plan.of('wax').flatMap(({ step, index }) => {
         const over = plan.steps
           .slice(index + 1)
-          .find(
-            (later) =>
-              later.act === 'fire' ||
-              ((later.act === 'coat' || later.act === 'glaze') && overlapMm(plan.form, step.place, later.place) > 1),
-          )
+          .find((later) => later.act === 'fire' || (isLaidWet(later) && meetOnSkin(plan, step, later)))
         if (step.waits || !over || over.act === 'fire') return []
         return [
           {

@@ -1,3 +1,5 @@
+import { capital } from '../../base/capital'
+import { listed } from '../../base/listed'
 import { isGreenware, STAGE } from '../../clay/stages'
 import { conesOutside } from '../../firing/cones'
 import { gripped } from '../../plan/acts/glaze'
@@ -7,8 +9,10 @@ import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
 import type { Mend, Sighting } from '../finding'
 import { colourApart } from '../likeness'
+import { meetOnSkin } from '../stepStretches'
 import { addStep, bisqueFirst, changeStep, moveStep, moveToStage } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
+import { unsealedInside } from '../unsealed'
 import type { Rule } from '../rule'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
@@ -74,6 +78,37 @@ function insideSpots(plan: JudgedPlan) {
   ]
 }
 
+/** Less than this share of the food side without glass is a pinhole and not a place [our choice]. */
+const OPEN_SHARE = 0.01
+
+/** Where glaze lies only in places: the share of the food side that stays bare, clay and colour apart. */
+function openAmongGlaze(plan: JudgedPlan): Sighting[] {
+  const places = unsealedInside(plan).filter(({ clay, colour }) => clay + colour >= OPEN_SHARE)
+  if (!places.length) return []
+  const percent = (share: number) => `${Math.max(1, Math.round(100 * share))} %`
+  const words = places.map(({ name, clay, colour }) => {
+    const bare = [
+      clay >= OPEN_SHARE / 2 ? `${percent(clay)} bare clay` : '',
+      colour >= OPEN_SHARE / 2 ? `${percent(colour)} bare colour` : '',
+    ].filter(Boolean)
+    return `${listed(bare)} on the ${name}`
+  })
+  const food = plan.piece.use === 'food'
+  return [
+    {
+      stepId: null,
+      where: listed(places.map(({ name }) => name)),
+      severity: 'risk',
+      sentence: `${capital(listed(words))} ${places.length > 1 || words[0].includes(' and ') ? 'have' : 'has'} no glaze, ${
+        food ? 'and food will touch it.' : 'so water will seep in.'
+      }`,
+      because:
+        'Bare clay and bare underglaze stay porous; a clear over the whole side seals what lies between the glazes.',
+      mends: insideGlazeMend(plan),
+    },
+  ]
+}
+
 export const glazeRules: readonly Rule[] = [
   {
     id: 'glaze-on-greenware',
@@ -108,6 +143,8 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('fire').flatMap(({ step, index }): Sighting[] => {
         if (step.firing !== 'glaze' || step.wire) return []
+        // On a slab it spoils the slab and not the shelf.
+        const onSlab = step.slab
         const { base, outside } = plan.form.zones
         const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
         const onBase = glazeFilm(plan, before(base.to * 0.8))
@@ -129,21 +166,27 @@ export const glazeRules: readonly Rule[] = [
         return [
           {
             stepId: lastGlaze?.step.id ?? null,
-            where: onBase ? 'base' : `outside, ${above} mm above the foot`,
-            sentence: onBase
-              ? `${name} covers the base and fires the piece fast to the shelf.`
-              : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
+            where: onBase ? (plan.form.flat ? 'back' : 'base') : `outside, ${above} mm above the foot`,
+            severity: onSlab ? ('note' as const) : ('ruin' as const),
+            sentence: onSlab
+              ? `${name} fires the piece to its waster slab, which has to be ground off.`
+              : onBase
+                ? `${name} covers the ${plan.form.flat ? 'back' : 'base'} and fires the piece fast to the shelf.`
+                : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
             because: `Melted glaze glues whatever it touches; leave the base and about ${BARE_FOOT_MM} mm of wall bare.`,
-            mends: tooSoon
-              ? [moveStep(plan, 'Clean the foot after glazing', cleans.step.id, lastGlaze.index)]
-              : cleans
-                ? [changeStep(plan, `Clean it ${BARE_FOOT_MM} mm up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
-                : [
-                    addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, {
-                      act: 'cleanFoot',
-                      upMm: BARE_FOOT_MM,
-                    }),
-                  ],
+            mends: [
+              ...(tooSoon
+                ? [moveStep(plan, 'Clean the foot after glazing', cleans.step.id, lastGlaze.index)]
+                : cleans
+                  ? [changeStep(plan, `Clean it ${BARE_FOOT_MM} mm up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
+                  : [
+                      addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, {
+                        act: 'cleanFoot',
+                        upMm: BARE_FOOT_MM,
+                      }),
+                    ]),
+              ...(onSlab ? [] : [changeStep(plan, 'Put a waster slab under it', step.id, { slab: true })]),
+            ],
           },
         ]
       }),
@@ -177,7 +220,7 @@ export const glazeRules: readonly Rule[] = [
       const open = insideSpots(plan).filter(
         ({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })),
       )
-      if (!open.length) return []
+      if (!open.length) return openAmongGlaze(plan)
       const food = plan.piece.use === 'food'
       const bareColour = open.some(({ lengthMm }) => plan.finalStack({ lengthMm, inLineOf: null }).films.length > 0)
       return [
@@ -261,11 +304,9 @@ export const glazeRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
         if (step.how !== 'dip') return []
-        const under = plan
-          .of('coat')
-          .filter(
-            (c) => c.index < index && !isGreenware(c.time.stage) && overlapMm(plan.form, c.step.place, step.place) > 1,
-          )
+        const under = [...plan.of('coat'), ...plan.of('draw'), ...plan.of('colourIn'), ...plan.of('fill')]
+          .filter((c) => c.index < index && !isGreenware(c.time.stage) && meetOnSkin(plan, c.step, step))
+          .sort((a, b) => a.index - b.index)
           .at(-1)
         const firedSince = plan.of('fire').some((f) => under && f.index > under.index && f.index < index)
         if (!under || firedSince) return []

@@ -1,7 +1,8 @@
+import { meetOnSkin } from '../stepStretches'
 import type { StepOf } from '../../plan/step'
 import { motifMiddle } from '../../skin/motifs/motifCopies'
 import { chartOf } from '../../skin/atlas'
-import { overlapMm, reachesOn } from '../../skin/place'
+import { reachesOn } from '../../skin/place'
 import * as build from '../../plan/build'
 import { addStep, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -30,9 +31,7 @@ export const inlayRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('fill').flatMap(({ step, index }): Sighting[] => {
-        const texture = plan
-          .of('impress')
-          .some((i) => i.index < index && overlapMm(plan.form, i.step.place, step.place) > 1)
+        const texture = plan.of('impress').some((i) => i.index < index && meetOnSkin(plan, i.step, step))
         if (texture || groovesUnder(plan, step, index).length) return []
         return [
           {
@@ -75,7 +74,7 @@ export const inlayRules: readonly Rule[] = [
     look: (plan) =>
       plan.of('fill').flatMap(({ step, index, time }): Sighting[] => {
         const cleaned = [...plan.of('wipe'), ...plan.of('scrape')].some(
-          (c) => c.index > index && overlapMm(plan.form, c.step.place, step.place) > 1,
+          (c) => c.index > index && meetOnSkin(plan, c.step, step),
         )
         if (cleaned) return []
         const slip = kindOrPlain(plan.medium(step.mediumId)?.kind).shrinks

@@ -1,6 +1,6 @@
+import { meetOnSkin } from '../stepStretches'
 import { CAUTION_WORDS } from '../../vocabulary/material'
 import { changeStep, keepOff } from '../mends'
-import { overlapMm } from '../../skin/place'
 import type { Rule } from '../rule'
 
 /** Cautions that are told before raw materials go on something to eat from. */
@@ -23,7 +23,7 @@ export const jarRules: readonly Rule[] = [
             (other) =>
               other.step !== step &&
               plan.medium(other.step.mediumId)?.id !== medium.id &&
-              overlapMm(plan.form, other.step.place, step.place) > 1,
+              meetOnSkin(plan, other.step, step),
           )
         if (beside) return []
         const other = plan.jars.find(

@@ -1,11 +1,10 @@
 import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
-import type { StepOf } from '../../plan/step'
+import { isAreaWork, type StepOf } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
-import { overlapMm } from '../../skin/place'
 import type { Sighting } from '../finding'
 import {
   coatsThatCover,
@@ -108,30 +107,30 @@ export const layerRules: readonly Rule[] = [
     guards: 'beads on wax are wanted or lifted',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      plan.of('wax').flatMap(({ step, index }): Sighting[] => {
+    look: (plan) => {
+      const lastOver = plan.of('wax').flatMap(({ step, index }) => {
         const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
         const over = plan.steps
           .slice(index + 1, fire)
-          .findLast(
+          .findLastIndex(
             (s) =>
-              (s.act === 'coat' || s.act === 'glaze') &&
-              (step.motif !== null || overlapMm(plan.form, s.place, step.place) > 1),
+              (s.act === 'coat' || s.act === 'glaze' || s.act === 'draw' || isAreaWork(s)) && meetOnSkin(plan, s, step),
           )
-        if (!over || plan.of('swab').some((s) => s.index > index && s.index < fire)) return []
-        const overIndex = plan.steps.indexOf(over)
-        return [
-          {
-            stepId: over.id,
-            where: `step ${overIndex + 1}`,
-            sentence: 'Beads of colour stay on the wax and fire on as specks.',
-            because: 'Leave them as a texture, or lift them with a swab for clean shapes.',
-            mends: [
-              addStep(plan, 'Lift the beads', overIndex + 1, build.swab(wholeOf('outside', 'rim', 'inside', 'floor'))),
-            ],
-          },
-        ]
-      }),
+        const swabbed = plan.of('swab').some((s) => s.index > index && s.index < fire)
+        return over < 0 || swabbed ? [] : [{ at: index + 1 + over, fire }]
+      })
+      // One swab lifts the beads of all that was laid up to a firing.
+      const untilFire = [...new Set(lastOver.map(({ fire }) => fire))].map((fire) =>
+        Math.max(...lastOver.filter((over) => over.fire === fire).map(({ at }) => at)),
+      )
+      return untilFire.map((at) => ({
+        stepId: plan.steps[at].id,
+        where: `step ${at + 1}`,
+        sentence: 'Beads of colour stay on the wax and fire on as specks.',
+        because: 'Leave them as a texture, or lift them with a swab for clean shapes.',
+        mends: [addStep(plan, 'Lift the beads', at + 1, build.swab(wholeOf('outside', 'rim', 'inside', 'floor')))],
+      }))
+    },
   },
   {
     id: 'glaze-runs',

@@ -92,7 +92,11 @@ export const motifRules: readonly Rule[] = [
         const top =
           motif.upMm - (flat ? motif.heightMm / 2 : 0) + motif.rows * motif.heightMm + (motif.rows - 1) * motif.rowGapMm
         if (top <= wallMm + 0.5) return []
-        const fits = Math.floor(Math.max(1, (wallMm - motif.upMm - 2 - (motif.rows - 1) * motif.rowGapMm) / motif.rows))
+        // What lies flat stands about its place: only half of it goes outwards.
+        const most = flat
+          ? (wallMm - motif.upMm - 1 - (motif.rows - 1) * motif.rowGapMm) / (motif.rows - 0.5)
+          : (wallMm - motif.upMm - 2 - (motif.rows - 1) * motif.rowGapMm) / motif.rows
+        const fits = Math.floor(Math.max(1, most))
         return [
           {
             stepId: step.id,
@@ -145,7 +149,7 @@ export const motifRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index }) => {
-        if (motif.repeats < 2 || RUNS_ROUND.has(motif.kind)) return []
+        if (motif.repeats < 2 || (RUNS_ROUND.has(motif.kind) && !motif.drawing)) return []
         const roundMm = aroundMm(plan.gridOf(motif).form, motifMiddle(plan.gridOf(motif), motif).radiusMm)
         const wideMm = motifWidth(plan.gridOf(motif), motif)
         if (wideMm * motif.repeats <= roundMm * OVERLAP) return []

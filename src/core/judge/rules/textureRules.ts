@@ -1,16 +1,21 @@
 import { conesOutside } from '../../firing/cones'
+import type { Surface } from '../../form/surfaces/surface'
+import type { Stretch } from '../../form/turnedForm'
+import { reachOn } from '../../plan/localStage'
 import type { StepOf } from '../../plan/step'
-import { acrossOf, stretchesOf } from '../../skin/place'
+import { stretchesOf } from '../../skin/place'
 import { OPAQUE_COATS } from '../../colour/cover'
 import { BARE, withFilm } from '../../skin/stack'
 import { ZONE_NAMES } from '../../form/zoneNames'
 import * as build from '../../plan/build'
 import { addStep, changeStep, moveStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
+import { spotOf } from '../spots'
 import { meetOnSkin, sharedMm } from '../stepStretches'
 import type { Rule } from '../rule'
 import type { Mend, Sighting } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { APPLICATOR } from '../../vocabulary/tools'
 import { FLOWS_IN } from '../../plan/acts/coat'
 
 /** |ΔL| between low and high places from which a texture reads [our choice]. */
@@ -68,13 +73,8 @@ function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number):
 
 /** What a texture comes out as: lightness in the middle of it, in its low places and on its high ones. */
 function readOff(plan: JudgedPlan, { place }: StepOf<'impress'>): { low: number; high: number } {
-  const [part] = place.parts
-  const zone = plan.form.zones[part]
-  const lengthMm =
-    place.band && part === 'outside'
-      ? zone.from + (place.band.fromMm + Math.min(place.band.toMm, zone.to - zone.from)) / 2
-      : (zone.from + zone.to) / 2
-  const lightness = (onHigh: boolean) => plan.firedLab(plan.finalStack({ lengthMm, inLineOf: null, onHigh }))[0]
+  const spot = spotOf(plan, { place })
+  const lightness = (onHigh: boolean) => (spot ? plan.firedLab(plan.finalStack({ ...spot, onHigh }))[0] : 0)
   return { low: lightness(false), high: lightness(true) }
 }
 
@@ -140,7 +140,67 @@ const DEEP_MM = 0.4
 const isBisque = (plan: JudgedPlan, stepId: string): boolean =>
   plan.times[plan.steps.findIndex((step) => step.id === stepId)]?.stage === 'bisque'
 
+/** From this share of its depth the dry films of coats drown a texture [our choice]. */
+const FLOODED_SHARE = 0.25
+
+/** The dry films that colour leaves over a texture until it is fired, µm, and the last step that lays any. */
+function filmOver(plan: JudgedPlan, texture: StepOf<'impress'> | StepOf<'incise'>, index: number) {
+  const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
+  const over = plan
+    .of('coat')
+    .filter(
+      ({ step, index: at }) =>
+        at > index &&
+        at < fire &&
+        kindOrPlain(plan.medium(step.mediumId)?.kind).hides &&
+        step.applicator !== 'spatter' &&
+        meetOnSkin(plan, step, texture),
+    )
+  const last = over.at(-1)
+  const cleared = plan.steps.some(
+    (s, at) =>
+      last && at > last.index && at < fire && (s.act === 'wipe' || s.act === 'scrape') && meetOnSkin(plan, s, texture),
+  )
+  const eachUm = (step: StepOf<'coat'>) =>
+    APPLICATOR[step.applicator].gain * (1 - step.water) * (plan.medium(step.mediumId)?.filmUm ?? 0)
+  const filmUm = over.reduce((sum, { step }) => sum + step.coats * eachUm(step), 0)
+  return !last || cleared ? null : { last, filmUm, eachUm: eachUm(last.step) }
+}
+
 export const textureRules: readonly Rule[] = [
+  {
+    id: 'creases-flooded',
+    guards: 'colour thin enough for texture and lines to stay open',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      [...plan.of('impress'), ...plan.of('incise')].flatMap(({ step, index }): Sighting[] => {
+        const laid = filmOver(plan, step, index)
+        const depthUm = step.depthMm * 1000
+        if (!laid || laid.filmUm <= FLOODED_SHARE * depthUm) return []
+        const { last, filmUm, eachUm } = laid
+        const fewer = last.step.coats - Math.ceil((filmUm - FLOODED_SHARE * depthUm) / Math.max(1, eachUm) + 1e-6)
+        const what = step.act === 'impress' ? 'texture' : 'lines'
+        return [
+          {
+            stepId: last.step.id,
+            where: `step ${last.index + 1}`,
+            sentence:
+              `${last.step.coats} ${last.step.coats === 1 ? 'coat' : 'coats'} of ${plan.medium(last.step.mediumId)?.name} ` +
+              `flood the ${what} of step ${index + 1}: it comes out blurred.`,
+            because: `The colour is ${(filmUm / 1000).toFixed(2)} mm thick when dry, the ${what} ${step.depthMm} mm deep.`,
+            mends:
+              fewer >= 1
+                ? [
+                    changeStep(plan, fewer === 1 ? 'Give it 1 coat' : `Give it ${fewer} coats`, last.step.id, {
+                      coats: fewer,
+                    }),
+                  ]
+                : [],
+          },
+        ]
+      }),
+  },
   {
     id: 'wiped-off-with-it',
     guards: 'a pale colour that is dabbed on after the sponge, not before it',
@@ -148,15 +208,9 @@ export const textureRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('wipe').flatMap(({ step, index }): Sighting[] => {
-        const stretch = stretchesOf(plan.form, step.place)[0]
-        if (!stretch) return []
-        const spot = {
-          lengthMm: (stretch.from + stretch.to) / 2,
-          inLineOf: null,
-          across: acrossOf(step.place),
-          onHigh: true,
-        }
-        const stacks = plan.probe(spot)
+        const spot = spotOf(plan, step)
+        if (!spot) return []
+        const stacks = plan.probe({ ...spot, onHigh: true })
         const [before, after] = [stacks[index], stacks[index + 1]]
         // What was laid last is what the sponge is for.
         const lost = before.films
@@ -191,15 +245,18 @@ export const textureRules: readonly Rule[] = [
         if (!kindOrPlain(plan.medium(step.mediumId)?.kind).watery) return []
         const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
         const wipes = plan.of('wipe').filter((w) => w.index > index && w.index < fire)
-        const left = step.place.parts.filter((part) => {
-          const own = stretchesOf(plan.form, { ...step.place, parts: [part] })
-          const wiped = sharedMm(
+        const lengthOf = (stretches: readonly Stretch[]) => stretches.reduce((sum, s) => sum + s.to - s.from, 0)
+        const isLeft = (surface: Surface, own: readonly Stretch[]) =>
+          sharedMm(
             own,
-            wipes.flatMap((w) => stretchesOf(plan.form, w.step.place)),
-          )
-          return own.length > 0 && wiped < LEFT_SHARE * own.reduce((sum, s) => sum + s.to - s.from, 0)
-        })
-        if (!left.length) return []
+            wipes.flatMap((w) => reachOn(surface, w.step)),
+          ) <
+          LEFT_SHARE * lengthOf(own)
+        const left = step.place.parts.filter((part) =>
+          isLeft(plan.grid.surface, stretchesOf(plan.form, { ...step.place, parts: [part] })),
+        )
+        const parts = plan.atlas.charts.slice(1).filter(({ surface }) => isLeft(surface, reachOn(surface, step)))
+        if (!left.length && !parts.length) return []
         const onFoot = left.includes('base')
         const wiping = wipes[0]
         return [
@@ -212,7 +269,7 @@ export const textureRules: readonly Rule[] = [
               : `${plan.medium(step.mediumId)?.name} is left thick, covers the texture and may run.`,
             because: 'Wiped thin it stays in the deep places only, and may even touch the shelf.',
             mends: [
-              wiping
+              wiping && left.length
                 ? changeStep(
                     plan,
                     `Wipe there too: ${left.map((part) => ZONE_NAMES[part]).join(', ')}`,
@@ -238,7 +295,6 @@ export const textureRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) =>
       plan.of('impress').flatMap(({ step, index }): Sighting[] => {
-        if (!step.place.parts.length) return []
         const { low, high } = readOff(plan, step)
         const difference = high - low
         if (difference >= READS_FROM || !isStained(plan, step, index)) return []

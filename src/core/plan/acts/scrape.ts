@@ -1,6 +1,6 @@
 import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
-import { placeSchema } from '../../vocabulary/place'
+import { placeSchema, wholeOf } from '../../vocabulary/place'
 import { defineAct } from '../actDefinition'
 import { DUST_CAUTION, isDusty, wherePlain } from './phrases'
 
@@ -12,7 +12,7 @@ export const scrape = defineAct('scrape', { place: placeSchema })({
   family: 'Inlay',
   word: 'Scrape flush',
   hint: 'a metal edge takes everything above the clay',
-  begin: ({ face }) => ({ place: face }),
+  begin: ({ face, form, scraped }) => ({ place: scraped ?? (form.flat ? face : wholeOf('rim')) }),
   title: () => 'Scrape flush',
   brief: ({ place }, told) => wherePlain(place, told),
   kind: () => 'carve',

@@ -19,9 +19,9 @@ export const wax = defineAct('wax', {
   family: 'Resist',
   word: 'Wax',
   hint: 'an area or a drawn shape repels what comes',
-  begin: ({ form, wallMm, suiting }) => ({
+  begin: ({ form, wallMm, suiting, waxedAgain }) => ({
     mediumId: suiting('wax'),
-    place: form.flat ? wholeOf('base') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)),
+    place: waxedAgain ?? (form.flat ? wholeOf('base') : bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55))),
     motif: null,
     waits: true,
   }),

@@ -1,4 +1,8 @@
+import { surfacesOf, WALL } from '../../form/assembly'
 import type { TurnedForm } from '../../form/turnedForm'
+import { sharedMm } from '../../judge/stepStretches'
+import { reachOn } from '../../plan/localStage'
+import { partedStretchOn } from '../../skin/areas/areaRaster'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -68,6 +72,17 @@ function lastGood(
   return good.findLast((at) => fired < 0 || at <= fired) ?? good.at(-1) ?? 0
 }
 
+/** The last step that lays colour all over where a drawing stands, before anything is glazed; −1 if there is none. */
+function groundOver(steps: readonly Step[], piece: Piece, form: TurnedForm, drawing: PieceDrawing): number {
+  const surface = surfacesOf(form, piece.form.parts).find(({ id }) => id === (drawing.motif.on ?? WALL))
+  if (!surface) return -1
+  const glazed = steps.findIndex(({ act }) => act === 'glaze')
+  const stands = [partedStretchOn(surface, drawing.motif)]
+  return steps
+    .slice(0, glazed < 0 ? steps.length : glazed)
+    .findLastIndex((step) => step.act === 'coat' && sharedMm(reachOn(surface, step), stands) > 1)
+}
+
 /** Makes a drawing of the lines of a step, which follows it from now on; null where it has none. */
 export function drawingOfStep({ id: pieceId }: Pick<Piece, 'id'>, step: Step, drawingId: string): Command | null {
   if (!('motif' in step) || !step.motif) return null
@@ -135,7 +150,9 @@ export function colourAreas(
     const now = { ...piece, steps: [...steps], drawings: [drawing] }
     const beside = steps.findLastIndex((step) => step.act === act && isAreaWork(step) && step.motif.of === drawing.id)
     const lines = steps.findLastIndex((step) => 'motif' in step && step.motif?.of === drawing.id && !isAreaWork(step))
-    const after = beside >= 0 ? beside : Math.max(lines, lastGood(steps, studio, act, jar, drawing) - 1)
+    const usual = beside >= 0 ? beside : Math.max(lines, lastGood(steps, studio, act, jar, drawing) - 1)
+    // It goes onto the areas as they are then: over the ground that is laid there, never under it.
+    const after = isGlaze(jar) ? usual : Math.max(usual, groundOver(steps, piece, form, drawing))
     const { at, content } = placedStep(act, now, studio, form, after, { mediumId: jar })
     if (content.act !== 'colourIn' && content.act !== 'glazeIn') continue
     const step: Step = {

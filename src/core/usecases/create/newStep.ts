@@ -1,5 +1,9 @@
 import type { TurnedForm } from '../../form/turnedForm'
-import { STAGE } from '../../clay/stages'
+import { STAGE, type Stage } from '../../clay/stages'
+import { wallSurface } from '../../form/assembly'
+import { judgePlan } from '../../judge/judge'
+import { spotsOf } from '../../judge/spots'
+import { localStage } from '../../plan/localStage'
 import { coverageAt } from '../../judge/coverage'
 import { JudgedPlan } from '../../judge/judgedPlan'
 import type { Piece } from '../../model/piece'
@@ -8,25 +12,43 @@ import { PLAIN_COAT } from '../../plan/acts/coat'
 import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
-import { ACT_NAMES, actOf, type Act, type Step, type StepContent } from '../../plan/step'
+import { ACT_NAMES, actOf, type Act, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { nextStepIndex, timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
-import { rangesMeet } from '../../firing/cones'
+import { conesOutside, rangesMeet } from '../../firing/cones'
+
+/** One thing that can be added: an act, or one kind of firing. */
+export interface AddableAct {
+  readonly act: Act
+  readonly firing?: StepOf<'fire'>['firing']
+  readonly word: string
+  readonly words: string
+}
 
 interface Addable {
   readonly family: Family
-  readonly acts: readonly { readonly act: Act; readonly word: string; readonly words: string }[]
+  readonly acts: readonly AddableAct[]
 }
+
+/** The firings that a kiln is loaded for. */
+const FIRINGS: readonly AddableAct[] = [
+  { act: 'fire', firing: 'bisque', word: 'Bisque firing', words: 'makes dry clay hard and thirsty' },
+  {
+    act: 'fire',
+    firing: 'decoration',
+    word: 'Decoration firing',
+    words: 'an extra low firing that fixes colour before a dip',
+  },
+  { act: 'fire', firing: 'glaze', word: 'Glaze firing', words: 'melts the glaze; mostly the last step' },
+]
 
 /** Acts in families, in the order in which a hand reaches for them, with the words on their buttons. */
 export const ADDABLE: readonly Addable[] = FAMILIES.map((family) => ({
   family,
-  acts: ACT_NAMES.filter((act) => ACTS[act].family === family).map((act) => ({
-    act,
-    word: ACTS[act].word,
-    words: ACTS[act].hint,
-  })),
+  acts: ACT_NAMES.filter((act) => ACTS[act].family === family).flatMap((act): readonly AddableAct[] =>
+    act === 'fire' ? FIRINGS : [{ act, word: ACTS[act].word, words: ACTS[act].hint }],
+  ),
 }))
 
 /** Coats of what is not asked to cover, a wash for instance. */
@@ -43,12 +65,18 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
   const lastCoat = before.findLast((step) => step.act === 'coat')
   const lastGlaze = piece.steps.findLast((step) => step.act === 'glaze')
   const seed = 1 + piece.steps.length
+  const face = form.flat ? wholeOf('floor') : OUTSIDE
+  const lastFill = before.findLast((step) => step.act === 'fill')
+  const overRim = before.some((step) => step.act === 'coat' && step.place.parts.includes('rim'))
   return {
-    stage: timeline(piece.steps)[afterStep + 1].stage,
+    stage: stageAt(piece.steps, form, afterStep + 1, { act: 'coat', place: face } as unknown as Step),
     body,
     form,
     wallMm,
-    face: form.flat ? wholeOf('floor') : OUTSIDE,
+    face,
+    scraped: lastFill?.act === 'fill' ? lastFill.place : overRim && !form.flat ? wholeOf('rim') : null,
+    waxedAgain:
+      before.some((step) => step.act === 'wax' && !step.motif) && lastCoat?.act === 'coat' ? lastCoat.place : null,
     suiting: (kind: MediumKind) => {
       const jars = media.filter((m) => m.kind === kind)
       return (jars.find((m) => rangesMeet(m.range, body.range)) ?? jars[0] ?? media[0])?.id ?? ''
@@ -71,12 +99,30 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
   }
 }
 
+/** The stage of the clay where a step would work: a piece that is glazed inside is still bisque outside. */
+function stageAt(steps: readonly Step[], form: TurnedForm, at: number, step: Step): Stage {
+  const surface = wallSurface(form)
+  return localStage(surface, [...steps.slice(0, at), step, ...steps.slice(at)], at, timeline(steps)[at].stage)
+}
+
+/** What a firing of a kind is begun with: the cone of the clay’s bisque, or that of its glaze. */
+export function firingValues(firing: StepOf<'fire'>['firing'], piece: Piece, studio: Studio): Partial<StepOf<'fire'>> {
+  const body = studio.bodies[piece.bodyId]
+  if (firing !== 'glaze') return { firing, cone: body.bisqueCone, slab: false }
+  const lastGlaze = piece.steps.findLast((step) => step.act === 'glaze')
+  const range = lastGlaze?.act === 'glaze' ? studio.media[lastGlaze.mediumId]?.range : undefined
+  const cone = range && conesOutside(range.to, body.range) <= 0 ? range.to : body.range.from
+  return { firing, cone, slab: false }
+}
+
 /** A new step and where it goes in the plan. */
 export interface PlacedStep {
   readonly at: number
   readonly content: StepContent
   /** Why it was not put where the hand was, in a sentence; null when it was. */
   readonly moved: string | null
+  /** How it would be where it was asked for; null when it is there. */
+  readonly asked: { readonly at: number; readonly content: StepContent } | null
 }
 
 /**
@@ -92,27 +138,53 @@ export function placedStep(
   /** Values that it has whatever else is usual. */
   values: Record<string, unknown> = {},
 ): PlacedStep {
-  const times = timeline(piece.steps)
   const wanted = (at: number) => {
     const content = { ...newStepContent(act, piece, studio, form, at - 1), ...values } as StepContent
     const technique = actOf(content as Step).fit(content as Step, (id) => studio.media[id]?.kind)
-    return { content, technique, fit: technique?.fit[times[at].stage] }
+    const stage = stageAt(piece.steps, form, at, content as Step)
+    return { at, content, technique, stage, fit: technique?.fit[stage] }
   }
   const here = afterStep + 1
   const first = wanted(here)
-  if (!first.technique || !first.fit || first.fit.fit !== 'harmful')
-    return { at: here, content: first.content, moved: null }
-  const places = [...times.keys()].sort(
+  const asAsked = { at: here, content: first.content, moved: null, asked: null }
+  if (!first.technique || !first.fit || first.fit.fit !== 'harmful') return asAsked
+  const places = Array.from({ length: piece.steps.length + 1 }, (_, at) => at).sort(
     (a, b) => Number(a < here) - Number(b < here) || Math.abs(a - here) - Math.abs(b - here),
   )
-  const at = places.find((place) => wanted(place).fit?.fit === 'good')
-  if (at === undefined) return { at: here, content: first.content, moved: null }
+  const standsWell = withoutRuin(piece, studio)
+  const place = places
+    .map((at) => wanted(at))
+    .find(({ at, content, fit }) => fit?.fit === 'good' && standsWell(content, at))
+  if (!place) return asAsked
   return {
-    at,
-    content: wanted(at).content,
+    at: place.at,
+    content: place.content,
+    asked: { at: here, content: first.content },
     moved:
-      `${ACTS[act].word} went ${at === 0 ? 'to the beginning' : `after step ${at}`}, where the clay is ` +
-      `${STAGE[times[at].stage].name}: on ${STAGE[times[here].stage].name} clay ${first.fit.because}.`,
+      `${ACTS[act].word} went ${place.at === 0 ? 'to the beginning' : `after step ${place.at}`}, where the clay is ` +
+      `${STAGE[place.stage].name}, and not after step ${here}: on ${STAGE[first.stage].name} clay ${first.fit.because}.`,
+  }
+}
+
+/** Acts that do something to what is there already: where nothing is, they do nothing. */
+const WORKS_ON_FILMS: ReadonlySet<Act> = new Set(['wipe', 'scrape', 'swab', 'pick'])
+
+/** Whether a step at a place of a plan ruins nothing that was not ruined, and does something. */
+function withoutRuin(piece: Piece, studio: Studio): (content: StepContent, at: number) => boolean {
+  const plan = JudgedPlan.of(piece, studio)
+  if (!plan.ok) return () => true
+  const ruins = (of: JudgedPlan) => judgePlan(of).filter(({ severity }) => severity === 'ruin').length
+  let before: number | null = null
+  return (content, at) => {
+    const step = { ...content, id: plan.value.freshId(), done: false } as Step
+    const tried = plan.value.withSteps(piece.steps.toSpliced(at, 0, step))
+    if (WORKS_ON_FILMS.has(step.act)) {
+      const spots = spotsOf(tried, step).flatMap((spot) => [spot, { ...spot, onHigh: true }])
+      const changes = spots.some((spot) => tried.probe(spot)[at] !== tried.probe(spot)[at + 1])
+      if (!changes) return false
+    }
+    before ??= ruins(plan.value)
+    return ruins(tried) <= before
   }
 }
 
