@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import { CircleCheck } from 'lucide-react'
-import { useEffect, useEffectEvent, useState } from 'react'
+import { useEffect, useRef } from 'react'
 import type { Finding, Mend } from '@/core/judge/finding'
 import type { Piece } from '@/core/model/piece'
 import { run } from '@/store/studioStore'
@@ -27,26 +27,31 @@ const carryOut = ({ label, command }: Mend) =>
  * taken from it, so that it fits the plan as it is then; where its finding is gone by then, nothing is left to be done.
  */
 function useMends(findings: readonly Finding[] | null, isNow: boolean): (finding: Finding, mend: Mend) => void {
-  const [waiting, setWaiting] = useState<readonly Meant[]>([])
-  const next = useEffectEvent(() => {
-    const [first, ...rest] = waiting
-    const alike = findings?.filter((finding) => finding.ruleId === first.ruleId) ?? []
-    const found = alike.find((finding) => finding.stepId === first.stepId) ?? (first.stepId ? undefined : alike[0])
-    const mend = found?.mends.find(({ label }) => label === first.label) ?? found?.mends[first.nth]
-    setWaiting(rest)
-    if (mend) carryOut(mend)
-  })
+  const waiting = useRef<Meant[]>([])
   useEffect(() => {
-    if (isNow && waiting.length) next()
-  }, [isNow, waiting, findings])
+    for (let meant = isNow ? waiting.current.shift() : undefined; meant; meant = waiting.current.shift()) {
+      const mend = mendFor(meant, findings ?? [])
+      if (!mend) continue
+      carryOut(mend)
+      return
+    }
+  }, [isNow, findings])
   return (finding, mend) => {
-    if (isNow && !waiting.length) carryOut(mend)
+    if (isNow && !waiting.current.length) carryOut(mend)
     else
-      setWaiting([
-        ...waiting,
-        { ruleId: finding.ruleId, stepId: finding.stepId, label: mend.label, nth: finding.mends.indexOf(mend) },
-      ])
+      waiting.current.push({
+        ruleId: finding.ruleId,
+        stepId: finding.stepId,
+        label: mend.label,
+        nth: finding.mends.indexOf(mend),
+      })
   }
+}
+
+/** The mend that is meant, among what is found now; none where its finding is gone. */
+function mendFor({ ruleId, stepId, label, nth }: Meant, findings: readonly Finding[]): Mend | undefined {
+  const same = findings.find((finding) => finding.ruleId === ruleId && finding.stepId === stepId)
+  return same?.mends.find((mend) => mend.label === label) ?? same?.mends[nth]
 }
 
 /** What will go wrong, worst first, with mends. */

@@ -21,7 +21,10 @@ const WIDEST = 2
 /** A reading so many σ off the others counts for little more the further off it is. */
 const TRUSTED = 4
 
-/** What a reading that is z σ off costs: z² near 0, at most TRUSTED² (Geman and McClure 1987, from memory), so that one cannot drag the rest. */
+/**
+ * What a reading that is z σ off costs: z² near 0, at most TRUSTED² (Geman and McClure 1987, from memory), so that one cannot drag
+ * the rest.
+ */
 const cost = (z: number): number => (z * z) / (1 + (z / TRUSTED) ** 2)
 
 /**

@@ -29,7 +29,10 @@ export function normalQuantile(p: number): number {
   return (poly(a, q * q) * q) / (poly(b, q * q) * q * q + 1)
 }
 
-/** What is not known when a wall dries: each entry is how far off it may be, 1 meaning its stated bound (or one σ for θ and for what a hand says). */
+/**
+ * What is not known when a wall dries: each entry is how far off it may be, 1 meaning its stated bound (or one σ for θ and for what
+ * a hand says).
+ */
 export const UNKNOWNS = ['temperature', 'humidity', 'thickness', 'factor', 'told'] as const
 
 export type Unknown = (typeof UNKNOWNS)[number]
