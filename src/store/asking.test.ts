@@ -356,6 +356,20 @@ describe('a question', () => {
     },
   )
 
+  it.each(
+    ['the colours of a piece', 'amounts', 'findings', 'ways on', 'a sheet']
+      .flatMap((what) => CASES.filter((one) => one.what === what))
+      .flatMap((one) => Object.keys(demo.ways).map((way) => [one.what, way, one] as const)),
+  )('about %s is asked anew when “%s” is worked otherwise', async (_, way, one) => {
+    let calls = 0
+    answering({ [one.worker]: { work: () => undefined, [one.method]: () => (calls++, one.answer) } })
+    const about = afresh()
+    const { rerender } = renderHook(one.useIt, { initialProps: about })
+    await waitFor(() => expect(calls).toBe(1))
+    rerender({ ...about, studio: { ...about.studio, ways: { ...about.studio.ways, [way]: 'otherwise' as never } } })
+    await waitFor(() => expect(calls).toBe(2))
+  })
+
   it.each(CASES.filter(({ problem }) => problem).map((one) => [one.what, one] as const))(
     'about %s that fails is told with what could not be done',
     async (_, one) => {

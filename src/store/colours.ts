@@ -13,6 +13,7 @@ import { type ProposedTile, type Question as TileQuestion } from '@/core/usecase
 import { tileLabel } from '@/core/usecases/tiles/tilePieces'
 import { askSkin, cards, colours, LONG_MS, withProgress, SOON_MS } from '@/workers/clients'
 import { answered, useAsked, type Asked, type Question } from './asking'
+import { materialsOf, type SkinMaterials } from './derived'
 import { download } from './download'
 import { font } from './exports'
 import { tell } from './studioStore'
@@ -56,7 +57,7 @@ export function useLayers({ bodies, media, tiles }: Studio, asked: LayersAsked |
   return useAsked(LAYERS, about)
 }
 
-interface PaletteAsked extends Pick<Piece, 'form' | 'bodyId' | 'steps'>, Pick<Studio, 'bodies' | 'media'> {
+interface PaletteAsked extends Pick<Piece, 'form' | 'bodyId' | 'steps'>, SkinMaterials {
   readonly pieceId: string
 }
 
@@ -74,8 +75,7 @@ const PALETTE = (piece: Piece, studio: Studio): Question<PaletteAsked, readonly 
 /** The colours of a piece as it will be fired. */
 export function usePalette(piece: Piece, studio: Studio): Asked<readonly PaletteColour[]> {
   const { form, bodyId, steps } = piece
-  const { bodies, media } = studio
-  return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, bodies, media })
+  return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) })
 }
 
 const AMOUNTS = (piece: Piece, studio: Studio): Question<{ left: boolean }, readonly Amount[]> => ({
@@ -86,8 +86,7 @@ const AMOUNTS = (piece: Piece, studio: Studio): Question<{ left: boolean }, read
 
 /** What a plan takes from the jars; only what is still to do, if `left`. */
 export function useAmounts(piece: Piece, studio: Studio, left: boolean): Asked<readonly Amount[]> {
-  const about = { piece, bodies: studio.bodies, media: studio.media, left }
-  return useAsked(AMOUNTS(piece, studio), about)
+  return useAsked(AMOUNTS(piece, studio), { piece, left, ...materialsOf(studio) })
 }
 
 /** Asks for something long with progress; tells in a sentence if it cannot be done. */

@@ -129,8 +129,8 @@ const RESCUES = (piece: Piece, studio: Studio): Question<object, readonly Rescue
 /** What can still be done with a piece whose moment is past. */
 export function useRescues(piece: Piece, studio: Studio, lost: boolean): Asked<readonly Rescue[]> {
   const nowMs = Math.floor(useNow() / FIVE_MINUTES) * FIVE_MINUTES
-  const { bodies, media, rooms: within } = studio
-  return useAsked(RESCUES(piece, studio), lost ? { piece, bodies, media, within, nowMs } : null)
+  const { bodies, media, ways, rooms: within } = studio
+  return useAsked(RESCUES(piece, studio), lost ? { piece, bodies, media, ways, within, nowMs } : null)
 }
 
 interface Replay {

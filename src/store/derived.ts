@@ -22,8 +22,10 @@ export interface Moment {
   readonly light: LightId
 }
 
-/** What of a studio decides how a skin looks and what is said of it. */
-const materialsOf = ({ bodies, media, ways }: Studio) => ({ bodies, media, ways })
+/** What of a studio decides how a skin looks and what is said of it: all that workers of skins are given, and so a part of every key. */
+export const materialsOf = ({ bodies, media, ways }: Studio) => ({ bodies, media, ways })
+
+export type SkinMaterials = ReturnType<typeof materialsOf>
 
 interface SkinAsked extends Moment, ReturnType<typeof materialsOf> {
   readonly pieceId: string

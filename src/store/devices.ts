@@ -2,6 +2,8 @@ import * as z from '@/core/base/zod'
 import type { Body } from '@/core/vocabulary/material'
 import type { Piece } from '@/core/model/piece'
 import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/room'
+import { seedFromText } from '@/core/base/random'
+import { days, SOON_MS } from '@/workers/clients'
 import { tell } from './studioStore'
 
 const recordSchema = z.object({
@@ -48,14 +50,28 @@ export async function readRoomSensor(room: Room, seed: number): Promise<RoomRead
   return (await asked('room sensor', () => fetch(`/api/devices/room-sensor?${query}`), recordSchema))?.readings ?? null
 }
 
-/** What the bench scale shows for a piece now, g. */
+/**
+ * What the bench scale shows for a piece now, g. What it really weighs is worked out in a worker of this page; the simulated scale is
+ * told the figure and nothing of the piece.
+ */
 export async function readBenchScale(piece: Piece, body: Body, room: Room): Promise<number | null> {
+  const nowMs = Date.now()
+  const grams = await days
+    .ask((worker) => worker.hiddenWeight(piece, body, room, nowMs), { limitMs: SOON_MS })
+    .catch(() => null)
+  if (grams === null) {
+    tell(
+      'problem',
+      'The bench scale says: Say when the piece was made and what it weighed then; the simulated scale goes by that.',
+    )
+    return null
+  }
   const answer = await asked(
     'bench scale',
     () =>
       fetch('/api/devices/bench-scale', {
         method: 'POST',
-        body: JSON.stringify({ piece, body, room, at: new Date().toISOString() }),
+        body: JSON.stringify({ grams, seed: seedFromText(piece.id), at: new Date(nowMs).toISOString() }),
       }),
     weightSchema,
   )

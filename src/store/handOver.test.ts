@@ -420,7 +420,28 @@ describe('devices', () => {
     expect(Date.parse(query.get('to') ?? '') - Date.parse(query.get('from') ?? '')).toBe(14 * 86_400_000)
   })
 
-  it('the scale gives grams', async () => {
+  const weighs = (grams: number | null) => answering({ ...answers, days: { hiddenWeight: () => grams } })
+
+  it('the scale gives grams, and is told nothing but figures', async () => {
+    weighs(411.8)
+    const sent: string[] = []
+    vi.stubGlobal('fetch', async (_: string, { body }: { body: string }) => {
+      sent.push(body)
+      return new Response(JSON.stringify({ format: 'vernice.weight', version: 1, simulated: true, grams: 412.5 }))
+    })
+    expect(await readBenchScale(piece, demo.bodies[piece.bodyId], room)).toBe(412.5)
+    const { grams, seed, at, ...rest } = JSON.parse(sent[0]) as Record<string, unknown>
+    expect([grams, typeof seed, typeof at, rest]).toEqual([411.8, 'number', 'string', {}])
+  })
+
+  it('of a piece that was not made the scale is not asked', async () => {
+    weighs(null)
+    expect(await readBenchScale(piece, demo.bodies[piece.bodyId], room)).toBeNull()
+    expect(notice()).toMatch(/Say when the piece was made/)
+  })
+
+  it('the scale gives what it shows', async () => {
+    weighs(411.8)
     answer({ format: 'vernice.weight', version: 1, simulated: true, grams: 412.5 })
     expect(await readBenchScale(piece, demo.bodies[piece.bodyId], room)).toBe(412.5)
   })
@@ -435,6 +456,7 @@ describe('devices', () => {
       /^The bench scale does not answer \(.*Error\); type the figures instead\.$/,
     ],
   ])('one that %s is told, and gives nothing', async (_, body, status, words) => {
+    weighs(411.8)
     answer(body, status)
     expect(await readBenchScale(piece, demo.bodies[piece.bodyId], room)).toBeNull()
     expect(notice()).toMatch(words)

@@ -16,7 +16,10 @@ const only = (studio: Studio, asked: readonly SheetAsked[]): Studio => ({
   tiles: {},
 })
 
-const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | 'media' | 'settings'>, ShownSheets> => ({
+/** All of a studio that goes along with a question about sheets, apart from its pieces. */
+const besides = ({ pieces: _, tiles: __, order: ___, ...rest }: Studio) => rest
+
+const SHEETS = (studio: Studio): Question<SheetAsked & ReturnType<typeof besides>, ShownSheets> => ({
   name: 'sheets',
   what: 'The sheet could not be made',
   ask: ({ piece, kind, options, size }) => {
@@ -27,8 +30,7 @@ const SHEETS = (studio: Studio): Question<SheetAsked & Pick<Studio, 'bodies' | '
 
 /** A sheet for the screen. */
 export function useSheets(asked: SheetAsked, studio: Studio): Asked<ShownSheets> {
-  const { bodies, media, settings } = studio
-  return useAsked(SHEETS(studio), { ...asked, bodies, media, settings })
+  return useAsked(SHEETS(studio), { ...asked, ...besides(studio) })
 }
 
 const failed = (what: string, error: unknown) =>

@@ -4,6 +4,7 @@ import type { Room } from '@/core/model/room'
 import type { Schedule } from '@/core/model/calendar'
 import type { Body } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
+import { hiddenWeight } from '@/core/usecases/drying/simulatedScale'
 import { calibratedFactor } from '@/core/usecases/drying/calibrateRoom'
 import type { DaysCalendar } from '@/core/usecases/days/daysCalendar'
 import { pieceDrying, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
@@ -47,6 +48,8 @@ const api = {
       : []
   },
   /** The drying factor of a room from everything seen in it. */
+  /** What a piece really weighs in the simulation of a scale. */
+  hiddenWeight: (piece: Piece, body: Body, room: Room, nowMs: number) => hiddenWeight(piece, body, room, nowMs),
   calibrate: (studio: Studio, room: Room) => calibratedFactor(studio, room),
   /** The studio’s days: the first plan as soon as it stands, better ones as they are found. */
   async plan(

@@ -43,15 +43,19 @@ export function secondsToLose(
   return s * s - u * u
 }
 
-/** Waits after each of `coats` coats, laid one after another as soon as the last is matte; seconds. */
+/**
+ * Waits after each of `coats` coats, laid one after another as soon as the last is matte; seconds. `beneath`: how long ago the first
+ * coat went onto this clay, which has drunk since, s.
+ */
 export function waitsOfCoats(
   coat: CoatRheology,
   stage: Stage,
   coats: number,
   evaporation = STILL_ROOM_EVAPORATION,
+  beneath = 0,
 ): number[] {
   const waits: number[] = []
-  let elapsed = 0
+  let elapsed = beneath
   for (let i = 0; i < coats; i++) {
     const wait = secondsUntilMatte(coat, stage, elapsed, evaporation)
     waits.push(wait)

@@ -97,6 +97,17 @@ export interface Measured {
   readonly widestMm: number
 }
 
+/** Where a coat dries. */
+export interface Waiting {
+  /** The clay that drinks it. */
+  readonly surface: Stage
+  readonly kindOf: KindOf
+  /** What the air takes, µm/s; a still room’s if not said. */
+  readonly evaporation?: number
+  /** Seconds since the first coat that lies beneath went on: the clay has drunk from it. 0 if not said. */
+  readonly beneath?: number
+}
+
 /** How a step takes from the jars what it lays on the skin. */
 export interface Taken {
   /** Wet film of one nominal coat, µm; water that was added not counted. */
@@ -131,8 +142,8 @@ export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'mishap' | 'act'>>
   readonly hands: (step: S, measured: Measured) => Hands
   /** Coats laid one after another; 1 if not said. */
   readonly coats?: (step: S) => number
-  /** Seconds until each coat is matte; `evaporation` in µm/s, a still room’s if not said. */
-  readonly waits?: (step: S, surface: Stage, kindOf: KindOf, evaporation?: number) => readonly number[]
+  /** Seconds until each coat is matte. */
+  readonly waits?: (step: S, waiting: Waiting) => readonly number[]
   /** Minutes for which the piece is left alone afterwards though no coat dries. */
   readonly restMinutes?: number
   /** How it takes from the jars what the skin shows that it laid, if it lays anything. */

@@ -1,3 +1,4 @@
+import { GLAZING, glazeWorth } from '../vocabulary/tools'
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../demo/demoStudio'
 import { presetForm } from '../model/presetForm'
@@ -8,7 +9,7 @@ import { STAGES, type Stage } from '../clay/stages'
 import { newStepContent } from '../usecases/create/newStep'
 import { benchWords, stepWords } from '../usecases/words/stepWords'
 import { toldIn } from '../usecases/words/told'
-import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind } from '../vocabulary/mediumKinds'
+import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind, wetCoat } from '../vocabulary/mediumKinds'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { FAMILIES } from './actDefinition'
 import { minutesAt } from './pace'
@@ -73,7 +74,7 @@ describe('every act of the hand', () => {
       const lays = mediaOfStep(step).length > 0
       expect(ACTS[act].takes !== undefined, act).toBe(lays)
       if (lays && act !== 'touchUp')
-        expect(actOf(step).waits?.(step, 'leatherHard', kindOf)?.[0], act).toBeGreaterThan(30)
+        expect(actOf(step).waits?.(step, { surface: 'leatherHard', kindOf })?.[0], act).toBeGreaterThan(30)
     }
   })
 })
@@ -106,7 +107,9 @@ describe('every kind of medium', () => {
     expect(laidBy.length).toBeGreaterThan(0)
     for (const act of laidBy) expect(kindsLaidBy(act)).toContain(kind)
     expect(wetUm).toBeGreaterThan(0)
-    expect(dries.trailed.wetUm).toBeGreaterThanOrEqual(dries.brushed.wetUm)
+    expect(dries.solids).toBeLessThan(dries.solidsWhenMatte)
+    expect(wetCoat(kind, 3).wetUm).toBe(3 * wetUm)
+    expect(wetCoat(kind, 1, 0.3).solids).toBeCloseTo(0.7 * dries.solids, 12)
     for (const laying of [laid, trailed, filled]) if (laying) expectReasons(Object.values(laying.fit))
     expect(goodStages(laid.fit).length).toBeGreaterThan(0)
   })
@@ -255,7 +258,7 @@ describe('what the newest members do', () => {
 
   it('a misted surface keeps a coat wet for longer', () => {
     const [step] = build.numbered('s', 0, [build.coat('tide-blue', OUTSIDE, 1)])
-    const waits = (surface: Stage) => actOf(step).waits?.(step, surface, kindOf)?.[0] ?? 0
+    const waits = (surface: Stage) => actOf(step).waits?.(step, { surface, kindOf })?.[0] ?? 0
     const [, , , { surface }] = timeline(
       build.numbered('s', 0, [build.bring('boneDry'), build.fire('bisque', '04'), mist]),
     )
@@ -282,10 +285,50 @@ describe('what the newest members do', () => {
   })
 })
 
+describe('a coat waits by its film, its water and what lies beneath', () => {
+  const minutes = (content: StepContent, beneath = 0, surface: Stage = 'leatherHard') => {
+    const step: Step = { id: 's', done: false, ...content }
+    return (actOf(step).waits?.(step, { surface, kindOf, beneath })?.[0] ?? 0) / 60
+  }
+  const blueBy = (applicator: 'brush' | 'bottle' | 'sponge', water = 0) =>
+    minutes(build.coat('tide-blue', OUTSIDE, 1, { applicator, water }))
+
+  it('brushed underglaze on leather-hard clay takes about 8 min, from a bottle, three times the film, some 50', () => {
+    // The waits of MATTE above for 150 µm; 450 µm of the same.
+    expect(blueBy('brush')).toBeCloseTo(7.9, 1)
+    expect(blueBy('bottle')).toBeGreaterThan(40)
+    expect(blueBy('bottle')).toBeLessThan(60)
+    expect(blueBy('sponge')).toBeLessThan(blueBy('brush'))
+  })
+
+  it('with 30 % of water it takes longer, a thin wash less than a coat', () => {
+    expect(blueBy('brush', 0.3)).toBeGreaterThan(1.3 * blueBy('brush'))
+    expect(minutes(build.coat('rust-wash', OUTSIDE, 1))).toBeLessThan(0.3 * blueBy('brush'))
+  })
+
+  it('over coats that the clay has drunk from it takes longer', () =>
+    expect(minutes(build.coat('tide-blue', OUTSIDE, 1), 1800)).toBeGreaterThan(1.5 * blueBy('brush')))
+
+  it('a dip on bisque takes as long as its three brushed coats would in one', () => {
+    const glazeBy = (how: 'dip' | 'pour' | 'brush') => minutes(build.glaze('clear-gloss', OUTSIDE, how), 0, 'bisque')
+    expect(glazeBy('dip') / glazeBy('brush')).toBeGreaterThan(6)
+    expect(glazeBy('pour')).toBeLessThan(glazeBy('dip'))
+  })
+
+  it('words and skin agree on how thick glaze lies', () => {
+    for (const how of ['dip', 'pour', 'brush'] as const) {
+      const step = { id: 's', done: false, ...build.glaze('clear-gloss', OUTSIDE, how) } as Step
+      const { lookFor } = benchWords(step, atStage('bisque', 'open'), studio)
+      const mm = (glazeWorth(how, GLAZING[how].coats) * MEDIUM_KIND.glaze.wetUm) / 1000
+      expect(lookFor).toContain(`about ${mm.toFixed(1)} mm thick raw`)
+    }
+  })
+})
+
 describe('passes of a spray', () => {
   const first = (content: StepContent) => {
     const step: Step = { id: 's', done: false, ...content }
-    return actOf(step).waits?.(step, 'leatherHard', kindOf)?.[0] ?? 0
+    return actOf(step).waits?.(step, { surface: 'leatherHard', kindOf })?.[0] ?? 0
   }
 
   it('half as thick as a brushed coat, are matte in about a quarter of its time: what clay sucks goes by √time', () => {

@@ -145,14 +145,24 @@ export const minutesAt = (work: Hands, paces: Paces | undefined): number => {
   return tempo.fixed * work.fixed + tempo.more * work.more
 }
 
+/** How long a step takes from the first touch, minutes. */
+export interface Elapsed {
+  /** Until the last stroke. */
+  readonly lastStroke: number
+  /** Until the last coat is matte. */
+  readonly matte: number
+}
+
 /**
- * Minutes from the first touch to the last of a step on a set: `minutes` of hands for one piece in all its coats, `waits` until all of them
- * are matte. A wait is shorter where others of the set are coated meanwhile.
+ * A step on a set, coat after coat on pot after pot: `minutes` of hands for one piece in all its coats, `waits` until each of them is
+ * matte. A wait is shorter where others of the set are coated meanwhile.
  */
-export function elapsedMinutes(minutes: number, waits: number, coats: number, pieces: number): number {
-  const meanwhile = (minutes / coats) * (pieces - 1)
-  const each = waits / coats
-  return minutes * pieces + (coats - 1) * Math.max(0, each - meanwhile)
+export function elapsedMinutes(minutes: number, waits: readonly number[], coats: number, pieces: number): Elapsed {
+  const stroke = minutes / coats
+  const meanwhile = stroke * (pieces - 1)
+  const between = waits.slice(0, coats - 1).reduce((sum, wait) => sum + Math.max(0, wait - meanwhile), 0)
+  const lastStroke = minutes * pieces + between
+  return { lastStroke, matte: lastStroke + (waits[coats - 1] ?? 0) }
 }
 
 /** With odd runs among them the band would hold too few times: it is shown wider. */

@@ -77,12 +77,17 @@ export function sessionsBetween({ weekly, exceptions, timeZone }: Calendar, from
   return sessions.sort((a, b) => a.startMs - b.startMs || a.id.localeCompare(b.id))
 }
 
+/** When a booked kiln is lit: bookings are written in the studio’s own time. */
+export function litAt({ at }: Pick<FiringBooking, 'at'>, timeZone: string): number {
+  const [date, clock] = at.split('T')
+  return localInstant(date, clock.slice(0, 5), timeZone)
+}
+
 /** Booked kilns that are lit after `fromMs`, in order of time. */
 export const kilnsAfter = ({ firings, timeZone }: Calendar, fromMs: number): Kiln[] =>
   firings
     .map((booking) => {
-      const [date, clock] = booking.at.split('T')
-      const startMs = localInstant(date, clock.slice(0, 5), timeZone)
+      const startMs = litAt(booking, timeZone)
       return { booking, startMs, openMs: startMs + booking.hours * 3_600_000 }
     })
     .filter(({ startMs }) => startMs >= fromMs)

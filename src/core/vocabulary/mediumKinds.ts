@@ -21,8 +21,8 @@ export interface MediumKindDefinition {
   readonly laidBy: readonly LayingAct[]
   /** Wet film of one nominal coat, µm. Fitted to common practice. */
   readonly wetUm: number
-  /** How one coat dries, brushed and from a trailer or bottle. */
-  readonly dries: { readonly brushed: CoatRheology; readonly trailed: CoatRheology }
+  /** What it is made of, as far as its drying goes; how thick it lies is `wetCoat`’s to say. */
+  readonly dries: Omit<CoatRheology, 'wetUm'>
   /** Fired film of one nominal coat, scattering per coat and surface, when a jar is known from a swatch only; null when nothing stays. */
   readonly family: { readonly filmUm: number; readonly scatter: number; readonly surface: SurfaceKind } | null
   /** The firing range a new jar is offered. */
@@ -60,7 +60,7 @@ const COLOUR_ACTS = ['coat', 'draw', 'colourIn', 'touchUp'] as const
 
 /** What most colours have in common. */
 const plain = {
-  dries: { brushed: RHEOLOGY.underglaze, trailed: RHEOLOGY.underglaze },
+  dries: RHEOLOGY.underglaze,
   usualRange: { from: '08', to: '6' },
   melts: 'never',
   flows: false,
@@ -85,7 +85,7 @@ const DEFINITIONS = {
     plural: 'slips',
     laidBy: [...COLOUR_ACTS, 'fill'],
     wetUm: 250,
-    dries: { brushed: RHEOLOGY.slip, trailed: RHEOLOGY.thickSlip },
+    dries: RHEOLOGY.slip,
     family: { filmUm: 100, scatter: 1.2, surface: 'matte' },
     hides: true,
     shrinks: true,
@@ -203,7 +203,7 @@ const DEFINITIONS = {
     plural: 'glazes',
     laidBy: ['glaze', 'glazeIn', 'draw'],
     wetUm: 400,
-    dries: { brushed: RHEOLOGY.glaze, trailed: RHEOLOGY.glaze },
+    dries: RHEOLOGY.glaze,
     family: { filmUm: 120, scatter: 0.015, surface: 'gloss' },
     usualRange: { from: '06', to: '04' },
     melts: 'glass',
@@ -282,3 +282,12 @@ export const kindsLaidBy = (act: LayingAct): MediumKind[] =>
 
 /** The definition of a medium’s kind; a medium that is missing from the cupboard is thought an underglaze. */
 export const kindOrPlain = (kind: MediumKind | undefined): MediumKindDefinition => MEDIUM_KIND[kind ?? 'underglaze']
+
+/**
+ * A wet coat of a kind of medium that is worth so many nominal ones, with a share of water added: the film that waits, amounts and
+ * thicknesses are worked out from.
+ */
+export function wetCoat(kind: MediumKind | undefined, worth: number, water = 0): CoatRheology {
+  const { wetUm, dries } = kindOrPlain(kind)
+  return { ...dries, wetUm: wetUm * worth, solids: dries.solids * (1 - water) }
+}

@@ -186,17 +186,16 @@ interface GlazingDefinition {
   readonly worth: number
   /** Coats given unless said otherwise. */
   readonly coats: number
-  readonly wetUm: number
   readonly waste: number
   /** From a bucket, which must hold more than stays on the piece. */
   readonly fromBucket: boolean
 }
 
 export const GLAZING: Readonly<Record<Glazing, GlazingDefinition>> = {
-  dip: { worth: 3, coats: 1, wetUm: 1250, waste: 0.05, fromBucket: true },
-  pour: { worth: 2.5, coats: 1, wetUm: 1250, waste: 0.05, fromBucket: true },
-  brush: { worth: 1, coats: 3, wetUm: 400, waste: 0.1, fromBucket: false },
-  spray: { worth: 0.5, coats: 6, wetUm: 210, waste: 0.5, fromBucket: false },
+  dip: { worth: 3, coats: 1, waste: 0.05, fromBucket: true },
+  pour: { worth: 2.5, coats: 1, waste: 0.05, fromBucket: true },
+  brush: { worth: 1, coats: 3, waste: 0.1, fromBucket: false },
+  spray: { worth: 0.5, coats: 6, waste: 0.5, fromBucket: false },
 }
 
 /** Coats that are laid one after another: a dip or a pour is one. */

@@ -22,8 +22,8 @@ export function StepHands({
   studio: Studio
   step: Step
   index: number
-  /** Minutes until all coats of a step are matte, in this room. */
-  waits: (step: Step) => number
+  /** Minutes until each coat of a step is matte, in this room. */
+  waits: (step: Step) => readonly number[]
 }) {
   const { value } = useHands(piece, studio)
   const { work: one, bottle } = value?.[index] ?? {}
@@ -33,7 +33,7 @@ export function StepHands({
   const tempo = tempoOf(studio.paces[work.pace])
   const each = minutesAt(work, studio.paces)
   const standing = standingPots(piece).length
-  const elapsed = elapsedMinutes(each, waits(step), coats, standing)
+  const { lastStroke, matte } = elapsedMinutes(each, waits(step), coats, standing)
   const from =
     tempo.source === 'ours'
       ? 'at our reckoning'
@@ -49,13 +49,22 @@ export function StepHands({
           {standing > 1 && ` a piece, ${minutesWords(each * standing)} for ${standing}`}
         </span>
         {coats > 1 && `, ${coats} coats`} · {from}
-        {elapsed > each * standing + 0.5 && <span className="numbers">; {minutesWords(elapsed)} with the waits</span>}
+        {matte > each * standing + 0.5 && (
+          <span className="numbers">
+            ; {minutesWords(lastStroke)} to the last stroke, {minutesWords(matte)} until it is matte
+          </span>
+        )}
       </p>
       {bottle && step.act === 'coat' && (
         <p className="numbers text-[13px]">
-          Brush, {coats} coats: {minutesWords(each)} and {minutesWords(waits(step))} of waits. Bottle, one coat:{' '}
-          {minutesWords(minutesAt(bottle, studio.paces))} and{' '}
-          {minutesWords(waits({ ...step, applicator: 'bottle', coats: 1 }))}.
+          Brush, {coats} coats: {minutesWords(each)} of work, matte after{' '}
+          {minutesWords(elapsedMinutes(each, waits(step), coats, 1).matte)}. Bottle, one coat:{' '}
+          {minutesWords(minutesAt(bottle, studio.paces))} of work, matte after{' '}
+          {minutesWords(
+            elapsedMinutes(minutesAt(bottle, studio.paces), waits({ ...step, applicator: 'bottle', coats: 1 }), 1, 1)
+              .matte,
+          )}
+          .
         </p>
       )}
       <RunEntry

@@ -10,7 +10,7 @@ import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex, timeline } from '@/core/plan/timeline'
-import { benchWords, stepWords, waitMinutes } from '@/core/usecases/words/stepWords'
+import { beneathOf, benchWords, coatWaits, stepWords } from '@/core/usecases/words/stepWords'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
 import { askBefore, stageSaid, type BeforeAct } from '@/core/usecases/run/askBefore'
@@ -56,7 +56,8 @@ export function StepSheet({
   const words = stepWords(step, studio, piece)
   const now = useNow()
   const evaporation = now ? roomEvaporation(roomOf(studio, own), now) : undefined
-  const bench = benchWords(step, time, studio, piece, evaporation)
+  const beneath = beneathOf(piece.steps, index, piece.form.parts, studio, evaporation)
+  const bench = benchWords(step, time, studio, piece, evaporation, beneath)
   const { drying } = useDrying(own, studio)
   const { value: hands } = useHands(piece, studio)
   const difference = lot?.lot.otherwise.find(({ stepId }) => stepId === step.id)
@@ -110,7 +111,7 @@ export function StepSheet({
         studio={studio}
         step={step}
         index={index}
-        waits={(one) => waitMinutes(one, time.surface, studio, evaporation)}
+        waits={(one) => coatWaits(one, time.surface, studio, evaporation, beneath).map((seconds) => seconds / 60)}
       />
       {sheet && (
         <Link href={`/sheets?piece=${piece.id}&step=${step.id}`} className="btn font-normal btn-sm">

@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { DEMO_NOW_MS } from '@/core/demo/demoDays'
-import { demoStudio } from '@/core/demo/demoStudio'
 import { roomReadingSchema } from '@/core/model/room'
 import { POST } from './bench-scale/route'
 import { GET } from './room-sensor/route'
 
-const studio = demoStudio()
 const sensor = (query: Record<string, string>) =>
   GET(new Request(`http://studio.test/api/devices/room-sensor?${new URLSearchParams(query)}`))
 const scale = (body: unknown) =>
@@ -40,27 +38,27 @@ describe('the simulated room sensor', () => {
 })
 
 describe('the simulated bench scale', () => {
-  const piece = studio.pieces['reed-jugs']
   const asked = {
-    piece,
-    body: studio.bodies[piece.bodyId],
-    room: studio.rooms.shed,
+    grams: 412.3,
+    seed: 7,
     at: new Date(DEMO_NOW_MS).toISOString(),
   }
 
-  it('weighs less than the wet piece and more than the dry one', async () => {
-    const answer = await (await scale(asked)).json()
+  it('shows what lies on it to about a gram, the same at the same minute', async () => {
+    const shown = async (over: object = {}) => (await (await scale({ ...asked, ...over })).json()) as { grams: number }
+    const answer = await shown()
     expect(answer).toMatchObject({ format: 'vernice.weight', version: 1, simulated: true })
-    expect(answer.grams).toBeLessThan(piece.making.wetGrams!)
-    expect(answer.grams).toBeGreaterThan(piece.making.wetGrams! / 1.25)
+    expect(Math.abs(answer.grams - 412.3)).toBeLessThan(1.3)
+    expect(await shown()).toEqual(answer)
+    expect((await shown({ seed: 8 })).grams).not.toBe(answer.grams)
   })
 
   it.each([
-    [{ ...asked, piece: { ...piece, making: { ...piece.making, wetGrams: null } } }, 409, 'what it weighed'],
+    [{ ...asked, grams: -1 }, 400, 'grams'],
+    [{ ...asked, piece: { name: 'Reed jugs' } }, 400, 'piece'],
     ['not json', 400, 'not JSON'],
     [{ ...asked, at: 'now' }, 400, 'at'],
-    [{ ...asked, room: { ...asked.room, celsius: 'warm' } }, 400, 'room.celsius'],
-    ['x'.repeat(2_000_001), 413, '2000001'],
+    ['x'.repeat(1_001), 413, '1001'],
   ])('refuses what it cannot weigh, with a reason', async (body, status, part) => {
     const answer = await scale(body)
     expect(answer.status).toBe(status)

@@ -1,6 +1,7 @@
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'
-import { RHEOLOGY } from '../../clay/matte'
+import { wetCoat } from '../../vocabulary/mediumKinds'
+import { APPLICATOR } from '../../vocabulary/tools'
 import { stageIndex } from '../../clay/stages'
 import { PART, thinPartOf } from '../../form/parts'
 import { stretchesOn } from '../../skin/place'
@@ -52,11 +53,12 @@ export const dryingRules: readonly Rule[] = [
       const thin = thinPartOf(plan.piece.form.parts)
       if (!thin) return []
       const clay = CLAY_WATER[plan.body.water]
-      const waterUm = RHEOLOGY.underglaze.wetUm * (1 - RHEOLOGY.underglaze.solids)
       return plan.of('coat').flatMap(({ step, index, time }) => {
         if (time.stage !== 'boneDry' || !reachesPart(plan, step.place, thin.id) || step.applicator === 'spatter')
           return []
-        const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm * (1 + step.water), step.coats)
+        const film = wetCoat(plan.medium(step.mediumId)?.kind, APPLICATOR[step.applicator].gain)
+        const waterUm = film.wetUm * (1 - film.solids + step.water)
+        const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm, step.coats)
         if (filled < SOAK_CAUTION) return []
         const earlier =
           dryLess(plan, step, 'leatherHard') ?? moveToStage(plan, step, 'leatherHard', 'Move to leather-hard')

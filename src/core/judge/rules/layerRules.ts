@@ -19,7 +19,7 @@ import { addStep, changePart, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
-import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
 /** A glaze with fewer coats. */
 function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, coats: number) {
@@ -187,7 +187,7 @@ export const layerRules: readonly Rule[] = [
           .some((g) => g.index > index && g.index < fire.index && meetOnSkin(plan, g.step, step))
         const laid = last ? glazeWhere(plan, step, fire.index) : null
         if (laid === null || !isThin(plan, step.place, laid)) return []
-        const rawMm = (laid * GLAZING.brush.wetUm) / 1000
+        const rawMm = (laid * MEDIUM_KIND.glaze.wetUm) / 1000
         const enough = coatsThatCover(plan, step, fire.index)
         // Wax may hold this one off: what lies there then is thin.
         const thin = enough?.step ?? step

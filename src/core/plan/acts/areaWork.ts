@@ -1,13 +1,12 @@
 import { listed } from '../../base/listed'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
-import type { Stage } from '../../clay/stages'
 import { AREA_BLENDS, type AreaBlend } from '../../skin/areas/areaBlend'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Settling } from '../../skin/acts'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import type { Medium } from '../../vocabulary/material'
-import { kindOrPlain, type MediumKind } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, wetCoat, type MediumKind } from '../../vocabulary/mediumKinds'
 import { motifSchema, type Motif } from '../../vocabulary/motif'
 import { followed, takenAreaSchema, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS, type AreaTool } from '../../vocabulary/tools'
@@ -16,10 +15,10 @@ import {
   type Beginning,
   type BenchParts,
   type BenchTold,
-  type KindOf,
   type Measured,
   type Taken,
   type Told,
+  type Waiting,
 } from '../actDefinition'
 import { hands, type Hands } from '../pace'
 import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
@@ -97,10 +96,8 @@ export const areaHands = ({ tool, take }: AreaStep, { touchedCm2 }: Measured): H
 export const areaMinutes = (tool: AreaTool, areas: number, cm2: number): number =>
   areas * AREA_TOOL[tool].minutesAnArea + cm2 / AREA_TOOL[tool].cm2AMinute
 
-export const areaWaits = (step: AreaStep, surface: Stage, kindOf: KindOf, evaporation?: number): readonly number[] => {
-  const { dries } = kindOrPlain(kindOf(step.mediumId))
-  return waitsOfCoats(AREA_TOOL[step.tool].flows ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
-}
+export const areaWaits = (step: AreaStep, { surface, kindOf, evaporation, beneath }: Waiting): readonly number[] =>
+  waitsOfCoats(wetCoat(kindOf(step.mediumId), AREA_TOOL[step.tool].gain), surface, step.coats, evaporation, beneath)
 
 export const areaTakes = (step: AreaStep, { kind }: Pick<Medium, 'kind'>): Taken => ({
   wetUm: kindOrPlain(kind).wetUm,

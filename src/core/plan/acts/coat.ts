@@ -5,7 +5,7 @@ import type { Settling } from '../../skin/acts'
 import { LINE_GAIN } from '../../skin/levels'
 import type { LaidCoat, SkinCompiler } from '../../skin/skinCompiler'
 import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
-import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
 import { type Place, placeSchema } from '../../vocabulary/place'
 import { aimWords, type SprayAim, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, type Applicator, APPLICATORS } from '../../vocabulary/tools'
@@ -127,12 +127,9 @@ export const coat = defineAct('coat', {
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
   hands: (step, { touchedCm2 }) => hands(step.applicator, 1, touchedCm2 / APPLICATOR[step.applicator].cm2AMinute),
   coats: (step) => step.coats,
-  waits: (step, surface, kindOf, evaporation) => {
-    const { dries } = kindOrPlain(kindOf(step.mediumId))
-    const film = step.applicator === 'bottle' ? dries.trailed : dries.brushed
-    // A pass of a gun is so much thinner than a brushed coat.
-    const wetUm = film.wetUm * (step.applicator === 'spray' ? APPLICATOR.spray.gain : 1)
-    return waitsOfCoats({ ...film, wetUm }, surface, step.coats, evaporation)
+  waits: (step, { surface, kindOf, evaporation, beneath }) => {
+    const film = wetCoat(kindOf(step.mediumId), APPLICATOR[step.applicator].gain, step.water)
+    return waitsOfCoats(film, surface, step.coats, evaporation, beneath)
   },
   takes: (step, { kind }) => ({
     wetUm: kindOrPlain(kind).wetUm,

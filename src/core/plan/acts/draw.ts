@@ -4,7 +4,7 @@ import { waitsOfCoats } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
 import { LINE_GAIN } from '../../skin/levels'
 import { motifName } from '../../skin/motifs/motifName'
-import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { LINER, LINERS } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
@@ -65,10 +65,8 @@ export const draw = defineAct('draw', {
   },
   hands: (step, { linesMm }) => hands('lines', 1, linesMm / LINER[step.liner].mmAMinute),
   coats: (step) => step.coats,
-  waits: (step, surface, kindOf, evaporation) => {
-    const { dries } = kindOrPlain(kindOf(step.mediumId))
-    return waitsOfCoats(LINER[step.liner].raised ? dries.trailed : dries.brushed, surface, step.coats, evaporation)
-  },
+  waits: (step, { surface, kindOf, evaporation, beneath }) =>
+    waitsOfCoats(wetCoat(kindOf(step.mediumId), LINER[step.liner].gain), surface, step.coats, evaporation, beneath),
   takes: (step, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: LINER[step.liner].waste, fromBucket: false }),
   compile: (skin, step) => {
     const { stage, seed } = skin

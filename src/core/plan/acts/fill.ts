@@ -3,8 +3,9 @@ import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { stageIndex } from '../../clay/stages'
-import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
 import { placeSchema } from '../../vocabulary/place'
+import { LINER } from '../../vocabulary/tools'
 import { defineAct, mediumId, type TechniqueFit } from '../actDefinition'
 import { COLOUR_CAUTION } from './phrases'
 
@@ -57,8 +58,9 @@ export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.b
   }),
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).filled ?? FILLING,
   hands: (_, { touchedCm2 }) => hands('fill', 2, touchedCm2 / FILLED_CM2_A_MINUTE),
-  waits: (step, surface, kindOf, evaporation) =>
-    waitsOfCoats(kindOrPlain(kindOf(step.mediumId)).dries.trailed, surface, 1, evaporation),
+  // From a fine bottle: as thick as a line of it.
+  waits: (step, { surface, kindOf, evaporation, beneath }) =>
+    waitsOfCoats(wetCoat(kindOf(step.mediumId), LINER.bottle.gain), surface, 1, evaporation, beneath),
   // It fills the groove while it is wet, and is wiped level: what lies above is rinsed out of the sponge.
   takes: (_, { filmUm }) => ({ wetUm: filmUm / FILLS, waste: OVERFILLED, fromBucket: false }),
   compile: (skin, step) => {

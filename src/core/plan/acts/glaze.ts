@@ -2,7 +2,7 @@ import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
-import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { MEDIUM_KIND, wetCoat } from '../../vocabulary/mediumKinds'
 import { INSIDE, OUTSIDE, placeSchema, TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
 import { aimWords, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
@@ -24,7 +24,7 @@ const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
 
 /** Raw thickness of the glaze, mm to a tenth. */
 const rawMm = ({ how, coats }: { readonly how: Glazing; readonly coats: number }): string =>
-  ((GLAZING[how].wetUm * glazeCoats(how, coats)) / 1000).toFixed(1)
+  ((MEDIUM_KIND.glaze.wetUm * glazeWorth(how, coats)) / 1000).toFixed(1)
 
 /** Where tongs grip and how large their marks are, mm and degrees from the front. Common practice, no source. */
 const TONGS = { belowMm: 12, markMm: 7, degrees: [90, 270] } as const
@@ -94,13 +94,16 @@ export const glaze = defineAct('glaze', {
         ? hands('spray', 1, touchedCm2 / APPLICATOR.spray.cm2AMinute)
         : hands('brush', 1, touchedCm2 / APPLICATOR.brush.cm2AMinute),
   coats: (step) => glazeCoats(step.how, step.coats),
-  waits: (step, surface, _, evaporation) => {
-    const film = MEDIUM_KIND.glaze.dries.brushed
-    const wetUm = film.wetUm * (step.how === 'spray' ? GLAZING.spray.worth : 1)
-    return waitsOfCoats({ ...film, wetUm }, surface, glazeCoats(step.how, step.coats), evaporation)
-  },
+  waits: (step, { surface, evaporation, beneath }) =>
+    waitsOfCoats(
+      wetCoat('glaze', GLAZING[step.how].worth),
+      surface,
+      glazeCoats(step.how, step.coats),
+      evaporation,
+      beneath,
+    ),
   takes: (step) => ({
-    wetUm: GLAZING[step.how].wetUm / GLAZING[step.how].worth,
+    wetUm: MEDIUM_KIND.glaze.wetUm,
     waste: GLAZING[step.how].waste,
     fromBucket: GLAZING[step.how].fromBucket,
   }),

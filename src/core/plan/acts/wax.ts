@@ -40,7 +40,7 @@ export const wax = defineAct('wax', {
   fit: () => MEDIUM_KIND.wax.laid,
   hands: ({ motif }, { linesMm, touchedCm2 }) =>
     hands('wax', 1, motif ? linesMm / LINER.brush.mmAMinute : touchedCm2 / APPLICATOR.brush.cm2AMinute),
-  waits: (_, surface, __, evaporation) => [waxDrySeconds(surface, evaporation)],
+  waits: (_, { surface, evaporation }) => [waxDrySeconds(surface, evaporation)],
   takes: () => ({ wetUm: MEDIUM_KIND.wax.wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     if (skin.stage === 'fired') return

@@ -38,7 +38,7 @@ export function coatWater(
     const medium = media[mediumId]
     const takes = medium && actOf(step).takes?.(step, medium)
     if (!takes) return sum
-    const { solids } = kindOrPlain(medium.kind).dries.brushed
+    const { solids } = kindOrPlain(medium.kind).dries
     const added = step.act === 'coat' ? step.water / (1 - step.water) : 0
     return sum + (coatMm2 * takes.wetUm * (1 - solids + added)) / 1000
   }, 0)

@@ -10,7 +10,7 @@ import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { placeNotes, placeNoteWords } from '../words/placeNotes'
-import { benchWords, stepWords } from '../words/stepWords'
+import { beneathOf, benchWords, stepWords } from '../words/stepWords'
 import { takesOf } from './amounts'
 import { handsMinutes, measurePiece, type MeasuredPiece } from './measurePiece'
 
@@ -35,7 +35,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
       number: i + 1,
       stage: STAGE[times[i].stage].name,
       title: stepWords(step, studio, piece).title,
-      ...benchWords(step, times[i], studio, piece),
+      ...benchWords(step, times[i], studio, piece, undefined, beneathOf(piece.steps, i, piece.form.parts, studio)),
       takes: measured.ok ? takesWords(step, i, measured.value, studio, piece.count) : '',
       pots: standingPots(piece),
       done: step.done,

@@ -2,7 +2,7 @@ import type { Cover } from '../../clay/stages'
 import type { Schedule, Visit } from '../../model/calendar'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { localClock, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
+import { litAt, localClock, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
 import { coverAt } from '../drying/pieceDrying'
 import { standingPots } from '../../model/lots'
 import { coatsOf } from '../../plan/step'
@@ -236,7 +236,11 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
       schedule.loads.filter((load) => load.pieceId === id).map((load) => load.bookingId)
     const [oldKilns, newKilns] = [kiln(before), kiln(after)]
     if (oldKilns.join() !== newKilns.join()) {
-      const days = newKilns.map((k) => day(`${studio.calendar.firings.find((f) => f.id === k)?.at}Z`))
+      const { firings, timeZone } = studio.calendar
+      const days = newKilns.flatMap((k) => {
+        const booking = firings.find((f) => f.id === k)
+        return booking ? [localDay(litAt(booking, timeZone), timeZone)] : []
+      })
       changes.push(`${piece.name}: ${days.length ? `into the kiln of ${days.join(' and ')}` : 'no longer in a kiln'}`)
     }
   }

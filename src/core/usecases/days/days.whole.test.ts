@@ -27,7 +27,8 @@ import { railLayout, railPlace, railWater } from '../../../ui/plan/railLayout'
 import { plannedCourses, replaySchedule } from './replaySchedule'
 import { rescues } from '../drying/rescue'
 import { lostWindow } from '../drying/lostWindow'
-import { HIDDEN_FACTOR, simulatedWeight } from '../drying/simulatedScale'
+import { scaleReading } from '../../devices/benchScale'
+import { HIDDEN_FACTOR, hiddenWeight } from '../drying/simulatedScale'
 import { handsMinutes, measurePiece, placeCm2 } from '../bench/measurePiece'
 import { standingOf, stepWindows } from '../drying/stepWindow'
 import { momentWords } from '../words/timeWords'
@@ -164,7 +165,7 @@ describe('what the clay says teaches the room', () => {
       return {
         kind: 'weight',
         at: iso(at),
-        grams: simulatedWeight(jugs, studio.bodies[jugs.bodyId], studio.rooms.shed, at)!,
+        grams: scaleReading(hiddenWeight(jugs, studio.bodies[jugs.bodyId], studio.rooms.shed, at)!, 7, at),
       }
     })
     const weighed = with_('reed-jugs', { making: { ...jugs.making, log: [...jugs.making.log, ...log] } })
@@ -209,9 +210,7 @@ describe('what the clay says teaches the room', () => {
   })
 
   it('the scale wants to know when it was made and what it weighed', () =>
-    expect(
-      simulatedWeight(studio.pieces['swift-mugs'], studio.bodies['chalk-white'], studio.rooms.shed, NOW),
-    ).toBeNull())
+    expect(hiddenWeight(studio.pieces['swift-mugs'], studio.bodies['chalk-white'], studio.rooms.shed, NOW)).toBeNull())
 })
 
 describe('a room’s record', () => {

@@ -14,7 +14,7 @@ import type { Medium } from '../../vocabulary/material'
 import { coatWater } from '../bench/coatWater'
 import { handsFromBottle, handsMinutes, measurePiece, type MeasuredPiece } from '../bench/measurePiece'
 import type { DryingColumn } from '../drying/dryingColumns'
-import { coatWaits } from '../words/stepWords'
+import { beneathOf, coatWaits } from '../words/stepWords'
 import { windowAt } from './stageWindow'
 
 /** Minutes to throw or build one piece, when the making itself is planned. Ours. */
@@ -42,11 +42,13 @@ interface AtStep {
   readonly stage: Stage
   readonly surface: Stage
   readonly touched: readonly string[]
+  /** Seconds for which the clay has drunk from coats beneath. */
+  readonly beneath: number
 }
 
 /** The coats of a step as tasks, from one on. Acts that lay no coat are one task. */
 function coatTasks(
-  { step, index, stage, surface, touched }: AtStep,
+  { step, index, stage, surface, touched, beneath }: AtStep,
   from: number,
   measured: MeasuredPiece | null,
   wall: DryingColumn,
@@ -57,7 +59,9 @@ function coatTasks(
   const each = measured ? handsMinutes(step, index, measured, studio.paces) : UNMEASURED_MINUTES
   const bottle = measured && handsFromBottle(step, index, measured)
   const waits =
-    'waits' in step && !step.waits ? [] : coatWaits(step, surface, studio, evaporation).map((seconds) => seconds / 60)
+    'waits' in step && !step.waits
+      ? []
+      : coatWaits(step, surface, studio, evaporation, beneath).map((seconds) => seconds / 60)
   const rest = actOf(step).restMinutes
   const within = windowAt(stage, begins)
   const faceWater: FaceWater = within && measured ? coatWater(step, index, measured, studio) : [0, 0]
@@ -107,7 +111,14 @@ export function tasksOf(
     }
     tasks.push(
       ...coatTasks(
-        { step, index, stage, surface, touched: touchedBy(step, piece.form.parts) ?? [] },
+        {
+          step,
+          index,
+          stage,
+          surface,
+          touched: touchedBy(step, piece.form.parts) ?? [],
+          beneath: beneathOf(piece.steps, index, piece.form.parts, studio, evaporation),
+        },
         index === next ? piece.coats : 0,
         measured.ok ? measured.value : null,
         wall,

@@ -67,9 +67,9 @@ describe('the next kiln', () => {
 describe('from the first touch to the last', () => {
   it('waits count between coats, less what the others of a set take meanwhile', () => {
     // Three coats of 6 min with 10 min between: one piece takes 18 + 20, four take 72 and wait no more.
-    expect(elapsedMinutes(18, 30, 3, 1)).toBe(38)
-    expect(elapsedMinutes(18, 30, 3, 2)).toBe(36 + 2 * 4)
-    expect(elapsedMinutes(18, 30, 3, 4)).toBe(72)
-    expect(elapsedMinutes(5, 20, 1, 3)).toBe(15)
+    expect(elapsedMinutes(37, [8, 18, 24], 3, 1)).toEqual({ lastStroke: 63, matte: 87 })
+    expect(elapsedMinutes(18, [10, 10, 10], 3, 2)).toEqual({ lastStroke: 36 + 2 * 4, matte: 36 + 2 * 4 + 10 })
+    expect(elapsedMinutes(18, [10, 10, 10], 3, 4).lastStroke).toBe(72)
+    expect(elapsedMinutes(5, [20], 1, 3)).toEqual({ lastStroke: 15, matte: 35 })
   })
 })

@@ -4,7 +4,7 @@ import type { Schedule, Visit } from '../../model/calendar'
 import type { LogEntry } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { timeline, hasBeenFired } from '../../plan/timeline'
-import { localInstant } from '../../schedule/sessions'
+import { litAt } from '../../schedule/sessions'
 import { dryColumn, dryingColumns, type DryingColumn } from '../drying/dryingColumns'
 import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
 import { plannedLots, type PlannedLot } from './plannedLots'
@@ -202,9 +202,7 @@ export function plannedCourses(studio: Studio, schedule: Schedule, fromMs: numbe
 /** When a booked kiln is lit; never, if it is gone. */
 function kilnMs({ calendar }: Studio, bookingId: string): number {
   const booking = calendar.firings.find((b) => b.id === bookingId)
-  if (!booking) return Infinity
-  const [date, clock] = booking.at.split('T')
-  return localInstant(date, clock, calendar.timeZone)
+  return booking ? litAt(booking, calendar.timeZone) : Infinity
 }
 
 /** When a lot goes into its first fire: done (long ago), planned, or never. */

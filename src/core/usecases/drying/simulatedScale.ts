@@ -1,4 +1,3 @@
-import { latticeRandom, seedFromText } from '../../base/random'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { meanWater } from '../../clay/drying/wallSolver'
 import type { Body } from '../../vocabulary/material'
@@ -10,13 +9,11 @@ import { spellsOf } from './pieceDrying'
 /** A room that really dries a fifth faster than the program thinks at first: what the scale has to teach. */
 export const HIDDEN_FACTOR = 1.22
 
-const NOISE_GRAMS = 1.2
-
 /**
- * What a simulated bench scale shows for a piece: it dries by the same model at a hidden factor, and the scale errs by about a
- * gram. Null when the piece was not made, or its wet weight is not known.
+ * What a piece would really weigh where a simulated bench scale stands, g: it dries by the same model at a hidden factor. Null when the
+ * piece was not made, or its wet weight is not known.
  */
-export function simulatedWeight(piece: Piece, body: Body, room: Room, nowMs: number): number | null {
+export function hiddenWeight(piece: Piece, body: Body, room: Room, nowMs: number): number | null {
   const columns = dryingColumns(piece.form, body)
   if (!columns.ok || !piece.making.madeAt || !piece.making.wetGrams) return null
   const madeMs = Date.parse(piece.making.madeAt)
@@ -27,6 +24,5 @@ export function simulatedWeight(piece: Piece, body: Body, room: Room, nowMs: num
   const water =
     used.reduce((sum, column) => sum + column.share * meanWater(dryColumn(column, spells).state.water), 0) / shares
   const dryGrams = piece.making.wetGrams / (1 + CLAY_WATER[body.water].plastic)
-  const noise = 2 * latticeRandom(Math.floor(nowMs / 60_000), 3, seedFromText(piece.id)) - 1
-  return Number((dryGrams * (1 + water) + NOISE_GRAMS * noise).toFixed(1))
+  return dryGrams * (1 + water)
 }

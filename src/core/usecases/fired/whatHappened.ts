@@ -5,7 +5,7 @@ import { entriesOf, standingEntries, tellsOf, type RunEntry } from '../../model/
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
-import { coatWaits } from '../words/stepWords'
+import { beneathOf, coatWaits } from '../words/stepWords'
 
 /** All that is known of how a pot was made: the plan as it was carried out, what the run tells, what a judge sees in it. */
 export interface WhatHappened {
@@ -56,7 +56,10 @@ export function hastes({ steps, run, studio }: WhatHappened): Haste[] {
     if (first.size < 2 || coatsOf(step) < 2) return []
     const at = [...first.values()].sort((a, b) => a - b)
     const minutes = (at[at.length - 1] - at[0]) / 60_000
-    const waits = coatWaits(step, times[i].surface, studio).slice(0, first.size - 1)
+    const waits = coatWaits(step, times[i].surface, studio, undefined, beneathOf(steps, i, [], studio)).slice(
+      0,
+      first.size - 1,
+    )
     const wanted = waits.reduce((sum, seconds) => sum + seconds, 0) / 60
     return minutes < HURRIED * wanted ? [{ step, coats: first.size, minutes, wanted }] : []
   })

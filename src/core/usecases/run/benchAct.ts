@@ -7,7 +7,7 @@ import { actOf, mediaOfStep, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import type { Motif } from '../../vocabulary/motif'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
-import { benchWords, stepWords } from '../words/stepWords'
+import { beneathOf, benchWords, stepWords } from '../words/stepWords'
 import type { BenchItem } from './benchItems'
 
 /** A jar of an act with its colour as it looks on the brush and dry on the clay, as “#rrggbb”. */
@@ -56,7 +56,9 @@ export function benchAct(
   const time = timeline(steps)[index]
   const words = stepWords(planned, studio, piece)
   const room = roomOf(studio, { making: lot.making })
-  const bench = benchWords(planned, time, studio, piece, roomEvaporation(room, nowMs))
+  const evaporation = roomEvaporation(room, nowMs)
+  const beneath = beneathOf(steps, index, piece.form.parts, studio, evaporation)
+  const bench = benchWords(planned, time, studio, piece, evaporation, beneath)
   const stage = seen ?? time.stage
   const fit = actOf(planned).fit(planned, (id) => studio.media[id]?.kind)?.fit[stage]
   return {

@@ -3,7 +3,7 @@ import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { timeline } from '../../plan/timeline'
-import { coatWaits } from '../words/stepWords'
+import { beneathOf, coatWaits } from '../words/stepWords'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
 import { matteFactor } from './matteFactor'
 
@@ -60,7 +60,9 @@ export function coatTimers(piece: Piece, studio: Studio, nowMs: number): CoatTim
     const index = steps.findIndex(({ id }) => id === stepId)
     if (index < 0) return []
     const sinceMs = newest(entries)
-    const waits = coatWaits(steps[index], timeline(steps)[index].surface, studio, roomEvaporation(room, sinceMs))
+    const evaporation = roomEvaporation(room, sinceMs)
+    const beneath = beneathOf(steps, index, piece.form.parts, studio, evaporation)
+    const waits = coatWaits(steps[index], timeline(steps)[index].surface, studio, evaporation, beneath)
     const seconds = waits[Math.min(coat, waits.length - 1)]
     if (!seconds) return []
     const expected = seconds * Math.exp(factor.ln)

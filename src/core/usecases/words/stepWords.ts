@@ -3,7 +3,10 @@ import type { Stage } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
-import { actOf, type Step, isAreaWork } from '../../plan/step'
+import type { Part } from '../../form/parts'
+import { actOf, isAreaWork, isFiring, type Step } from '../../plan/step'
+import { timeline } from '../../plan/timeline'
+import { touchedBy } from '../../plan/touched'
 import type { StepTime } from '../../plan/stepTime'
 import { toldIn } from './told'
 
@@ -22,12 +25,41 @@ export function stepWords(step: Step, studio: Studio, piece?: Pick<Piece, 'form'
 }
 
 /** Seconds a step’s coats want between them and after the last, in air that takes `evaporation` µm/s of water. */
-export const coatWaits = (step: Step, surface: Stage, studio: Studio, evaporation?: number): readonly number[] =>
-  actOf(step).waits?.(step, surface, (id) => studio.media[id]?.kind, evaporation) ?? []
+export const coatWaits = (
+  step: Step,
+  surface: Stage,
+  studio: Pick<Studio, 'media'>,
+  evaporation?: number,
+  beneath?: number,
+): readonly number[] =>
+  actOf(step).waits?.(step, { surface, kindOf: (id) => studio.media[id]?.kind, evaporation, beneath }) ?? []
 
-/** Minutes until all coats of a step are matte, one after another. */
-export const waitMinutes = (step: Step, surface: Stage, studio: Studio, evaporation?: number): number =>
-  coatWaits(step, surface, studio, evaporation).reduce((sum, seconds) => sum + seconds, 0) / 60
+/**
+ * Seconds for which the clay under a step has drunk from coats that lie beneath its own: those of earlier steps on the same skin since
+ * the clay last came to another stage, each laid as soon as the one before is matte.
+ */
+export function beneathOf(
+  steps: readonly Step[],
+  index: number,
+  parts: readonly Part[],
+  studio: Pick<Studio, 'media'>,
+  evaporation?: number,
+): number {
+  const since = steps.slice(0, index).findLastIndex((step) => step.act === 'bring' || isFiring(step))
+  const mine = touchedBy(steps[index], parts)
+  const times = timeline(steps)
+  let seconds = 0
+  for (let i = since + 1; i < index; i++) {
+    const theirs = touchedBy(steps[i], parts)
+    const meets = !mine || !theirs || theirs.some((zone) => mine.includes(zone))
+    if (meets)
+      seconds += coatWaits(steps[i], times[i].surface, studio, evaporation, seconds).reduce(
+        (sum, wait) => sum + wait,
+        0,
+      )
+  }
+  return seconds
+}
 
 /** What is told of the areas that a step works on: their names and notes. */
 function areaNotes(step: Step, drawings: Piece['drawings']): string {
@@ -48,12 +80,13 @@ export function benchWords(
   studio: Studio,
   piece?: Pick<Piece, 'form'> & Partial<Pick<Piece, 'drawings'>>,
   evaporation?: number,
+  beneath?: number,
 ): BenchWords {
   const words = actOf(step).bench(step, {
     ...toldIn(studio, piece),
     stage,
     burnished,
-    waits: coatWaits(step, surface, studio, evaporation).map(formatDuration).join(', then '),
+    waits: coatWaits(step, surface, studio, evaporation, beneath).map(formatDuration).join(', then '),
     inThisRoom: evaporation !== undefined,
   })
   const inHaste = 'waits' in step && !step.waits

@@ -48,6 +48,7 @@ export function windowWords(
 
 /** A length of time in words: “25 min”, “2 h 10 min”, to the half minute below ten. */
 export function minutesWords(minutes: number): string {
+  if (minutes > 0 && minutes < 0.75) return `${Math.max(1, Math.round(minutes * 60))} s`
   if (minutes < 10) return `${Math.round(minutes * 2) / 2} min`
   const whole = Math.round(minutes)
   if (whole < 60) return `${whole} min`

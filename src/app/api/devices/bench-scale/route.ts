@@ -1,15 +1,17 @@
 import { NextResponse } from 'next/server'
 import * as z from '@/core/base/zod'
-import { bodySchema } from '@/core/vocabulary/material'
-import { pieceSchema } from '@/core/model/piece'
-import { roomSchema } from '@/core/model/room'
-import { simulatedWeight } from '@/core/usecases/drying/simulatedScale'
+import { scaleReading } from '@/core/devices/benchScale'
 
-const asked = z.object({ piece: pieceSchema, body: bodySchema, room: roomSchema, at: z.iso.datetime({ offset: true }) })
+/** Figures only: no piece, name or note comes here. */
+const asked = z.strictObject({
+  grams: z.number().positive().max(200_000),
+  seed: z.int().min(0).max(0xffffffff),
+  at: z.iso.datetime({ offset: true }),
+})
 
-const BYTES = 2_000_000
+const BYTES = 1_000
 
-/** A simulated bench scale: what it shows for a piece at an instant, in grams. Replace it by a real one that answers the same. */
+/** A simulated bench scale: what it shows for what lies on it at an instant, in grams. Replace it by a real one that answers the same. */
 export async function POST(request: Request): Promise<NextResponse> {
   // Refused by what it says of itself before any of it is read, and by what it is after.
   const said = Number(request.headers.get('content-length') ?? 0)
@@ -20,23 +22,19 @@ export async function POST(request: Request): Promise<NextResponse> {
   try {
     body = JSON.parse(text)
   } catch {
-    return NextResponse.json({ error: 'The request is not JSON; send piece, body, room and at.' }, { status: 400 })
+    return NextResponse.json({ error: 'The request is not JSON; send grams, seed and at.' }, { status: 400 })
   }
   const parsed = asked.safeParse(body)
   if (!parsed.success)
     return NextResponse.json(
       {
-        error: `“${parsed.error.issues[0].path.join('.')}” ${parsed.error.issues[0].message}; send piece, body, room and at.`,
+        error: `“${parsed.error.issues[0].path.join('.')}” ${parsed.error.issues[0].message}; send grams, seed and at.`,
       },
       { status: 400 },
     )
-  const grams = simulatedWeight(parsed.data.piece, parsed.data.body, parsed.data.room, Date.parse(parsed.data.at))
-  if (grams === null)
-    return NextResponse.json(
-      { error: 'Say when the piece was made and what it weighed then; the simulated scale goes by that.' },
-      { status: 409 },
-    )
-  return NextResponse.json({ format: 'vernice.weight', version: 1, simulated: true, at: parsed.data.at, grams })
+  const { grams, seed, at } = parsed.data
+  const shown = scaleReading(grams, seed, Date.parse(at))
+  return NextResponse.json({ format: 'vernice.weight', version: 1, simulated: true, at, grams: shown })
 }
 
 const tooLong = (bytes: number): NextResponse =>
