@@ -5,7 +5,7 @@ import { lotPieces, potOf } from '@/core/model/lots'
 import { entriesOf, tellsOf } from '@/core/model/run'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import type { KilnTicket } from '@/core/usecases/handOn/kilnTicket'
+import { bareFoot, type KilnTicket } from '@/core/usecases/handOn/kilnTicket'
 import { BOX_MM, packingList } from '@/core/usecases/handOn/packing'
 import { potCard } from '@/core/usecases/handOn/potCard'
 import { lotName, potsWords } from '@/core/usecases/words/potWords'
@@ -13,7 +13,7 @@ import { cards, SOON_MS } from '@/workers/clients'
 import { download, fileName } from './download'
 import { font, previewPng } from './exports'
 import { photoBlob } from './photos'
-import { tell } from './studioStore'
+import { tell, useStudio } from './studioStore'
 
 const fontsOf = async () => {
   const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
@@ -42,7 +42,7 @@ const printed = (ticket: KilnTicket): PrintedTicket => ({
     ['How many', String(ticket.count)],
     ['Clay', ticket.clay && `${ticket.clay}, ${ticket.clayRange}`],
     ['Firing wanted', ticket.firing],
-    ['Foot, 6 mm bare', ticket.wiped],
+    [`Foot, ${bareFoot(useStudio.getState().studio.settings.length)} bare`, ticket.wiped],
     ['Use', ticket.food],
     ['Waster slab', ticket.slab],
     ['Fragile', ticket.fragile],

@@ -59,8 +59,9 @@ export function BoardKilns({
                 </text>
               </svg>
               <p className="min-w-0">
-                <b>{kiln.booking.firing}</b>{' '}
-                {localDay(kiln.startMs, studio.calendar.timeZone).split(' ').slice(0, 2).join(' ')}
+                <span className="block truncate">
+                  <b>{localDay(kiln.startMs, studio.calendar.timeZone)}</b> {kiln.booking.firing}
+                </span>
                 <span className="block truncate text-base-content/80">{load.length ? load.join(', ') : 'empty'}</span>
               </p>
             </div>

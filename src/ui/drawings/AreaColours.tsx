@@ -12,9 +12,9 @@ import {
   colourAreas,
   inAllCopies,
   jarsOfAreas,
-  keepingAreas,
   neighboursApart,
 } from '@/core/usecases/create/areaSteps'
+import { keepingAreas } from '@/core/usecases/create/drawnAreas'
 import { HARD_TO_TELL, lightShare, nearestNeighbours, proposePalettes } from '@/core/usecases/create/areaPalettes'
 import { gapClosed } from '@/core/usecases/create/ownLineArt'
 import { gridOf } from '@/core/usecases/view/areasView'

@@ -3,7 +3,7 @@
 import type { Piece } from '@/core/model/piece'
 import { entriesOf, samePlace } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
-import { keepingAreas } from '@/core/usecases/create/areaSteps'
+import { keepingAreas } from '@/core/usecases/create/drawnAreas'
 import type { AreasView } from '@/core/usecases/view/areasView'
 import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import { run } from '@/store/studioStore'

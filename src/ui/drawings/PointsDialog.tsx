@@ -5,6 +5,7 @@ import { Spline } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { aroundMm, type TurnedForm } from '@/core/form/turnedForm'
 import { widest } from '@/core/form/turnedForm'
+import { useInUnits } from '@/ui/kit/useInUnits'
 import type { Piece } from '@/core/model/piece'
 import {
   mirrored,
@@ -85,6 +86,7 @@ function groundOf(form: TurnedForm, sectors: number, snapMm: number): Ground & P
 }
 
 function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: TurnedForm; onLeave: () => void }) {
+  const inUnits = useInUnits()
   const [sectors, setSectors] = useState(12)
   const [snapMm, setSnapMm] = useState(5)
   const [mirror, setMirror] = useState(false)
@@ -173,8 +175,8 @@ function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: Turne
         />
       </svg>
       <p className="numbers text-[13px]" role="status">
-        {here[0].toFixed(0)} mm from the middle, {here[1].toFixed(0)} mm up; {current.points.length} points in this
-        line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
+        {inUnits(`${here[0].toFixed(0)} mm from the middle, ${here[1].toFixed(0)} mm up`)}; {current.points.length}{' '}
+        points in this line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <span className="w-24">

@@ -11,11 +11,13 @@ import {
   NO_ANSWERS,
   type KilnTicket,
   type TicketAnswers,
+  bareFoot,
 } from '@/core/usecases/handOn/kilnTicket'
 import { lotName } from '@/core/usecases/words/potWords'
 import { useNow } from '@/store/days'
 import { printLabels, printPacking, printPotCards, printTickets } from '@/store/handOn'
 import { saveLoadTable } from '@/store/files'
+import { useStudio } from '@/store/studioStore'
 import { Segments } from '@/ui/kit/fields'
 
 type Paper3 = Paper | 'postcard'
@@ -176,6 +178,7 @@ function Ticket({
   onAnswer: (changes: Partial<TicketAnswers>) => void
 }) {
   const complete = isComplete(ticket)
+  const bare = bareFoot(useStudio((s) => s.studio.settings.length))
   return (
     <li className="border border-base-content/70 bg-base-200 p-4" data-testid="ticket" data-complete={complete}>
       <h3 className="flex items-center gap-2 text-lg font-bold">
@@ -219,7 +222,7 @@ function Ticket({
           onAnswer={(fragile) => onAnswer({ fragile })}
         />
         <YesNo
-          label="Bottom and 6 mm of wall wiped bare"
+          label={`Bottom and ${bare} of wall wiped bare`}
           value={answers.wiped}
           onAnswer={(wiped) => onAnswer({ wiped })}
         />

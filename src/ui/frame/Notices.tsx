@@ -2,7 +2,7 @@
 
 import clsx from 'clsx'
 import { History, X } from 'lucide-react'
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { dismissNotice, undo, useStudio } from '@/store/studioStore'
 import { DIALOG } from '@/ui/kit/looks'
 
@@ -76,6 +76,7 @@ export function NoticeBar({ path }: { path: string }) {
 /** What was told lately, to be read again. */
 export function LatelyDialog() {
   const dialog = useRef<HTMLDialogElement>(null)
+  const [open, setOpen] = useState(false)
   const lately = useStudio((s) => s.lately)
   const clock = useStudio((s) => s.studio.settings.clock)
   const time = (at: number) =>
@@ -88,7 +89,10 @@ export function LatelyDialog() {
         aria-label="Latest messages"
         title="Latest messages"
         disabled={!lately.length}
-        onClick={() => dialog.current?.showModal()}
+        onClick={() => {
+          setOpen(true)
+          dialog.current?.showModal()
+        }}
       >
         <History size={18} />
       </button>
@@ -96,6 +100,7 @@ export function LatelyDialog() {
         ref={dialog}
         aria-labelledby="lately-title"
         className={clsx(DIALOG, 'max-h-[85dvh] w-[min(40rem,94vw)] overflow-y-auto p-6')}
+        onClose={() => setOpen(false)}
         data-testid="lately"
       >
         <div className="mb-3 flex items-start justify-between gap-4">
@@ -112,7 +117,7 @@ export function LatelyDialog() {
           </button>
         </div>
         <ul className="space-y-2 text-sm">
-          {lately.map(({ at, text, kind }, i) => (
+          {(open ? lately : []).map(({ at, text, kind }, i) => (
             <li key={`${at}-${i}`} className="flex gap-3">
               <span className="numbers shrink-0 text-base-content/80">{time(at)}</span>
               <span className={kind === 'problem' ? 'font-bold' : ''}>{text}</span>

@@ -1,16 +1,19 @@
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import type { Medium } from '@/core/vocabulary/material'
-import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
+import { MEDIUM_KIND, type MediumKind } from '@/core/vocabulary/mediumKinds'
 import { swatchOf } from '@/ui/kit/colours'
 import { Field } from '@/ui/kit/fields'
 
-/** The first choice of colour for a new piece, from what covers and does not melt. */
+/** The first choice of colour for a new piece, from what its way to begin can use. */
 export function MainColour({
   media,
+  kind,
   chosen,
   register,
 }: {
   media: readonly Medium[]
+  /** The kind of jar that the way to begin takes for it. */
+  kind: MediumKind
   chosen: Medium | undefined
   register: UseFormRegisterReturn
 }) {
@@ -20,9 +23,9 @@ export function MainColour({
         <>
           <span className="flex items-center gap-2">
             <select id={id} className="select w-full select-sm" {...register}>
-              <option value="">the one that contrasts most</option>
+              <option value="">Choose for me (strongest contrast)</option>
               {media
-                .filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].melts === 'never')
+                .filter((m) => m.kind === kind)
                 .map((m) => (
                   <option
                     key={m.id}

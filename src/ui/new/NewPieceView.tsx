@@ -12,7 +12,7 @@ import { capacityMl } from '@/core/form/measures'
 import { buildForm } from '@/core/form/buildForm'
 import { partsAtSize, presetForm } from '@/core/model/presetForm'
 import { beginPiece, sidesOf, usualSide } from '@/core/usecases/create/beginPiece'
-import { SEQUENCES } from '@/core/usecases/create/sequences'
+import { SEQUENCES, SEQUENCE } from '@/core/usecases/create/sequences'
 import type { DecoratedSide } from '@/core/usecases/create/choices'
 import { stepsOfRun } from '@/core/usecases/run/stepsOfRun'
 import { coatsTold, repeatPiece, type Again } from '@/core/usecases/create/repeatPiece'
@@ -128,6 +128,10 @@ export function NewPieceView() {
   const media = Object.values(studio.media)
   const body = studio.bodies[draft.bodyId ?? ''] ?? Object.values(studio.bodies)[0]
   const sides = built.ok ? sidesOf(built.value) : []
+  /** The kind of colour that the way to begin asks for; one that was chosen for another way does not count. */
+  const colourKind = SEQUENCE[draft.sequence ?? 'sgraffito'].colour
+  const wished = studio.media[draft.colourId ?? '']
+  const mainColour = wished && wished.kind === colourKind ? wished : undefined
   const side =
     (chosenSide && sides.includes(chosenSide) ? chosenSide : null) ??
     (built.ok ? usualSide(built.value, preset) : 'outside')
@@ -161,7 +165,7 @@ export function NewPieceView() {
       if (changed.length) tell('news', changed.slice(0, 4).join(' '))
       return router.push(`/plan/${counted.id}`)
     }
-    const wish = { name, count, use, bodyId, sequence, form: measured, colourId: values.colourId || null, side }
+    const wish = { name, count, use, bodyId, sequence, form: measured, colourId: mainColour?.id ?? null, side }
     const piece = beginPiece(wish, studio, newId)
     if (!piece.ok) {
       const { issue } = piece
@@ -178,6 +182,10 @@ export function NewPieceView() {
   return (
     <form
       onSubmit={begin}
+      onKeyDown={(event) => {
+        // Enter takes what is typed; a piece is made by its button.
+        if (event.key === 'Enter' && event.target instanceof HTMLInputElement) event.preventDefault()
+      }}
       className="mx-auto grid max-w-7xl gap-x-8 gap-y-5 px-6 py-5 lg:grid-cols-[1fr_21rem]"
       noValidate
     >
@@ -295,8 +303,14 @@ export function NewPieceView() {
             </>
           )}
         </Field>
-        {!former && (
-          <MainColour media={media} chosen={studio.media[draft.colourId ?? '']} register={form.register('colourId')} />
+        {!former && colourKind && (
+          <MainColour
+            key={colourKind}
+            media={media}
+            kind={colourKind}
+            chosen={mainColour}
+            register={form.register('colourId')}
+          />
         )}
         {problem.sizes?.message && (
           <p role="alert" className="text-sm text-error">

@@ -92,6 +92,7 @@ function HandleKnob({
   const inUnits = useInUnits()
   const up = dragged?.up ?? handle.upMm
   const { x, y } = place(up)
+  const said = up >= most - 0.5 ? 'to the rim' : inUnits(`${Math.round(up)} mm up the wall`)
   const within = (mm: number) => Math.min(most, Math.max(0, mm))
   return (
     <div className="pointer-events-none absolute inset-0 overflow-hidden">
@@ -103,7 +104,7 @@ function HandleKnob({
         aria-valuenow={Math.round(up)}
         aria-valuemin={0}
         aria-valuemax={Math.round(most)}
-        aria-valuetext={inUnits(`${Math.round(up)} mm up the wall`)}
+        aria-valuetext={said}
         className={clsx(
           'pointer-events-auto absolute flex h-6 -translate-y-1/2 cursor-grab touch-none items-center gap-1',
           'pointer-coarse:h-11 pointer-coarse:min-w-11',
@@ -137,7 +138,7 @@ function HandleKnob({
       >
         <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
         {handle.name && <span>{handle.name}</span>}
-        <span className="numbers">{inUnits(`${Math.round(up)} mm`)}</span>
+        <span className="numbers">{up >= most - 0.5 ? 'to the rim' : inUnits(`${Math.round(up)} mm`)}</span>
       </div>
     </div>
   )

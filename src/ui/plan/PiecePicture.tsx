@@ -216,7 +216,7 @@ export function PiecePicture({
         <p className="mt-1 text-[13px] font-bold [&>span]:bg-[var(--stage)]/80" data-testid="moment">
           <span>{moment}</span>
         </p>
-        {busy && <Redrawing first={!skin} />}
+        {(busy || !skin) && <Redrawing first={!skin} />}
         {problem && (
           <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">
             {problem}

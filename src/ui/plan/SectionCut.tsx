@@ -1,7 +1,7 @@
 import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { whereWords } from '@/core/usecases/words/whereWords'
-import type { Section } from '@/core/usecases/view/pieceView'
+import type { Section, SectionFilm } from '@/core/usecases/view/pieceView'
 import { hexFromLinear } from '@/core/colour/colourSpaces'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
@@ -18,6 +18,13 @@ const CLAY_TOP = 128
 const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometres) * 1.25)
 
 /** A magnified cut through the wall at the spot under the pointer. */
+/** Whether a film is told in coats: not what was dipped or poured, nor what fills a groove. */
+const countsInCoats = ({ kind, coats }: SectionFilm, { cutUm }: Section): boolean =>
+  !MEDIUM_KIND[kind].flows && !(cutUm > 0 && coats > MOST_COATS)
+
+/** No hand lays more coats of one colour over one another [our choice]. */
+const MOST_COATS = 8
+
 export function SectionCut({
   spot,
   length,
@@ -76,7 +83,8 @@ export function SectionCut({
           <li key={i}>
             <b>{film.name}</b>{' '}
             <span className="numbers">
-              {film.coats.toFixed(1)} coats, {Math.round(film.micrometres)} µm
+              {countsInCoats(film, section) && `${film.coats.toFixed(1)} coats, `}
+              {Math.round(film.micrometres)} µm
             </span>
           </li>
         ))}

@@ -5,8 +5,9 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { ADDABLE, firingValues, placedStep, type AddableAct } from '@/core/usecases/create/newStep'
+import { ADDABLE, type AddableAct } from '@/core/usecases/create/addable'
 import { canTakeTurns, takeTurns } from '@/core/usecases/create/rotation'
+import { whenWanted } from '@/store/whenWanted'
 import { newId, run, tellOfEdit, undo } from '@/store/studioStore'
 import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
@@ -55,8 +56,11 @@ interface StepToolsProps {
 /** Adds a step after the selected one; moves, repeats and removes the selected one. */
 export function StepTools({ piece, studio, form, selected, onSelect }: StepToolsProps) {
   const step = selected === null ? null : piece.steps[selected]
-  const add = ({ act, firing }: AddableAct) => {
+  const add = async ({ act, firing }: AddableAct) => {
     if (!form) return
+    const steps = await whenWanted(() => import('@/core/usecases/create/newStep'))
+    if (!steps) return
+    const { firingValues, placedStep } = steps
     const values = firing ? firingValues(firing, piece, studio) : {}
     const { at, content, moved, asked } = placedStep(act, piece, studio, form, selected ?? -1, values)
     const added = { ...content, id: newId(), done: false } as Step
@@ -78,7 +82,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
           {step ? `After step ${(selected ?? 0) + 1}, add` : 'First, add'}
         </span>
         {ADDABLE.map((family) => (
-          <FamilyButton key={family.family} family={family} onAdd={add} />
+          <FamilyButton key={family.family} family={family} onAdd={(what) => void add(what)} />
         ))}
       </div>
       {step && (

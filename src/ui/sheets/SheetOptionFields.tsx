@@ -3,6 +3,7 @@
 import { useMemo } from 'react'
 import { buildForm } from '@/core/form/buildForm'
 import { surfacesOf } from '@/core/form/assembly'
+import { useInUnits } from '@/ui/kit/useInUnits'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { STRIP_EDGES, type SheetOption, type SheetOptions, type StripEdge } from '@/core/sheets/sheetInput'
@@ -39,6 +40,7 @@ export function SheetOptionFields(props: FieldsProps) {
 }
 
 function OptionField({ ask, piece, studio, options, onChange }: FieldsProps & { ask: SheetOption }) {
+  const inUnits = useInUnits()
   const surfaces = useMemo(() => {
     const form = buildForm(piece.form)
     return form.ok ? surfacesOf(form.value, piece.form.parts) : []
@@ -95,7 +97,7 @@ function OptionField({ ask, piece, studio, options, onChange }: FieldsProps & { 
     case 'sketchMm':
       return length('A sketch of it is so wide', 0, 2000, 'to copy at the right size; 0: none')
     case 'bridgeMm':
-      return length('Bridges', 0.5, 12, '2 mm for paper, 3 mm for tape')
+      return length('Bridges', 0.5, 12, inUnits('2 mm for paper, 3 mm for tape'))
     case 'kerfMm':
       return length('The cutter takes away', 0, 2, '0 for a knife')
     case 'mirrored':

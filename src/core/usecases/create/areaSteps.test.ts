@@ -7,16 +7,8 @@ import * as build from '../../plan/build'
 import { isAreaWork, type Step } from '../../plan/step'
 import { gridOf, viewAreas } from '../view/areasView'
 import { lightShare, nearestNeighbours, proposePalettes } from './areaPalettes'
-import {
-  alikeNeighbours,
-  allInTurn,
-  colourAreas,
-  drawingOfStep,
-  inAllCopies,
-  jarsOfAreas,
-  keepingAreas,
-  neighboursApart,
-} from './areaSteps'
+import { alikeNeighbours, allInTurn, colourAreas, inAllCopies, jarsOfAreas, neighboursApart } from './areaSteps'
+import { drawingOfStep, keepingAreas } from './drawnAreas'
 import { gapClosed } from './ownLineArt'
 import { mirrored, runOf, setDrawing, snapped } from './setPoints'
 

@@ -6,14 +6,14 @@ import { partedStretchOn } from '../../skin/areas/areaRaster'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { motifName } from '../../skin/motifs/motifName'
 import type { FoundArea } from '../../skin/areas/findAreas'
 import { colourNeighbours } from '../../skin/areas/fourColours'
 import { actOf, isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { infiniteReflectance } from '../../colour/kubelkaMunk'
 import type { Medium } from '../../vocabulary/material'
-import { followed, type DrawnArea, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
+import { followed, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
+import { keepingAreas } from './drawnAreas'
 import { placedStep } from './newStep'
 
 /** Work on areas of a drawing: one step a jar. */
@@ -33,15 +33,6 @@ export function jarsOfAreas(piece: Piece, drawingId: string): ReadonlyMap<number
 /** How light a jar fires by itself, 0–1: the mean of what an opaque film reflects. */
 const paleness = ({ optics: { K, S } }: Medium): number =>
   K.reduce((sum, k, i) => sum + infiniteReflectance(k, S[i]), 0) / K.length
-
-const plain = ({ id, called, note, copy, at }: DrawnArea): DrawnArea => ({ id, called, note, copy, at })
-
-/** A drawing that keeps the areas as they are found now: what is told of known ones stays, new ones come to them. */
-export const keepingAreas = (drawing: PieceDrawing, found: readonly DrawnArea[]): PieceDrawing => {
-  const known = new Set(drawing.areas.map(({ id }) => id))
-  const more = found.filter(({ id }) => !known.has(id)).map(plain)
-  return { ...drawing, areas: [...drawing.areas, ...more].sort((x, y) => x.id - y.id) }
-}
 
 /**
  * The last place in a plan where the clay suits a jar; before the first firing, if there is one. 0 if there is none.
@@ -81,21 +72,6 @@ function groundOver(steps: readonly Step[], piece: Piece, form: TurnedForm, draw
   return steps
     .slice(0, glazed < 0 ? steps.length : glazed)
     .findLastIndex((step) => step.act === 'coat' && sharedMm(reachOn(surface, step), stands) > 1)
-}
-
-/** Makes a drawing of the lines of a step, which follows it from now on; null where it has none. */
-export function drawingOfStep({ id: pieceId }: Pick<Piece, 'id'>, step: Step, drawingId: string): Command | null {
-  if (!('motif' in step) || !step.motif) return null
-  const drawing = { id: drawingId, name: motifName(step.motif), motif: step.motif, areas: [] }
-  const changes = { motif: followed(drawing, step.motif) }
-  return {
-    type: 'batch',
-    label: 'make a drawing',
-    commands: [
-      { type: 'drawing.set', pieceId, drawing },
-      { type: 'step.change', pieceId, stepId: step.id, changes },
-    ],
-  }
 }
 
 /** What is known of a drawing’s areas when they are coloured. */

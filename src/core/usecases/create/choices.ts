@@ -61,9 +61,10 @@ export function clearFor(context: SequenceContext): Medium {
   )
 }
 
-export function colour(context: SequenceContext, over: number): Medium {
-  const chosen = context.media.find((m) => m.id === context.colourId && m.kind !== 'slip')
-  return chosen ?? mostContrasting(context, 'underglaze', over)
+/** The artist’s own colour where it is of a kind, else the one of that kind that contrasts most. */
+export function colour(context: SequenceContext, over: number, kind: Medium['kind'] = 'underglaze'): Medium {
+  const chosen = context.media.find((m) => m.id === context.colourId && m.kind === kind)
+  return chosen ?? mostContrasting(context, kind, over)
 }
 
 export const bodyPaleness = ({ body }: SequenceContext) => lightness(body.reflectance)

@@ -9,47 +9,14 @@ import { JudgedPlan } from '../../judge/judgedPlan'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { PLAIN_COAT } from '../../plan/acts/coat'
-import { FAMILIES, type Beginning, type Family } from '../../plan/actDefinition'
+import type { Beginning } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
-import { ACT_NAMES, actOf, type Act, type Step, type StepContent, type StepOf } from '../../plan/step'
+import { actOf, type Act, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { nextStepIndex, timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
 import { conesOutside, rangesMeet } from '../../firing/cones'
-
-/** One thing that can be added: an act, or one kind of firing. */
-export interface AddableAct {
-  readonly act: Act
-  readonly firing?: StepOf<'fire'>['firing']
-  readonly word: string
-  readonly words: string
-}
-
-interface Addable {
-  readonly family: Family
-  readonly acts: readonly AddableAct[]
-}
-
-/** The firings that a kiln is loaded for. */
-const FIRINGS: readonly AddableAct[] = [
-  { act: 'fire', firing: 'bisque', word: 'Bisque firing', words: 'makes dry clay hard and thirsty' },
-  {
-    act: 'fire',
-    firing: 'decoration',
-    word: 'Decoration firing',
-    words: 'an extra low firing that fixes colour before a dip',
-  },
-  { act: 'fire', firing: 'glaze', word: 'Glaze firing', words: 'melts the glaze; mostly the last step' },
-]
-
-/** Acts in families, in the order in which a hand reaches for them, with the words on their buttons. */
-export const ADDABLE: readonly Addable[] = FAMILIES.map((family) => ({
-  family,
-  acts: ACT_NAMES.filter((act) => ACTS[act].family === family).flatMap((act): readonly AddableAct[] =>
-    act === 'fire' ? FIRINGS : [{ act, word: ACTS[act].word, words: ACTS[act].hint }],
-  ),
-}))
 
 /** Coats of what is not asked to cover, a wash for instance. */
 const USUAL_COATS = 2

@@ -43,6 +43,8 @@ export type SequenceId = (typeof SEQUENCES)[number]
 interface SequenceDefinition {
   readonly name: string
   readonly words: string
+  /** The kind of jar that its main colour is; null where it has none that is chosen. */
+  readonly colour: Medium['kind'] | null
   /** Media that it cannot do without: their kind must have a jar that this clay’s firing takes. */
   readonly needs?: Medium['kind']
   readonly steps: (context: SequenceContext) => StepContent[]
@@ -135,6 +137,10 @@ const throughBisque = ({ body }: SequenceContext): StepContent[] => [
 const insideFirst = (c: SequenceContext): StepContent[] =>
   c.form.flat || c.side !== 'outside' ? [] : [build.glaze(clearFor(c).id, INSIDE, 'pour')]
 
+/** The main opaque colour: the artist’s own, or the first there is. */
+const mainOpaque = (c: SequenceContext): string =>
+  c.media.find((m) => m.id === c.colourId && m.kind === 'opaque')?.id ?? ofKind(c, 'opaque', 0)
+
 /** What is decorated on less than this takes fine lines and a plain border, mm: a loop’s lines would run into each other. Ours. */
 const SMALL_MM = 40
 
@@ -143,6 +149,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   sgraffito: {
     name: 'Colour over all, carve through',
     words: 'colour on leather-hard clay, a pattern cut through to the body, clear over it',
+    colour: 'underglaze',
     steps: (c) => {
       const small = surfaceMm(c) < SMALL_MM
       const cut = small
@@ -161,6 +168,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   slipAndCarve: {
     name: 'Pale ground, dark over it, carve to the slip',
     words: 'a slip and a colour, the pattern shows the lower one',
+    colour: 'underglaze',
     steps: (c) => {
       // Pale below and dark above on every clay: on a pale one the slip is still the whiter ground.
       const ground = mostContrasting(c, 'slip', 0)
@@ -179,6 +187,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   waxRounds: {
     name: 'Wax, colour, wax again',
     words: 'wax keeps each colour while the next goes over; it burns away in the bisque',
+    colour: 'underglaze',
     steps: (c) => {
       const [light, dark] = lightThenDark(c)
       const petals = onForm(c, 'petals', 8, 0.52, 0.2, 1.6, { seed: 5 })
@@ -203,6 +212,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   colourOnBisque: {
     name: 'Colour on bisque, fixed',
     words: 'painted after the bisque, a decoration firing holds it for the dip',
+    colour: 'underglaze',
     steps: (c) => [
       ...throughBisque(c),
       build.wipeDust(),
@@ -214,9 +224,13 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   slipTrail: {
     name: 'Slip trailed on a slip ground',
     words: 'raised lines that stand up from a painted ground',
+    colour: 'slip',
     steps: (c) => {
-      const ground = mostContrasting(c, 'slip', bodyPaleness(c))
-      const line = mostContrasting({ ...c, media: c.media.filter((m) => m.id !== ground.id) }, 'slip', paleness(ground))
+      // The main colour is the line; the ground is another slip.
+      const grounds = { ...c, media: c.media.filter((m) => m.id !== c.colourId) }
+      const ground = mostContrasting(grounds, 'slip', bodyPaleness(c))
+      const others = { ...c, media: c.media.filter((m) => m.id !== ground.id) }
+      const line = colour(others, paleness(ground), 'slip')
       const spirals = onForm(c, 'spiral', 9, 0.4, 0.3, 2.4, { variation: 0.2 })
       return [
         build.bring('leatherHard'),
@@ -231,6 +245,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   inlaidLines: {
     name: 'Lines cut and inlaid',
     words: 'cut on leather-hard clay, filled on bisque, wiped clean',
+    colour: 'underglaze',
     steps: (c) => {
       const cut = onForm(c, 'knot', 12, 0.45, 0.2, 1.8, { variation: 0 })
       return [
@@ -239,7 +254,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
         build.incise('narrowLoop', cut),
         ...throughBisque(c),
         build.wipeDust(),
-        build.fill(mostContrasting(c, 'underglaze', bodyPaleness(c)).id, onWall(c)),
+        build.fill(colour(c, bodyPaleness(c)).id, onWall(c)),
         build.wipe(onWall(c)),
         ...(c.form.flat ? [] : [build.fire('decoration', c.body.bisqueCone)]),
         ...finish(c),
@@ -249,9 +264,10 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   stainedTexture: {
     name: 'Texture, stained and wiped back',
     words: 'pressed in soft clay; a dark wash stays in the deep places, pale colour lies above',
+    colour: 'underglaze',
     steps: (c) => {
       const dark = stainFor(c)
-      const pale = mostContrasting(c, 'underglaze', 0)
+      const pale = colour(c, 0)
       return [
         build.impress('cloth', onWall(c, 0.15, 0.8)),
         ...throughBisque(c),
@@ -269,6 +285,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   glazeInlay: {
     name: 'Glaze inlaid through wax',
     words: 'a glaze, wax over it, scratched through, a second glaze in the lines',
+    colour: null,
     steps: (c) => {
       const ground = opaqueWhite(c)
       const line = contrastingGlaze(c, ground)
@@ -292,6 +309,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   stencil: {
     name: 'Stencil and spatter',
     words: 'tape and cut paper hold the clay, colour is dabbed and flicked over',
+    colour: 'underglaze',
     steps: (c) => {
       const cut = onForm(c, 'zigzag', 14, 0.4, 0.16, 5)
       return [
@@ -310,6 +328,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   opaqueColours: {
     name: 'Opaque colours on raw white',
     words: 'painted over unfired white glaze, both melt together',
+    colour: 'opaque',
     needs: 'opaque',
     steps: (c) => {
       const white = opaqueWhite(c)
@@ -322,7 +341,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
         ...(c.side === 'outside' || c.form.flat
           ? [build.glaze(white.id, onWall(c), c.form.flat ? 'brush' : 'dip')]
           : [build.glaze(white.id, INSIDE, 'pour'), build.glaze(white.id, OUTSIDE, 'dip')]),
-        build.draw(ofKind(c, 'opaque', 0), leaves, 'brush', { coats: 2 }),
+        build.draw(mainOpaque(c), leaves, 'brush', { coats: 2 }),
         build.draw(ofKind(c, 'opaque', 2), onForm(c, 'dots', 16, 0.78, 0.05, 2, { variation: 0.2 }), 'brush', {
           coats: 2,
         }),
@@ -331,7 +350,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
       ]
     },
   },
-  empty: { name: 'Empty plan', words: 'add each step yourself', steps: () => [] },
+  empty: { name: 'Empty plan', words: 'add each step yourself', colour: null, steps: () => [] },
 }
 
 /** Why a way to begin cannot be taken with a clay, in a sentence; null when it can. */

@@ -1,3 +1,4 @@
+import { formatLength, type LengthUnit } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import { lotPieces, namedPots, potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
@@ -56,6 +57,9 @@ export interface KilnTicket {
 /** Bare wall above the foot that a kiln wants to see, mm. Common practice, no source. */
 const BARE_MM = 6
 
+/** The same in the studio’s units, for what is asked and printed. */
+export const bareFoot = (unit: LengthUnit): string => formatLength(BARE_MM, unit)
+
 const rangeWords = ({ from, to }: { from: string; to: string }) =>
   from === to ? `cone ${from}` : `cone ${from} to ${to}`
 
@@ -97,7 +101,8 @@ export function kilnTicket(
   if (!firing) missing.push('the firing wanted: the plan has none')
   if (!ids.length && firing?.firing === 'glaze') missing.push('the glazes: none is planned before this firing')
   if (ids.length !== media.length) missing.push('the name of a material that is no longer in the cupboard')
-  if (glazed.length && wiped === null) missing.push('whether bottom and 6 mm of wall are wiped bare')
+  if (glazed.length && wiped === null)
+    missing.push(`whether bottom and ${bareFoot(studio.settings.length)} of wall are wiped bare`)
   if (runs.length && slab === null) missing.push(`whether a waster slab goes under it: ${runs[0].name} runs`)
   if (!answers.fragile.trim()) missing.push('what is fragile, and where (“nothing” is an answer)')
   const undone = before.filter((step) => !step.done)

@@ -108,17 +108,21 @@ function visitItems(piece: Piece, visit: Visit): BenchItem[] {
     if (stepId === null) {
       const has = pots.filter((pot) => lotWith(lots, pot)?.making.madeAt)
       items.push({ ...base, id, kind: 'make', atMs, has })
-    } else if (step)
+    } else if (step) {
+      // What was said to go otherwise counts: so many coats will be.
+      const coats = coatsOf(stepAsDone(step, lotWith(lots, pots[0])?.otherwise ?? []))
+      if (coat >= coats) continue
       items.push({
         ...base,
         id,
         kind: 'act',
         stepId,
         coat,
-        coats: coatsOf(step),
+        coats,
         atMs,
         has: potsWith(piece, lots, step, coat, pots),
       })
+    }
   }
   items.push({
     ...base,
@@ -151,7 +155,7 @@ export function pieceItems(piece: Piece): BenchItem[] {
     const fires = open.findIndex(isFiring)
     const ahead = fires < 0 ? open : open.slice(0, Math.max(1, fires + 1))
     const acts = ahead.flatMap((step) => {
-      const coats = coatsOf(step)
+      const coats = coatsOf(stepAsDone(step, lot.otherwise))
       return Array.from({ length: coats }, (_, coat): BenchItem => ({
         ...plain,
         id: `${piece.id} ${lot.pots[0]} ${step.id} ${coat}`,

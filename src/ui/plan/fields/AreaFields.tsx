@@ -3,7 +3,7 @@
 import { useCallback, useMemo } from 'react'
 import type { StepOf } from '@/core/plan/step'
 import { areaMinutes } from '@/core/plan/acts/areaWork'
-import { drawingOfStep, keepingAreas } from '@/core/usecases/create/areaSteps'
+import { drawingOfStep, keepingAreas } from '@/core/usecases/create/drawnAreas'
 import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
 import { followed, type PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS } from '@/core/vocabulary/tools'

@@ -1,6 +1,8 @@
 'use client'
 
 import clsx from 'clsx'
+import { useMemo } from 'react'
+import { buildForm } from '@/core/form/buildForm'
 import { ZONES, type ZoneName } from '@/core/form/turnedForm'
 import { joinedZones, ZONE_NAMES } from '@/core/form/zoneNames'
 import { PRESETS } from '@/core/form/presets'
@@ -11,6 +13,12 @@ import type { Change } from './types'
 
 /** A length no wall has: a band up to here goes to its edge. */
 const WHOLE_WALL_MM = 2000
+
+/** A band to begin with: 20 to 60 mm, or the middle of a wall that is lower. */
+const usualBand = (highestMm: number) =>
+  highestMm >= 60
+    ? { fromMm: 20, toMm: 60 }
+    : { fromMm: Math.round(highestMm / 3), toMm: Math.round((2 * highestMm) / 3) }
 
 /** Where a step acts: parts of the piece to press, a band if only part of the wall is meant, some of its sectors. */
 export function PlaceFields({ piece, place, change }: { piece: Piece; place: Place; change: Change }) {
@@ -30,6 +38,10 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
       : place.parts.includes('inside')
         ? 'inside'
         : null
+  const built = useMemo(() => buildForm(piece.form), [piece.form])
+  const zone = wall && built.ok ? built.value.zones[wall] : null
+  /** No height is above the piece. */
+  const highestMm = zone ? Math.floor(zone.to - zone.from) : WHOLE_WALL_MM
   const toTheEdge = place.band !== null && place.band.toMm >= TO_THE_EDGE_MM
   const shown = flat
     ? (['base', 'outside', 'floor'] as const)
@@ -51,7 +63,7 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
           <Check
             label="only a band"
             checked={place.band !== null}
-            onChange={(on) => set({ band: on ? { fromMm: 20, toMm: 60 } : null })}
+            onChange={(on) => set({ band: on ? usualBand(highestMm) : null })}
           />
         )}
         <Check
@@ -67,7 +79,7 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
               label="Band from"
               mm={place.band.fromMm}
               minMm={0}
-              maxMm={2000}
+              maxMm={highestMm}
               onCommit={(fromMm) => place.band && set({ band: { ...place.band, fromMm } })}
             />
             {toTheEdge ? (
@@ -77,7 +89,7 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
                 label="Band to"
                 mm={place.band.toMm}
                 minMm={0}
-                maxMm={2000}
+                maxMm={highestMm}
                 onCommit={(toMm) => place.band && set({ band: { ...place.band, toMm } })}
               />
             )}
@@ -86,7 +98,8 @@ export function PlaceFields({ piece, place, change }: { piece: Piece; place: Pla
             label={wall === 'outside' ? 'to the rim' : 'to the floor'}
             checked={toTheEdge}
             onChange={(on) =>
-              place.band && set({ band: { ...place.band, toMm: on ? WHOLE_WALL_MM : place.band.fromMm + 40 } })
+              place.band &&
+              set({ band: { ...place.band, toMm: on ? WHOLE_WALL_MM : Math.min(highestMm, place.band.fromMm + 40) } })
             }
           />
           <span className="text-xs text-base-content/75">
