@@ -213,11 +213,9 @@ test('a step that would harm the clay where the hand is goes where it belongs, a
   await step(page, 'Step 8: Wipe dust').click()
   await addStep(page, 'Cut', 'Burnish')
   await expect(
-    page
-      .getByRole('status')
-      .filter({
-        hasText: /Burnish went after step \d+, where the clay is leather-hard, and not after step 8: on bisque clay/,
-      }),
+    page.getByRole('status').filter({
+      hasText: /Burnish went after step \d+, where the clay is leather-hard, and not after step 8: on bisque clay/,
+    }),
   ).toBeVisible()
   // One press has it where it was asked for.
   await page.getByRole('button', { name: 'Put it after step 8 all the same' }).click()

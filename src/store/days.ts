@@ -23,7 +23,7 @@ import type { Rescue } from '@/core/usecases/drying/rescue'
 import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
 import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
-import { askFirst, run, tell, tellOfEdit, useStudio } from './studioStore'
+import { askFirst, run, runByItself, tell, tellOfEdit, useStudio } from './studioStore'
 
 const MINUTE = 60_000
 
@@ -173,6 +173,8 @@ interface PlanningOptions {
   /** Pins to plan with, in place of the studio’s. */
   readonly pins?: Schedule['pins']
   readonly rounds?: number
+  /** Nobody asked for it: it is no step of undo. */
+  readonly byItself?: boolean
   readonly onProgress: (planning: Planning | null) => void
   /** What is different from the days before, a sentence each. */
   readonly onDone: (changes: readonly string[]) => void
@@ -182,7 +184,13 @@ interface PlanningOptions {
  * Plans the days in a worker of their own: the first plan is shown at once, better ones as they come. Cancelling keeps the best so
  * far and waits only for what would place the rest; cancelling again does not wait. All of it is one edit to undo.
  */
-export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: PlanningOptions): () => void {
+export function startPlanning({
+  pins,
+  rounds = ROUNDS,
+  byItself = false,
+  onProgress,
+  onDone,
+}: PlanningOptions): () => void {
   const { studio } = useStudio.getState()
   const before = studio.schedule
   const asked: Studio = pins ? { ...studio, schedule: { ...studio.schedule, pins } } : studio
@@ -196,7 +204,9 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
     onProgress(null)
     useStudio.setState({ previewed: null })
     if (latest) {
-      run({ type: 'schedule.set', schedule: latest })
+      const command = { type: 'schedule.set', schedule: latest } as const
+      if (byItself) runByItself(command)
+      else run(command)
       onDone(before.madeAt === null ? [] : whatChanged(useStudio.getState().studio, before, latest))
     }
   }
@@ -227,7 +237,7 @@ export function startPlanning({ pins, rounds = ROUNDS, onProgress, onDone }: Pla
 export function planDemo(): void {
   const { studio, undoes } = useStudio.getState()
   if (studio.name !== DEMO_NAME || studio.schedule.madeAt !== null || undoes !== null) return
-  startPlanning({ rounds: DEMO_ROUNDS, onProgress: () => undefined, onDone: () => undefined })
+  startPlanning({ rounds: DEMO_ROUNDS, byItself: true, onProgress: () => undefined, onDone: () => undefined })
 }
 
 const DEMO_ROUNDS = 6

@@ -243,3 +243,27 @@ describe('two tabs', () => {
     )
   })
 })
+
+describe('what is done by itself', () => {
+  it('changes the studio and is no step of undo; what was taken back can still be done again', () => {
+    const ledger = ledgerOf()
+    ledger.run({ type: 'studio.rename', name: 'One' })
+    ledger.run({ type: 'studio.rename', name: 'Two' })
+    ledger.undo()
+    const { schedule } = ledger.studio
+    const done = ledger.run(
+      { type: 'schedule.set', schedule: { ...schedule, madeAt: '2026-03-04T10:00:00Z' } },
+      undefined,
+      true,
+    )
+    expect(done.ok && done.value !== null).toBe(true)
+    expect(ledger.studio.schedule.madeAt).toBe('2026-03-04T10:00:00Z')
+    const words = (entry: ReturnType<typeof ledger.undoable>) =>
+      entry?.deed.command.type === 'studio.rename' && entry.deed.command.name
+    expect(words(ledger.undoable())).toBe('One')
+    expect(words(ledger.redoable())).toBe('Two')
+    ledger.redo()
+    expect(ledger.studio.name).toBe('Two')
+    expect(ledger.studio.schedule.madeAt).toBe('2026-03-04T10:00:00Z')
+  })
+})

@@ -4,9 +4,12 @@ import { applyCommand, type Command } from './command'
 import { commandLabel } from './commandLabel'
 import type { Studio } from './studio'
 
-/** What a person did: an edit, taking one back, doing it again. `instead` names the edit that this one takes the place of. */
+/**
+ * What a person did: an edit, taking one back, doing it again. `instead` names the edit that this one takes the place of; `byItself` is
+ * said of what no hand did, which undo and redo pass over.
+ */
 export type Deed =
-  | { readonly kind: 'do'; readonly command: Command; readonly instead?: string }
+  | { readonly kind: 'do'; readonly command: Command; readonly instead?: string; readonly byItself?: true }
   | { readonly kind: 'undo' | 'redo'; readonly target: string }
 
 /** One deed of one tab; `n` counts the tab’s deeds from 1, `version` is that of the documents it was meant for. */
@@ -92,10 +95,10 @@ export class Ledger {
   }
 
   /** Carries out an edit; null when it changes nothing. With `instead` it takes the place of an edit that still counts. */
-  run(command: Command, instead?: string): Result<Entry | null> {
+  run(command: Command, instead?: string, byItself = false): Result<Entry | null> {
     const place = instead && this.undoable()?.id === instead ? { instead } : {}
     const before = this.studio
-    const entry = this.add({ kind: 'do', command, ...place })
+    const entry = this.add({ kind: 'do', command, ...place, ...(byItself ? { byItself } : {}) })
     const issue = this.refused.get(entry.id)
     if (!issue && this.studio !== before) return ok(entry)
     this.entries.pop()
@@ -125,7 +128,7 @@ export class Ledger {
 
   /** The edit that undo would take back. */
   undoable(): Edit | null {
-    const counting = this.counting()
+    const counting = this.counting().filter(({ deed }) => !deed.byItself)
     return counting.findLast(({ tab }) => tab === this.tab) ?? counting.at(-1) ?? null
   }
 
@@ -134,7 +137,7 @@ export class Ledger {
     const own = this.entries.filter(({ tab }) => tab === this.tab)
     const back: string[] = []
     for (const { deed } of own.length ? own : this.entries) {
-      if (deed.kind === 'do') back.length = 0
+      if (deed.kind === 'do') back.length = deed.byItself ? back.length : 0
       else if (deed.kind === 'undo') back.push(deed.target)
       else if (back.includes(deed.target)) back.splice(back.lastIndexOf(deed.target), 1)
     }

@@ -216,14 +216,20 @@ export function PiecePicture({
         <p className="mt-1 text-[13px] font-bold [&>span]:bg-[var(--stage)]/80" data-testid="moment">
           <span>{moment}</span>
         </p>
-        {(busy || !skin) && <Redrawing first={!skin} />}
+        {busy && skin && <Redrawing />}
         {problem && (
           <p role="alert" className="mt-2 bg-base-100 p-2 text-sm text-base-content">
             {problem}
           </p>
         )}
       </div>
-      <div className="absolute top-4 right-4 w-52 max-sm:w-40">
+      {!skin && !problem && (
+        <p className="pointer-events-none absolute inset-x-0 top-1/2 text-center text-[var(--stage-ink)]" role="status">
+          The piece is being drawn …
+        </p>
+      )}
+      {/* It ends above the controls; where the room is low it is scrolled. */}
+      <div className="absolute top-4 right-4 max-h-[calc(100%-5rem)] w-52 overflow-y-auto max-sm:w-40">
         {held && surface ? (
           <SpotNote
             key={placeKey(held)}
@@ -317,10 +323,10 @@ export function PiecePicture({
 }
 
 /** Says that the picture will change; only of what takes longer than an eye notices. */
-function Redrawing({ first }: { first: boolean }) {
+function Redrawing() {
   return (
     <p className="redrawing mt-1 inline-block bg-base-100/80 px-1.5 text-[13px] text-base-content" role="status">
-      {first ? 'being drawn …' : 'being redrawn …'}
+      being redrawn …
     </p>
   )
 }
