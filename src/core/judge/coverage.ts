@@ -1,3 +1,4 @@
+import { conesOutside } from '../firing/cones'
 import { coatsToGive, coverOf, type Cover } from '../colour/cover'
 import type { StepOf } from '../plan/step'
 import type { ProbePoint } from '../skin/probe'
@@ -86,6 +87,10 @@ export function coverageAt(plan: JudgedPlan, index: number, step: Coating): Cove
   }, null)
 }
 
+/** Whether the hottest firing is outside the range of anything in a stack. */
+const isSpoiled = (plan: JudgedPlan, { films }: Stack): boolean =>
+  films.some(({ medium }) => conesOutside(plan.topCone, plan.media[medium].range) !== 0)
+
 /** The applicator whose word on the jar counts for a line, and for what is laid between lines. */
 const LINER_AS: Readonly<Record<Liner, Applicator>> = {
   trailer: 'bottle',
@@ -101,14 +106,17 @@ export function coverageOfMarks(
   step: StepOf<'draw'> | StepOf<'colourIn'>,
 ): Coverage | null {
   const spot = spotOf(plan, step)
-  if (!spot) return null
+  // What lies on a ground that this firing spoils is looked at when that is put right.
+  if (!spot || isSpoiled(plan, plan.probe(spot)[index])) return null
   const each = step.act === 'draw' ? LINER[step.liner].gain : AREA_TOOL[step.tool].gain
   const applicator = step.act === 'draw' ? LINER_AS[step.liner] : AREA_TOOL[step.tool].flows ? 'bottle' : 'brush'
   const blended = step.act === 'colourIn' && step.blend ? [step.blend.mediumId] : []
   return [step.mediumId, ...blended].reduce<Coverage | null>((most, mediumId) => {
     const medium = plan.mediaTable.numberOf(mediumId)
-    // Glass is seen through: its thickness has a rule of its own.
-    if (medium === undefined || MEDIUM_KIND[plan.media[medium].kind].melts === 'glass') return most
+    if (medium === undefined) return most
+    const { kind, range } = plan.media[medium]
+    // Glass is seen through, and what this firing spoils covers nothing: both have rules of their own.
+    if (MEDIUM_KIND[kind].melts === 'glass' || conesOutside(plan.topCone, range) !== 0) return most
     return harder(most, coverageHere(plan, index, { medium, spot, each, applicator }))
   }, null)
 }

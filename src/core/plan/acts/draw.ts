@@ -1,6 +1,6 @@
 import { hands } from '../pace'
 import * as z from '../../base/zod'
-import { waitsOfCoats } from '../../clay/matte'
+import { RHEOLOGY, waitsOfCoats } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
 import { LINE_GAIN } from '../../skin/levels'
 import { motifName } from '../../skin/motifs/motifName'
@@ -65,8 +65,11 @@ export const draw = defineAct('draw', {
   },
   hands: (step, { linesMm }) => hands('lines', 1, linesMm / LINER[step.liner].mmAMinute),
   coats: (step) => step.coats,
-  waits: (step, { surface, kindOf, evaporation, beneath }) =>
-    waitsOfCoats(wetCoat(kindOf(step.mediumId), LINER[step.liner].gain), surface, step.coats, evaporation, beneath),
+  waits: (step, { surface, kindOf, evaporation, beneath }) => {
+    const film = wetCoat(kindOf(step.mediumId), LINER[step.liner].gain)
+    const lineUm = Math.min(film.wetUm, RHEOLOGY.thickSlip.wetUm)
+    return waitsOfCoats({ ...film, wetUm: lineUm }, surface, step.coats, evaporation, beneath)
+  },
   takes: (step, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: LINER[step.liner].waste, fromBucket: false }),
   compile: (skin, step) => {
     const { stage, seed } = skin

@@ -35,6 +35,12 @@ export const coatWaits = (
   actOf(step).waits?.(step, { surface, kindOf: (id) => studio.media[id]?.kind, evaporation, beneath }) ?? []
 
 /**
+ * Longer than this coats beneath do not hold the next one up, s [our choice]: the wall passes their water on, and potters wait a few
+ * minutes to some twenty on leather-hard clay (common practice, no source).
+ */
+const PASSED_ON_S = 600
+
+/**
  * Seconds for which the clay under a step has drunk from coats that lie beneath its own: those of earlier steps on the same skin since
  * the clay last came to another stage, each laid as soon as the one before is matte.
  */
@@ -58,7 +64,7 @@ export function beneathOf(
         0,
       )
   }
-  return seconds
+  return Math.min(seconds, PASSED_ON_S)
 }
 
 /** What is told of the areas that a step works on: their names and notes. */
