@@ -17,7 +17,6 @@ const CLAY_TOP = 128
 /** Pixels for a film: enough to see, more for thick ones. */
 const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometres) * 1.25)
 
-/** A magnified cut through the wall at the spot under the pointer. */
 /** Whether a film is told in coats: not what was dipped or poured, nor what fills a groove. */
 const countsInCoats = ({ kind, coats }: SectionFilm, { cutUm }: Section): boolean =>
   !MEDIUM_KIND[kind].flows && !(cutUm > 0 && coats > MOST_COATS)
@@ -25,6 +24,7 @@ const countsInCoats = ({ kind, coats }: SectionFilm, { cutUm }: Section): boolea
 /** No hand lays more coats of one colour over one another [our choice]. */
 const MOST_COATS = 8
 
+/** A magnified cut through the wall at the spot under the pointer. */
 export function SectionCut({
   spot,
   length,
