@@ -1,6 +1,6 @@
 import { areaWeights, rowsOf, texelArea, type SkinGrid } from '../grid'
 import { WALL } from '../../form/assembly'
-import type { Stretch } from '../../form/turnedForm'
+import { profileAt, type Stretch } from '../../form/turnedForm'
 import type { Surface } from '../../form/surfaces/surface'
 import { withoutTools, type Motif } from '../../vocabulary/motif'
 import { marksField } from '../motifs/marksField'
@@ -44,6 +44,12 @@ export function partedStretchOn({ id, form }: Surface, { side }: Motif): Stretch
 /** The same of the surface of a raster. */
 export const partedStretch = ({ surface }: SkinGrid, motif: Motif): Stretch => partedStretchOn(surface, motif)
 
+/** Narrower than this the end of a surface is a point, mm: the ends of a strap and the edge of a relief are open. */
+const POINT_MM = 0.2
+
+/** Whether a surface runs together in a point at one of its ends. */
+const isPole = ({ form }: SkinGrid, endMm: number): boolean => profileAt(form, endMm).r < POINT_MM
+
 /** The raster of what a drawing parts. */
 export function areaRaster(grid: SkinGrid, motif: Motif): AreaRaster {
   const { width, rowMm } = grid
@@ -66,6 +72,9 @@ export function areaRaster(grid: SkinGrid, motif: Motif): AreaRaster {
     rowMm,
     columnMm: grid.columnMm.slice(top, bottom),
     mm2: (x, y) => texelArea(weights, x, y + top),
-    poles: [...(top === 0 ? [0] : []), ...(bottom === grid.height ? [bottom - top - 1] : [])],
+    poles: [
+      ...(top === 0 && isPole(grid, 0) ? [0] : []),
+      ...(bottom === grid.height && isPole(grid, grid.form.totalMm) ? [bottom - top - 1] : []),
+    ],
   }
 }

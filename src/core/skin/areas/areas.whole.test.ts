@@ -6,7 +6,9 @@ import { aroundMm, profileAt } from '../../form/turnedForm'
 import { presetForm } from '../../model/presetForm'
 import * as build from '../../plan/build'
 import type { Motif } from '../../vocabulary/motif'
-import { skinGrid } from '../grid'
+import { surfacesOf } from '../../form/assembly'
+import { areaWeights, skinGrid, surfaceGrid, texelArea, type SkinGrid } from '../grid'
+import { marksField } from '../motifs/marksField'
 import { listAreas, partAreas } from './findAreas'
 import { colourNeighbours } from './fourColours'
 import { closing, leaksIn } from './leaks'
@@ -266,5 +268,93 @@ describe('colours of neighbours', () => {
     const ring = (n: number) => Array.from({ length: n }, (_, i) => [(i + 1) % n, (i + n - 1) % n])
     expect(Math.max(...colourNeighbours(ring(12)))).toBe(1)
     expect(Math.max(...colourNeighbours(ring(9)))).toBe(2)
+  })
+})
+
+describe('open ends of parts are not points', () => {
+  const surfaceOf = (preset: Parameters<typeof presetForm>[0], kind: string) => {
+    const spec = presetForm(preset)
+    const surface = surfacesOf(built(spec), spec.parts).find(({ part }) => part?.kind === kind)
+    if (!surface) throw new Error(`no ${kind}`)
+    return surface
+  }
+  const rays = (totalMm: number, repeats: number): Motif => ({
+    ...build.motif('sectors', repeats, 0, totalMm, 0.3, {}),
+    heightMm: totalMm,
+    fillings: ['plain'],
+  })
+
+  it('two lines along a whole strap part its outer from its inner side', () => {
+    const strap = surfaceGrid(surfaceOf('mug', 'handle'), 256, 512)
+    const { areas } = areasOf(rays(strap.form.totalMm, 2), strap)
+    expect(areas).toHaveLength(2)
+  })
+
+  it('a line over a relief halves it', () => {
+    const shell = surfaceGrid(surfaceOf('planter', 'relief'), 256, 256)
+    const { areas } = areasOf(rays(shell.form.totalMm, 2), shell)
+    expect(areas).toHaveLength(2)
+    expect(areas[0].mm2 / areas[1].mm2).toBeGreaterThan(0.97)
+    expect(areas[0].mm2 / areas[1].mm2).toBeLessThan(1.03)
+  })
+
+  it('rays from the crown of a relief to its edge part it in as many areas', () => {
+    const shell = surfaceGrid(surfaceOf('planter', 'relief'), 512, 256)
+    expect(areasOf(rays(shell.form.totalMm, 5), shell).areas).toHaveLength(5)
+  })
+})
+
+const EDGE_MM = 0.15
+
+describe('a disc painted on a wall has its area', () => {
+  const disc = (radiusMm: number, upMm: number, startDeg: number, side: 'outside' | 'inside' = 'outside'): Motif => {
+    const points = Array.from({ length: 73 }, (_, i): [number, number] => [
+      0.5 + 0.5 * Math.cos((i / 72) * 2 * Math.PI),
+      0.5 + 0.5 * Math.sin((i / 72) * 2 * Math.PI),
+    ])
+    return {
+      ...build.motif('line', 1, upMm, 2 * radiusMm, 0.05, {}),
+      side,
+      startDeg,
+      drawing: {
+        name: 'disc',
+        aspect: 1,
+        widths: 'drawn',
+        shapes: [{ kind: 'fill', contours: [points], rule: 'nonzero', ink: true }],
+      },
+    }
+  }
+  const painted = (on: SkinGrid, motif: Motif): number => {
+    const field = marksField(on, { ...motif, made: 'filled' }, 'mask').make()
+    const weights = areaWeights(on)
+    const wide = field.right - field.left
+    return field.levels.reduce(
+      (sum, level, i) =>
+        level >= 8 ? sum + texelArea(weights, field.left + (i % wide), field.top + Math.floor(i / wide)) : sum,
+      0,
+    )
+  }
+
+  it.each([
+    ['moonJar', 0, 'outside'],
+    ['moonJar', 123, 'outside'],
+    ['bowl', 40, 'inside'],
+    ['platter', 90, 'outside'],
+    ['platter', 45, 'inside'],
+    ['seal', 90, 'outside'],
+    ['seal', 35, 'outside'],
+  ] as const)('%s, %d° from the front, %s', (preset, degrees, side) => {
+    const form = built(presetForm(preset))
+    const on = skinGrid(form)
+    const zone = form.zones[side]
+    const wall = zone.to - zone.from
+    const radiusMm = Math.min(12, wall / 5)
+    const mm2 = painted(on, disc(radiusMm, wall * 0.45 - radiusMm, degrees, side))
+    // On a ball a disc has a little less than πρ²: 2πR²(1 − cos(ρ/R)).
+    const { r } = profileAt(form, zone.from + wall * 0.45)
+    const onBall = (mm: number) => 2 * Math.PI * r * r * (1 - Math.cos(mm / r))
+    // Its edge is drawn to half a texel.
+    expect(mm2).toBeLessThan(Math.PI * (radiusMm + EDGE_MM) ** 2)
+    expect(mm2).toBeGreaterThan(onBall(radiusMm - EDGE_MM))
   })
 })

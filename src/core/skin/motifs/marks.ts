@@ -87,12 +87,12 @@ export const circle = (centre: MarkPoint, radiusMm: number): MarkPoint[] =>
 const PIECE_MM = 1.5
 
 /** A mark with points so near to each other that it may be bent. */
-export function inShortPieces(mark: Mark): Mark {
+export function inShortPieces(mark: Mark, pieceMm = PIECE_MM): Mark {
   const finer = (points: readonly MarkPoint[], closed: boolean) =>
     points.flatMap((from, i): MarkPoint[] => {
       const to = points[i + 1] ?? (closed ? points[0] : null)
       if (!to) return [from]
-      const pieces = Math.max(1, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) / PIECE_MM))
+      const pieces = Math.max(1, Math.ceil(Math.hypot(to[0] - from[0], to[1] - from[1]) / pieceMm))
       return Array.from({ length: pieces }, (_, k) => [
         from[0] + ((to[0] - from[0]) * k) / pieces,
         from[1] + ((to[1] - from[1]) * k) / pieces,

@@ -3,7 +3,7 @@ import type { SkinGrid } from '../grid'
 import { levelField, type FieldSource, type LevelField } from '../levelField'
 import type { MarkEdge, Raster } from '../loops/strokeRaster'
 import { laidField } from './laidField'
-import { inShortPieces } from './marks'
+import { inShortPieces, type Mark } from './marks'
 import { bendable, furthestOff, strayedInPlane, strayedOnWall, type LaidMotif } from './strays'
 import { MarkPainter, paintCopies, type PlacedMarks, type Placer } from './markPainter'
 import {
@@ -17,7 +17,7 @@ import {
   motifStretch,
   motifWidth,
 } from './motifCopies'
-import { flatPlacer, wallPlacer } from './placers'
+import { flatPlacer, laidAsSheets, wallPlacer } from './placers'
 
 /** The level field of a motif: its repeats, its rows, on the wall or on a flat part; or of the ground round it. */
 export function marksField(grid: SkinGrid, motif: LaidMotif, edge: MarkEdge): FieldSource {
@@ -36,22 +36,54 @@ export function marksField(grid: SkinGrid, motif: LaidMotif, edge: MarkEdge): Fi
 
 function linesField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdge): LevelField {
   if (liesFlat(motif)) return flatField(grid, key, motif, edge)
-  const { surface } = grid
-  if (surface.foot && motif.side === 'outside' && !joinsNeighbour(motif))
-    return laidField(grid, { ...surface, foot: surface.foot }, key, motif, edge)
-  const { from, to } = motifStretch(grid, motif)
-  const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2 + furthestOff(motif)
-  const top = Math.max(0, Math.floor((from - margin) / grid.rowMm))
-  const bottom = Math.min(grid.height, Math.ceil((to + margin) / grid.rowMm))
+  const asSheets = laidAsSheets(grid, motif)
+  const { surface, form } = grid
+  const byTexels = surface.foot ? motif.side === 'outside' && !joinsNeighbour(motif) : form.plan.plan.kind !== 'round'
+  if (byTexels && (asSheets || surface.foot)) return laidField(grid, key, motif, edge)
+  const [top, bottom] = rowsTaken(grid, motif, asSheets)
   const widthMm = motifWidth(grid, motif)
   const random = seededRandom(motif.seed + seedFromText(motif.kind))
   const placer = wallPlacer(grid, motif)
   const placed = copies(motif).map((copy) => ({
-    marks: bendable(motif, marksOf(motif, widthMm, random, copy)),
+    marks: laidInPieces(motif, marksOf(motif, widthMm, random, copy), asSheets),
     place: strayedOnWall(grid, motif, placer(copy)),
   }))
   const levels = paintCopies(placed, (own = edge) => MarkPainter.onSkin(grid, top, bottom, own, motif.seed))
   return levelField(grid, key, top, levels)
+}
+
+/** What is laid as a sheet bends with the wall between its points. */
+const laidInPieces = (motif: LaidMotif, marks: readonly Mark[], asSheets: boolean): readonly Mark[] =>
+  asSheets && !motif.strays?.length ? marks.map((mark) => inShortPieces(mark, BENT_MM)) : bendable(motif, marks)
+
+/** Pieces of a line that are straight between their ends though the wall bends, mm: on a ball of 30 they are off by .06 mm. */
+const BENT_MM = 4
+
+/** The rows on which a motif has lines: a sheet may dip below its own foot at its sides. */
+function rowsTaken(grid: SkinGrid, motif: LaidMotif, asSheets: boolean): [top: number, bottom: number] {
+  const { from, to } = motifStretch(grid, motif)
+  const margin = motif.heightMm * 0.06 + motif.lineMm * 2 + 2 + furthestOff(motif)
+  const [half, { heightMm }] = [motifWidth(grid, motif) / 2 + margin, motif]
+  const shares = Array.from({ length: 9 }, (_, i) => i / 8)
+  const edge = shares.flatMap((t) => {
+    const [x, y] = [(2 * t - 1) * half, (heightMm + 2 * margin) * t - margin]
+    return [
+      [x, -margin],
+      [x, heightMm + margin],
+      [-half, y],
+      [half, y],
+    ] as const
+  })
+  const placer = wallPlacer(grid, motif)
+  const rows = asSheets
+    ? copies(motif)
+        .filter((_, i) => i % motif.repeats === 0)
+        .flatMap((copy) => edge.map(([x, y]) => placer(copy)(x, y)[1]))
+    : []
+  return [
+    Math.max(0, Math.floor(Math.min((from - margin) / grid.rowMm, ...rows))),
+    Math.min(grid.height, Math.ceil(Math.max((to + margin) / grid.rowMm, ...rows))),
+  ]
 }
 
 /**
@@ -73,7 +105,7 @@ function flatField(grid: SkinGrid, key: string, motif: LaidMotif, edge: MarkEdge
       return [(reach + px) / stepMm, (reach + pz) / stepMm]
     }
     const marks = bendable(motif, marksOf(motif, widthMm, random, copy))
-    return { marks: isWedge(motif) ? marks.map(inShortPieces) : marks, place }
+    return { marks: isWedge(motif) ? marks.map((mark) => inShortPieces(mark)) : marks, place }
   })
   const flat = paintCopies(placed, (own = edge) => new MarkPainter(sheet, own, motif.seed))
   const { base, floor } = grid.form.zones

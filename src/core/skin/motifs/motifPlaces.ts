@@ -12,7 +12,9 @@ import {
   motifWidth,
   outOf,
   turnedOver,
+  type MotifCopy,
 } from './motifCopies'
+import { laidAsSheets, reachOfCopy, sheetOfCopy, type CopySheet } from './placers'
 
 /** A place of a drawing’s own: which copy, and shares of the copy’s width from its middle and of its height from its foot. */
 export interface OwnPlace {
@@ -46,10 +48,12 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
     ? wedgeSheet(grid, motif)
     : liesFlat(motif)
       ? flatSheet(grid, motif)
-      : wallSheet(grid, motif)
+      : laidAsSheets(grid, motif)
+        ? laidSheet(grid, motif)
+        : wallSheet(grid, motif)
   const placeIn = (copy: number, spot: Spot): OwnPlace => {
     const own = list[copy]
-    const [mx, my] = sheet.placeOf(own.across, spot)
+    const [mx, my] = sheet.placeOf(own, spot)
     const [, lift] = turnedOver(motif, { ...own, flipY: false }, 0, 0)
     const up = own.flipY ? motif.heightMm - (my - lift) : my - lift
     return { copy, at: [(own.flipX ? -mx : mx) / widthMm, up / motif.heightMm] }
@@ -59,7 +63,7 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
     knows: sheet.knows,
     spotOf: ({ copy, at: [u, v] }) => {
       const own = list[copy]
-      return own ? sheet.spotOf(own.across, turnedOver(motif, own, u * widthMm, v * motif.heightMm)) : null
+      return own ? sheet.spotOf(own, turnedOver(motif, own, u * widthMm, v * motif.heightMm)) : null
     },
     placeIn,
     placeOf: (spot) => {
@@ -72,8 +76,35 @@ export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
 /** Millimetres beside and above the foot of a copy’s middle line, to spots and back. */
 interface Sheet {
   readonly knows: (row: number) => boolean
-  readonly spotOf: (across: number, mm: readonly [number, number]) => Spot | null
-  readonly placeOf: (across: number, spot: Spot) => readonly [number, number]
+  readonly spotOf: (copy: MotifCopy, mm: readonly [number, number]) => Spot | null
+  readonly placeOf: (copy: MotifCopy, spot: Spot) => readonly [number, number]
+}
+
+/** The same where each copy is laid as a sheet of its own. */
+function laidSheet(grid: SkinGrid, motif: Motif): Sheet {
+  const { width, height, rowMm } = grid
+  const reachMm = reachOfCopy(grid, motif)
+  const laid = new Map<MotifCopy, CopySheet>()
+  const sheetOf = (copy: MotifCopy): CopySheet => {
+    let known = laid.get(copy)
+    if (!known) laid.set(copy, (known = sheetOfCopy(grid, motif, copy, reachMm)))
+    return known
+  }
+  return {
+    knows: (row) => row >= 0 && row < height,
+    spotOf: (copy, [x, y]) => {
+      const { at, lengthMm, middleMm } = sheetOf(copy)
+      const [turns, off] = at(x, y - middleMm)
+      const row = (lengthMm + off) / rowMm
+      return row < 0 || row >= height ? null : [(copy.across + turns) * width, row]
+    },
+    placeOf: (copy, [column, row]) => {
+      const { under, lengthMm, middleMm } = sheetOf(copy)
+      const share = column / width - copy.across
+      const [x, y] = under([share - Math.round(share), row * rowMm - lengthMm])
+      return [x, y + middleMm]
+    },
+  }
 }
 
 function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
@@ -82,17 +113,18 @@ function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
   const { radiusMm: middle } = motifMiddle(grid, motif)
   const around = (row: number) =>
     aroundMm(form, closes ? middle : radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))])
+  const hand = motif.side === 'inside' ? -1 : 1
   const foot = lengthAlong(form, motif, 0)
   const upward = lengthAlong(form, motif, 1) > foot ? 1 : -1
   return {
     knows: (row) => row >= 0 && row < height,
-    spotOf: (across, [x, y]) => {
+    spotOf: ({ across }, [x, y]) => {
       const row = lengthAlong(form, motif, y) / rowMm
-      return row < 0 || row >= height ? null : [across * width + (x / around(row)) * width, row]
+      return row < 0 || row >= height ? null : [across * width + ((hand * x) / around(row)) * width, row]
     },
-    placeOf: (across, [column, row]) => {
+    placeOf: ({ across }, [column, row]) => {
       const share = column / width - across
-      return [(share - Math.round(share)) * around(row), upward * (row * rowMm - foot)]
+      return [hand * (share - Math.round(share)) * around(row), upward * (row * rowMm - foot)]
     },
   }
 }
@@ -129,7 +161,7 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
   const hand = flatHand(motif)
   return {
     knows: onFlat(grid, below),
-    spotOf: (across, [beside, y]) => {
+    spotOf: ({ across }, [beside, y]) => {
       const x = hand * beside
       const angle = 2 * Math.PI * across
       const [sin, cos] = [Math.sin(angle), Math.cos(angle)]
@@ -142,7 +174,7 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
       if (row < 0 || row >= height || r > (below ? base.to : floor.to - floor.from)) return null
       return [share * width, row]
     },
-    placeOf: (across, [column, row]) => {
+    placeOf: ({ across }, [column, row]) => {
       const [ux, uz] = form.plan.at(column / width)
       const r = radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))]
       const angle = 2 * Math.PI * across
@@ -163,12 +195,12 @@ function wedgeSheet(grid: SkinGrid, motif: Motif): Sheet {
   const reach = below ? base.to : floor.to - floor.from
   return {
     knows: onFlat(grid, below),
-    spotOf: (across, [x, y]) => {
+    spotOf: ({ across }, [x, y]) => {
       const r = outOf(motif, y)
       if (r < 0 || r > reach) return null
       return [(across + (hand * x) / around) * width, (below ? base.from + r : floor.to - r) / rowMm]
     },
-    placeOf: (across, [column, row]) => {
+    placeOf: ({ across }, [column, row]) => {
       const share = column / width - across
       const r = radiusMm[Math.min(height - 1, Math.max(0, Math.floor(row)))]
       return [hand * (share - Math.round(share)) * around, r - motif.upMm + motif.heightMm / 2]

@@ -66,7 +66,7 @@ export const furthestOff = ({ strays = [] }: LaidMotif): number => strays.reduce
 
 /** Marks that can be bent by a straying hand. */
 export const bendable = ({ strays }: LaidMotif, marks: readonly Mark[]): readonly Mark[] =>
-  strays?.length ? marks.map(inShortPieces) : marks
+  strays?.length ? marks.map((mark) => inShortPieces(mark)) : marks
 
 /** A placer on the raster of a wall whose hand strays. */
 export function strayedOnWall(
