@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { buildForm } from '@/core/form/buildForm'
-import { aroundMm } from '@/core/form/turnedForm'
+import { aroundMm, widest } from '@/core/form/turnedForm'
 import { tagged } from '@/core/formats/pngTags'
 import { shownScale } from '@/core/usecases/view/shownScale'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
@@ -32,7 +32,7 @@ const api = {
     const form = buildForm(request.piece.form)
     if (!form.ok) return png
     const scale = shownScale(request.bodies[request.piece.bodyId], request.kind) / 1000
-    const widestMm = aroundMm(form.value, Math.max(...form.value.profile.map(({ r }) => r)))
+    const widestMm = aroundMm(form.value, widest(form.value).diameterMm / 2)
     return (await tagged(png, [WIDTH / (widestMm * scale), HEIGHT / (form.value.totalMm * scale)])) ?? png
   },
 }

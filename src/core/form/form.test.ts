@@ -168,6 +168,18 @@ describe('profiles', () => {
     for (const p of insideOf(outside, 6, 6)) expect(distanceToPolyline(p, outside)).toBeGreaterThan(6 * 0.98)
   })
 
+  it('the widest place of a dish is out on its rim, to the point', () => {
+    const dish = buildTurnedForm('dish', PRESETS.dish.sizes)
+    if (!dish.ok) throw new Error('dish')
+    const { diameterMm, alongMm } = widest(dish.value)
+    const { outside, rim } = dish.value.zones
+    const sampled = Array.from({ length: 4001 }, (_, i) => 2 * profileAt(dish.value, (rim.to * i) / 4000).r)
+    expect(diameterMm).toBeGreaterThanOrEqual(Math.max(...sampled))
+    expect(diameterMm).toBeCloseTo(Math.max(...sampled), 1)
+    expect(diameterMm).toBeGreaterThan(2 * profileAt(dish.value, outside.to).r)
+    expect(alongMm).toBeGreaterThan(outside.to - outside.from)
+  })
+
   it('finds the widest place', () => {
     const form = built(buildTurnedForm('moonJar', PRESETS.moonJar.sizes))
     expect(widest(form).diameterMm).toBeCloseTo(PRESETS.moonJar.sizes.bellyMm, 0)

@@ -261,13 +261,11 @@ export function zoneAt(form: TurnedForm, lengthMm: number): ZoneName {
   return ZONES.find((zone) => lengthMm <= form.zones[zone].to) ?? 'floor'
 }
 
-/** Largest diameter of the outside, mm, and how far up the wall it lies. */
-export function widest(form: TurnedForm): { diameterMm: number; alongMm: number } {
-  const { from, to } = form.zones.outside
-  let best = { diameterMm: 0, alongMm: 0 }
-  for (let s = from; s <= to; s += 1) {
-    const { r } = profileAt(form, s)
-    if (2 * r > best.diameterMm) best = { diameterMm: 2 * r, alongMm: s - from }
-  }
-  return best
+/**
+ * Largest diameter of a form, mm, its rim included, and how far up the skin from the foot it lies: exactly, since a line through points
+ * is widest at one of them.
+ */
+export function widest({ profile, lengths, zones }: TurnedForm): { diameterMm: number; alongMm: number } {
+  const at = profile.reduce((best, { r }, i) => (r > profile[best].r ? i : best), 0)
+  return { diameterMm: 2 * profile[at].r, alongMm: Math.max(0, lengths[at] - zones.outside.from) }
 }

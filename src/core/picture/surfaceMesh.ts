@@ -1,6 +1,7 @@
 import { ringsOf } from './rings'
 import { cross, minus, unit, type Vector } from '../numeric/vector'
 import type { Surface } from '../form/surfaces/surface'
+import { aroundMm, widest } from '../form/turnedForm'
 
 /** A surface as a mesh in millimetres; uv are shares of its own chart. */
 export interface SurfaceMesh {
@@ -26,8 +27,8 @@ const POLE = 0.002
  * since columns, rows and the way out are right-handed.
  */
 export function surfaceMesh({ form, ring }: Surface): SurfaceMesh {
-  const widest = Math.max(...form.profile.map((p) => p.r)) * form.plan.length
-  const columns = Math.min(COLUMNS[1], Math.max(COLUMNS[0], Math.ceil(widest / CHORD_MM)))
+  const roundMm = aroundMm(form, widest(form).diameterMm / 2)
+  const columns = Math.min(COLUMNS[1], Math.max(COLUMNS[0], Math.ceil(roundMm / CHORD_MM)))
   const rows = rowLengths(form.lengths, ringsOf(form.profile))
   const mesh: SurfaceMesh = { positions: [], normals: [], tangents: [], uvs: [], indices: [] }
   const step = form.totalMm * POLE

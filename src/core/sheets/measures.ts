@@ -1,5 +1,5 @@
 import { fromMillimetres } from '../base/units'
-import { profileAt, type TurnedForm } from '../form/turnedForm'
+import { profileAt, widest, type TurnedForm } from '../form/turnedForm'
 import type { SheetInput } from './sheetInput'
 
 /** A length on a sheet: to a tenth of a millimetre, or a hundredth of an inch. */
@@ -10,13 +10,13 @@ export const said = (mm: number, { unit }: Pick<SheetInput, 'unit'>): string =>
 export const alongOutside = (form: TurnedForm, upMm: number): number =>
   Math.min(form.zones.outside.to, form.zones.outside.from + upMm)
 
-/** Radius of the foot and of the widest place, mm as made. */
+/** Radius of the foot, of the widest place and of the rim’s outer edge, mm as made. */
 export function radii(form: TurnedForm): { readonly foot: number; readonly widest: number; readonly rim: number } {
-  const foot = profileAt(form, form.zones.base.to).r
-  let widest = 0
-  for (let s = form.zones.outside.from; s <= form.zones.outside.to; s += 1)
-    widest = Math.max(widest, profileAt(form, s).r)
-  return { foot, widest: Math.max(widest, foot), rim: profileAt(form, form.zones.outside.to).r }
+  return {
+    foot: profileAt(form, form.zones.base.to).r,
+    widest: widest(form).diameterMm / 2,
+    rim: profileAt(form, form.zones.outside.to).r,
+  }
 }
 
 /** Across the widest place, the long way where it is not round; mm as made. */

@@ -1,6 +1,6 @@
 import { seededRandom } from '../base/random'
 import { clamp } from '../numeric/interpolation'
-import { profileAt, type Stretch } from '../form/turnedForm'
+import { profileAt, widest, type Stretch } from '../form/turnedForm'
 import { keyOf, span } from './coatFields'
 import { isFlatRow } from './flatParts'
 import { NOMINAL } from './levels'
@@ -88,14 +88,14 @@ export function spatterField(grid: SkinGrid, stretches: readonly Stretch[], seed
   const key = `spatter:${seed}:${share}:${keyOf(stretches)}`
   return paintedField(grid, key, stretches, { edge: 'ridge', seed }, (painter, { rows }, random) => {
     for (const [a, b] of rows) {
-      const widest = Math.max(...grid.columnMm.slice(a, b))
+      const widestColumn = Math.max(...grid.columnMm.slice(a, b))
       // About nine drops a square centimetre where the form is widest, thinned where it narrows.
-      const drops = Math.round(((widest * grid.width * (b - a) * grid.rowMm) / 100) * 9 * share)
+      const drops = Math.round(((widestColumn * grid.width * (b - a) * grid.rowMm) / 100) * 9 * share)
       for (let i = 0; i < drops; i++) {
         const y = a + random() * (b - a)
         const x = random() * grid.width
         const size = 0.16 + 1.1 * random() ** 5
-        if (random() < grid.columnMm[Math.floor(y)] / widest) painter.dot(x, y, size)
+        if (random() < grid.columnMm[Math.floor(y)] / widestColumn) painter.dot(x, y, size)
       }
     }
   })
@@ -199,7 +199,7 @@ export function blendField(
   // Seen from the front, the outline goes from its left end to its right one: 0 to 1.
   const sides = Float64Array.from({ length: grid.width }, (_, x) => grid.form.plan.at((x + 0.5) / grid.width)[0])
   const farthest = Math.max(...sides)
-  const widestMm = Math.max(...grid.form.profile.map((p) => p.r)) * farthest
+  const widestMm = (widest(grid.form).diameterMm / 2) * farthest
   const shareAt = {
     height: (_x: number, up: number) => up,
     around: (x: number) => 1 - Math.abs(1 - (2 * x) / grid.width),

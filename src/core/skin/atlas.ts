@@ -2,7 +2,7 @@ import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import { surfacesOf } from '../form/assembly'
 import type { Part } from '../form/parts'
 import type { Surface } from '../form/surfaces/surface'
-import type { TurnedForm } from '../form/turnedForm'
+import { aroundMm, widest, type TurnedForm } from '../form/turnedForm'
 import { quadArea, type Vector } from '../numeric/vector'
 import { areaWeights, skinGrid, surfaceGrid, texelArea, type SkinGrid } from './grid'
 import type { FieldSource } from './levelField'
@@ -59,9 +59,9 @@ const eights = (n: number) => 8 * Math.ceil(n / 8)
 
 /** Texels that a surface wants at a pitch: by its widest row, and by its longest way from end to end. */
 function sizeAt({ form, ring }: Surface, pitchMm: number): { width: number; height: number } {
-  const widest = Math.max(...form.profile.map((p) => p.r)) * form.plan.length
+  const roundMm = aroundMm(form, widest(form).diameterMm / 2)
   return {
-    width: eights(Math.max(LEAST, widest / pitchMm)),
+    width: eights(Math.max(LEAST, roundMm / pitchMm)),
     height: Math.ceil(Math.max(LEAST, longestWay(form.totalMm, ring) / pitchMm)),
   }
 }

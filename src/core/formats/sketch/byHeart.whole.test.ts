@@ -96,10 +96,10 @@ describe('a sketch becomes lines', () => {
   it('that cross', () => {
     expect(read(40, 30, CROSS)).toMatchInlineSnapshot(`
       [
-        "open, 0.77 mm broad, 9.6 mm long, 2 points from 19.9 24.7 to 19.9 15.1",
-        "open, 0.77 mm broad, 13.6 mm long, 2 points from 6.3 15.1 to 19.9 15.1",
-        "open, 0.77 mm broad, 13.8 mm long, 2 points from 19.9 15.1 to 33.7 15.1",
-        "open, 0.77 mm broad, 9.8 mm long, 2 points from 19.9 15.1 to 19.9 5.3",
+        "open, 0.78 mm broad, 9.6 mm long, 2 points from 19.9 24.7 to 19.9 15.1",
+        "open, 0.78 mm broad, 13.6 mm long, 2 points from 6.3 15.1 to 19.9 15.1",
+        "open, 0.78 mm broad, 13.8 mm long, 2 points from 19.9 15.1 to 33.7 15.1",
+        "open, 0.78 mm broad, 9.8 mm long, 2 points from 19.9 15.1 to 19.9 5.3",
         "loose at 19.9 24.7",
         "loose at 6.3 15.1",
         "loose at 33.7 15.1",
@@ -111,15 +111,15 @@ describe('a sketch becomes lines', () => {
   it('round ones, alone and touched by another', () => {
     expect(read(40, 30, [line(...ring(12, 15, 7)), line(...ring(29, 15, 7)), line([29, 15], [29, 26])]))
       .toMatchInlineSnapshot(`
-      [
-        "open, 0.77 mm broad, 6.6 mm long, 2 points from 28.9 14.7 to 28.9 8.1",
-        "round, 0.79 mm broad, 43.7 mm long, 33 points from 28.9 8.1 to 28.9 8.1",
-        "open, 0.77 mm broad, 3.8 mm long, 2 points from 28.9 8.1 to 28.9 4.3",
-        "round, 0.79 mm broad, 43.8 mm long, 33 points from 11.5 22.0 to 11.5 22.0",
-        "loose at 28.9 14.7",
-        "loose at 28.9 4.3",
-      ]
-    `)
+        [
+          "open, 0.78 mm broad, 6.6 mm long, 2 points from 28.9 14.7 to 28.9 8.1",
+          "round, 0.80 mm broad, 43.7 mm long, 33 points from 28.9 8.1 to 28.9 8.1",
+          "open, 0.78 mm broad, 3.8 mm long, 2 points from 28.9 8.1 to 28.9 4.3",
+          "round, 0.80 mm broad, 43.8 mm long, 33 points from 11.5 22.0 to 11.5 22.0",
+          "loose at 28.9 14.7",
+          "loose at 28.9 4.3",
+        ]
+      `)
   })
 
   it.each([0.6, 1.2, 1.8, 2.6])('with a gap of %f mm along one, and before another', (gap) => {
@@ -141,8 +141,8 @@ describe('a sketch becomes lines', () => {
   it('beside each other, which are no gap', () => {
     expect(read(40, 30, [line([6, 10], [18, 10]), line([8, 12.4], [18, 12.4])])).toMatchInlineSnapshot(`
       [
-        "open, 0.77 mm broad, 11.4 mm long, 2 points from 6.3 20.1 to 17.7 20.1",
-        "open, 0.78 mm broad, 9.4 mm long, 5 points from 8.3 17.6 to 17.7 17.6",
+        "open, 0.78 mm broad, 11.4 mm long, 2 points from 6.3 20.1 to 17.7 20.1",
+        "open, 0.79 mm broad, 9.4 mm long, 5 points from 8.3 17.6 to 17.7 17.6",
         "loose at 6.3 20.1",
         "loose at 17.7 20.1",
         "loose at 8.3 17.6",
@@ -161,10 +161,10 @@ describe('a sketch becomes lines', () => {
       ]),
     ).toMatchInlineSnapshot(`
       [
-        "open, 0.78 mm broad, 27.4 mm long, 2 points from 6.3 20.1 to 33.7 20.1",
-        "open, 0.77 mm broad, 13.7 mm long, 3 points from 6.3 10.1 to 20.0 9.9",
-        "open, 0.77 mm broad, 13.7 mm long, 3 points from 33.7 10.1 to 20.0 9.9",
-        "open, 0.78 mm broad, 2.6 mm long, 2 points from 20.0 9.9 to 19.9 7.3",
+        "open, 0.79 mm broad, 27.4 mm long, 2 points from 6.3 20.1 to 33.7 20.1",
+        "open, 0.78 mm broad, 13.7 mm long, 3 points from 6.3 10.1 to 20.0 9.9",
+        "open, 0.78 mm broad, 13.7 mm long, 3 points from 33.7 10.1 to 20.0 9.9",
+        "open, 0.79 mm broad, 2.6 mm long, 2 points from 20.0 9.9 to 19.9 7.3",
         "loose at 6.3 20.1",
         "loose at 33.7 20.1",
         "loose at 6.3 10.1",
@@ -185,7 +185,7 @@ describe('a sketch becomes lines', () => {
       ]),
     ).toMatchInlineSnapshot(`
       [
-        "open, 0.41 mm broad, 34.4 mm long, 2 points from 5.3 24.1 to 39.7 24.1",
+        "open, 0.50 mm broad, 34.4 mm long, 2 points from 5.3 24.1 to 39.7 24.1",
         "open, 1.00 mm broad, 12.3 mm long, 2 points from 46.3 19.7 to 53.9 10.1",
         "open, 1.00 mm broad, 34.1 mm long, 2 points from 5.4 19.1 to 39.6 19.1",
         "open, 2.00 mm broad, 34.1 mm long, 2 points from 5.4 13.1 to 39.6 13.1",
@@ -219,10 +219,10 @@ describe('a sketch becomes lines', () => {
   it('in a shadow that falls off from left to right', () => {
     expect(read(40, 30, CROSS, 0.5, (x) => 240 - 3 * x)).toMatchInlineSnapshot(`
       [
-        "open, 0.77 mm broad, 9.5 mm long, 2 points from 19.9 24.6 to 19.9 15.1",
-        "open, 0.77 mm broad, 13.8 mm long, 2 points from 6.2 15.1 to 19.9 15.1",
-        "open, 0.77 mm broad, 13.6 mm long, 2 points from 19.9 15.1 to 33.6 15.1",
-        "open, 0.77 mm broad, 9.6 mm long, 2 points from 19.9 15.1 to 19.9 5.4",
+        "open, 0.78 mm broad, 9.5 mm long, 2 points from 19.9 24.6 to 19.9 15.1",
+        "open, 0.78 mm broad, 13.8 mm long, 2 points from 6.2 15.1 to 19.9 15.1",
+        "open, 0.78 mm broad, 13.6 mm long, 2 points from 19.9 15.1 to 33.6 15.1",
+        "open, 0.78 mm broad, 9.6 mm long, 2 points from 19.9 15.1 to 19.9 5.4",
         "loose at 19.9 24.6",
         "loose at 6.2 15.1",
         "loose at 33.6 15.1",
@@ -234,7 +234,7 @@ describe('a sketch becomes lines', () => {
   it('of which turns stay within .06 mm', () => {
     expect(read(40, 30, [line([6, 6], [20, 6], [20, 20], [34, 26])])).toMatchInlineSnapshot(`
       [
-        "open, 0.79 mm broad, 42.2 mm long, 12 points from 6.3 24.1 to 33.8 4.1",
+        "open, 0.80 mm broad, 42.2 mm long, 12 points from 6.3 24.1 to 33.8 4.1",
         "loose at 6.3 24.1",
         "loose at 33.8 4.1",
       ]

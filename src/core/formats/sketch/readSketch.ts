@@ -62,15 +62,21 @@ export function readSketch(
   const traced = pruned(traceLines(thin, width), Math.max(0.8, 1.6 * meanWidthMm) * pxPerMm)
   const reach = (1.35 * GAP_MM + meanWidthMm) * pxPerMm
   const { lines: joined, loose } = gapsClosed(traced, reach)
-  const sigmaMm = Math.hypot(1.25 / sourcePxPerMm, 0.48 / pxPerMm)
-  const measured = joined.map(({ points, from, to }) => {
+  const profiled = joined.map(({ points, from, to }) => {
     const closed = isLoop(points, from, to)
     const smooth = smoothed(
       points.map(([x, y]): Point => [x / pxPerMm, y / pxPerMm]),
       closed,
     )
-    return { closed, smooth, ...profileOf(smooth, dark, width, height, pxPerMm, sigmaMm) }
+    return { closed, smooth, profile: profileOf(smooth, dark, width, height, pxPerMm) }
   })
+  const lensMm = Math.hypot(USUAL_BLUR_PX / sourcePxPerMm, 0.48 / pxPerMm)
+  const longest = profiled.toSorted((a, b) => lengthOf(b.smooth) - lengthOf(a.smooth)).slice(0, TELLING_LINES)
+  const sigmaMm = blurOf(
+    longest.flatMap(({ profile }) => (profile ? [profile] : [])),
+    lensMm,
+  )
+  const measured = profiled.map(({ profile, ...line }) => ({ ...line, ...widthOf(profile, sigmaMm) }))
   const typical = weightedMedian(measured.map(({ peak, smooth }) => [peak, lengthOf(smooth)]))
   const clear = measured.filter(({ peak }) => peak >= FAINT * typical)
   const usual = weightedMedian(clear.map((line) => [line.widthMm, lengthOf(line.smooth)]))
@@ -215,15 +221,14 @@ function unblurred(fullWidth: number, sigma: number): number {
 const ACROSS_MM = 2.5
 const ACROSS_STEP = 0.05
 
-/** How dark a line is along its middle and how broad it was drawn, mm: by the mean of its profiles across, at half their height. */
+/** The mean of the profiles across a line, from ACROSS_MM on one side to the other; null where it is too short for one. */
 function profileOf(
   points: readonly Point[],
   dark: Float32Array,
   width: number,
   height: number,
   pxPerMm: number,
-  sigmaMm: number,
-): { peak: number; widthMm: number } {
+): Float64Array | null {
   const count = Math.round(ACROSS_MM / ACROSS_STEP)
   const sums = new Float64Array(2 * count + 1)
   let profiles = 0
@@ -249,8 +254,13 @@ function profileOf(
     }
     profiles++
   }
-  if (!profiles) return { peak: 0, widthMm: 0.5 }
-  const profile = sums.map((v) => v / profiles)
+  return profiles ? sums.map((v) => v / profiles) : null
+}
+
+/** How dark a line is along its middle and how broad it was drawn, mm: by its profile at half its height. */
+function widthOf(profile: Float64Array | null, sigmaMm: number): { peak: number; widthMm: number } {
+  if (!profile) return { peak: 0, widthMm: 0.5 }
+  const count = (profile.length - 1) / 2
   const peak = Math.max(...profile.subarray(count - 8, count + 9))
   const base = Math.min(...profile.subarray(Math.max(0, count - 40), count + 41))
   const half = (peak + base) / 2
@@ -262,6 +272,70 @@ function profileOf(
     return ACROSS_MM
   }
   return { peak: peak - base, widthMm: unblurred(reach(1) + reach(-1), sigmaMm) }
+}
+
+/** A lens and its file blur by about so many pixels of the photograph; how much less or more they may. */
+const USUAL_BLUR_PX = 1
+const BLUR_WITHIN = [0.5, 1.6] as const
+
+/** So many of the longest lines tell how blurred a photograph is. */
+const TELLING_LINES = 24
+
+/** Half of the stretch across a line on which its shape is looked at, mm: further out its neighbours may lie. */
+const SHAPE_MM = 1
+
+/**
+ * How blurred a photograph is, as the σ of a normal distribution, mm: the one with which lines of an even ink, each as broad as fits
+ * best, come nearest to the profiles that were seen (least squares).
+ */
+function blurOf(profiles: readonly Float64Array[], usualMm: number): number {
+  if (!profiles.length) return usualMm
+  const misfit = (sigma: number) =>
+    profiles.reduce((sum, profile) => sum + leastOf((w) => misfitOf(profile, w, sigma), 0.05, 2 * SHAPE_MM).value, 0)
+  return leastOf(misfit, BLUR_WITHIN[0] * usualMm, BLUR_WITHIN[1] * usualMm).at
+}
+
+/** How far a blurred even line of a width, as dark as fits best on a ground as fits best, is from a profile: a sum of squares. */
+function misfitOf(profile: Float64Array, widthMm: number, sigma: number): number {
+  const middle = (profile.length - 1) / 2
+  const reach = Math.round(SHAPE_MM / ACROSS_STEP)
+  let [n, f, ff, p, fp, pp] = [0, 0, 0, 0, 0, 0]
+  for (let k = -reach; k <= reach; k++) {
+    const x = k * ACROSS_STEP
+    const line = normalUpTo((x + widthMm / 2) / sigma) - normalUpTo((x - widthMm / 2) / sigma)
+    // Both sides alike: a line that is a little off its middle is no broader.
+    const seen = (profile[middle + k] + profile[middle - k]) / 2
+    n += 1
+    f += line
+    ff += line * line
+    p += seen
+    fp += line * seen
+    pp += seen * seen
+  }
+  const spread = ff - (f * f) / n
+  const together = fp - (f * p) / n
+  const all = pp - (p * p) / n
+  return all > 0 && spread > 0 ? (all - (together * together) / spread) / all : 1
+}
+
+/** Where a function of one valley is least, by golden section (Kiefer 1953, from memory). */
+function leastOf(of: (x: number) => number, from: number, to: number): { at: number; value: number } {
+  const golden = (Math.sqrt(5) - 1) / 2
+  let [a, b] = [from, to]
+  let [c, d] = [b - golden * (b - a), a + golden * (b - a)]
+  let [fc, fd] = [of(c), of(d)]
+  for (let i = 0; i < 22; i++) {
+    if (fc < fd) {
+      ;[b, d, fd] = [d, c, fc]
+      c = b - golden * (b - a)
+      fc = of(c)
+    } else {
+      ;[a, c, fc] = [c, d, fd]
+      d = a + golden * (b - a)
+      fd = of(d)
+    }
+  }
+  return fc < fd ? { at: c, value: fc } : { at: d, value: fd }
 }
 
 function weightedMedian(values: readonly (readonly [value: number, weight: number])[]): number {

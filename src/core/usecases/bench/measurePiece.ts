@@ -1,5 +1,5 @@
 import { ok, type Result } from '../../base/result'
-import { aroundMm } from '../../form/turnedForm'
+import { aroundMm, widest } from '../../form/turnedForm'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { Measured } from '../../plan/actDefinition'
@@ -90,12 +90,11 @@ function measuredOf({ atlas, records }: MeasuredPiece, step: Step, index: number
   const record = records[index]
   const motif = 'motif' in step ? step.motif : null
   const { form } = atlas.charts[0].surface
-  const widest = Math.max(...form.profile.map((p) => p.r))
   return {
     touchedCm2: record.touchedMm2 / 100,
     placeCm2: (place) => placeCm2(atlas, place),
     linesMm: motif ? linesMm(atlas, motif, record) : 0,
-    widestMm: aroundMm(form, widest),
+    widestMm: aroundMm(form, widest(form).diameterMm / 2),
   }
 }
 
