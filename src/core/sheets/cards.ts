@@ -235,5 +235,5 @@ export function printerCheck(): Sheet[] {
   ]
 }
 
-/** Sides of the rectangle of the printer check, mm: as large as goes on A4 and Letter. */
-export const PRINTER_MM = [180, 235] as const
+/** Sides of the rectangle of the printer check, mm: with its crosses it goes on one page of A4 and of Letter. */
+export const PRINTER_MM = [170, 225] as const

@@ -7,6 +7,7 @@ import { flatGore } from '../../form/flat/gore'
 import { planOutline, ROUND } from '../../form/planOutline'
 import { circle, fitted, line, path, polyline, text } from '../../sheets/pen'
 import { squareOf } from '../../sheets/fixtures/input'
+import { printerCheck } from '../../sheets/cards'
 import type { Sheet, SheetItem } from '../../sheets/sheet'
 import { cardFonts, pagesOf } from '../fixtures/reading'
 import { sheetsPdf } from './sheetsPdf'
@@ -221,6 +222,27 @@ describe('pages', () => {
     const sheet = (w: number): Sheet => sheetOf([path('mark', line([0, 0], [w - 4, 0]))])
     const room = tiling(sheet(50), 'a4').shown[0]
     expect(tiling(sheet(room + 0.6), 'a4').tiles).toHaveLength(1)
+  })
+
+  it('the printer check goes on one page of each paper', () => {
+    for (const paper of SHEET_PAPERS) expect(tiling(printerCheck()[0], paper).tiles, paper).toHaveLength(1)
+  })
+
+  it('an empty border takes no page, and no page only repeats another', () => {
+    const [w, h] = tiling(sheetOf([path('mark', line([0, 0], [50, 0]))]), 'a4').shown
+    const bordered = (marginMm: number): Sheet => ({
+      title: 't',
+      words: [],
+      ...fitted([path('mark', line([0, 0], [w - 1, 0])), path('mark', line([0, 0], [0, h - 1]))], marginMm),
+    })
+    for (const marginMm of [0, 1, 2, 6, 12]) expect(tiling(bordered(marginMm), 'a4').tiles).toHaveLength(1)
+    // Two marks far apart with nothing between them: the pages between are left out, and none shows a mark again.
+    const far = sheetOf([path('mark', line([0, 0], [4, 0])), path('mark', line([900, 0], [904, 0]))])
+    expect(tiling(far, 'a4').tiles).toHaveLength(2)
+    for (let at = 0; at < 600; at += 7) {
+      const pair = sheetOf([path('mark', line([0, 0], [4, 0])), path('mark', line([at, 0], [at + 4, 0]))])
+      expect(tiling(pair, 'a4').tiles.length).toBeLessThanOrEqual(2)
+    }
   })
 
   it('a strip longer than a roll is wide runs along it, on one page', () => {

@@ -30,8 +30,8 @@ const RIGHT_BAR = 8
 export const FOOT = 24
 /** Pages lap over one another by so much. */
 export const OVERLAP = 15
-/** What reaches over by less is no page of its own, mm. */
-const SLIVER = 1
+/** What reaches over by less is no page of its own, mm: half the width of a thin line. */
+const SLIVER = 0.05
 
 /** A page and what of the sheet is on it, mm. */
 export interface Tile {
@@ -74,20 +74,44 @@ function onRoll(sheet: Sheet): Tiling {
   return down <= along ? across : lying
 }
 
+/** A line at the very edge of a page keeps so much of it, mm. */
+const EDGE_MM = 0.3
+
+/** Where pages begin along one side of a sheet, and how many they are: by what is drawn, so that an empty border takes no page. */
+function pagesAlong(from: number, to: number, room: number): { readonly start: number; readonly count: number } {
+  const [whole, drawn] = [pagesFor(to, room), pagesFor(to - from + 2 * EDGE_MM, room)]
+  return drawn < whole ? { start: from - EDGE_MM, count: drawn } : { start: 0, count: whole }
+}
+
 function laid(sheet: Sheet, [w, h]: readonly [number, number]): Tiling {
   const shown = [w - 2 * MARGIN - RIGHT_BAR, h - 2 * MARGIN - FOOT] as const
-  const columns = pagesFor(sheet.widthMm, shown[0])
-  const rows = pagesFor(sheet.heightMm, shown[1])
   const boxes = sheet.items.map(boxOf)
-  const tiles: Tile[] = []
-  for (let row = 0; row < rows; row++)
-    for (let column = 0; column < columns; column++) {
-      const left = column * (shown[0] - OVERLAP)
-      const top = row * (shown[1] - OVERLAP)
-      const used = boxes.some(([l, t, r, b]) => r >= left && l <= left + shown[0] && b >= top && t <= top + shown[1])
-      if (used) tiles.push({ column, row, left, top })
+  const ends = (k: 0 | 1, size: number) =>
+    boxes.length
+      ? ([Math.min(...boxes.map((box) => box[k])), Math.max(...boxes.map((box) => box[k + 2]))] as const)
+      : ([0, size] as const)
+  const across = pagesAlong(...ends(0, sheet.widthMm), shown[0])
+  const down = pagesAlong(...ends(1, sheet.heightMm), shown[1])
+  const all = Array.from({ length: down.count * across.count }, (_, i): Tile => {
+    const [row, column] = [Math.floor(i / across.count), i % across.count]
+    return {
+      column,
+      row,
+      left: across.start + column * (shown[0] - OVERLAP),
+      top: down.start + row * (shown[1] - OVERLAP),
     }
-  return { page: [w, h], shown, columns, rows, tiles, margin: MARGIN }
+  })
+  // What lies whole on a page is not repeated by another; what is larger is on every page that it reaches.
+  const taken = new Set<Tile>()
+  for (const [l, t, r, b] of boxes) {
+    const isWhole = ({ left, top }: Tile) => l >= left && r <= left + shown[0] && t >= top && b <= top + shown[1]
+    const reaches = ({ left, top }: Tile) => r >= left && l <= left + shown[0] && b >= top && t <= top + shown[1]
+    const whole = all.filter(isWhole)
+    if (!whole.length) all.filter(reaches).forEach((tile) => taken.add(tile))
+    else if (!whole.some((tile) => taken.has(tile))) taken.add(whole[0])
+  }
+  const tiles = all.filter((tile) => taken.has(tile))
+  return { page: [w, h], shown, columns: across.count, rows: down.count, tiles, margin: MARGIN }
 }
 
 /** Whether a text is to be written on a tile: on the one that holds most of it, moved so that all of it is there. */
