@@ -130,12 +130,26 @@ export const unmetSchema = z.strictObject({
 /** What could not be placed, and the smallest changes that would make it possible. */
 export type Unmet = z.infer<typeof unmetSchema>
 
+export const unsureSchema = z.strictObject({
+  pieceId: id,
+  pots,
+  /** The visit that is least sure, and the first step of it that the clay decides about. */
+  sessionId: z.string().min(1).max(140),
+  stepId: id.nullable(),
+  chance: z.number().min(0).max(1),
+  changes: z.array(z.string().max(300)).max(8),
+})
+
+/** A lot whose clay is found right less often than the studio asked for, and what would make it surer. */
+export type Unsure = z.infer<typeof unsureSchema>
+
 /** Every step in a session. `pins` are steps that the artist put into a session by hand; they stay. */
 export const scheduleSchema = z.strictObject({
   madeAt: instant.nullable(),
   visits: z.array(visitSchema).max(5000),
   loads: z.array(z.strictObject({ bookingId: id, pieceId: id, pots, stepId: id })).max(5000),
   unmet: z.array(unmetSchema).max(1000),
+  unsure: z.array(unsureSchema).max(1000).optional(),
   pins: z.array(z.strictObject({ pieceId: id, pots, stepId: id, sessionId: z.string().min(1).max(140) })).max(2000),
   /** Of sessions whose order was searched for: how often colour or tool is changed, and by which share no order could be better. */
   orders: z

@@ -22,6 +22,18 @@ export function missCost(sure: number): number {
   return 1 / (1 - sure)
 }
 
+/**
+ * How a lot was aired and then covered by look: the loss that was unseen until then, and by how much its water could have been off to
+ * either side and yet have come out as planned.
+ */
+export interface Aired {
+  readonly unseen: number
+  /** Drier than planned by so much it was still no drier than it was to be. */
+  readonly dry: number
+  /** Wetter than planned by so much it still came down to it before the session ended. */
+  readonly wet: number
+}
+
 /** Where a lot has come to on the way through its days. */
 export interface BeamState {
   readonly done: number
@@ -30,9 +42,13 @@ export interface BeamState {
   readonly cover: Cover
   readonly readyMs: number
   readonly startedMs: number
-  /** Water that it has lost, as reckoned, since anybody saw it. */
+  /** Water that it has lost, by the model, since its water was known: as made, as told, or as it was covered by look. */
   readonly unseen: number
+  /** What was unseen before it was last covered by look, and how much that looking evens out; null before any. */
+  readonly aired: Aired | null
   readonly cost: number
+  /** What of that is for coming: visits and looks, which are cheaper beside other lots. */
+  readonly coming: number
   readonly parent: BeamState | null
   readonly visit: PlannedVisit | null
   readonly firing: { kiln: Kiln; task: Task } | null
@@ -82,7 +98,10 @@ export function prune(job: Job, states: readonly BeamState[], width: number): Be
   return [...groups.values()].flatMap((group) => spread([...group.values()], width))
 }
 
-/** The cheapest of a group, but not all of one cover: a third of the places each, the rest by cost. */
+/** Places that are kept for what is ready soonest: sure days may come too late for the kiln. */
+const SOONEST = 5
+
+/** The cheapest of a group, but not all of one cover, a quarter of the places each; some that are ready soonest; the rest by cost. */
 function spread(states: BeamState[], width: number): BeamState[] {
   const sorted = states.sort((a, b) => a.cost - b.cost)
   if (sorted.length <= width) return sorted
@@ -94,6 +113,8 @@ function spread(states: BeamState[], width: number): BeamState[] {
     counts.set(state.cover, n + 1)
     kept.add(state)
   }
+  for (const state of sorted.toSorted((a, b) => a.readyMs - b.readyMs || a.cost - b.cost).slice(0, SOONEST))
+    kept.add(state)
   for (const state of sorted) {
     if (kept.size >= width) break
     kept.add(state)
@@ -102,12 +123,16 @@ function spread(states: BeamState[], width: number): BeamState[] {
 }
 
 /** The plan that led to a state. */
-export function unroll(job: Job, state: BeamState, cost: number, days: number): PiecePlan {
+export function unroll(
+  job: Job,
+  state: BeamState,
+  { cost, ownCost, days }: Pick<PiecePlan, 'cost' | 'ownCost' | 'days'>,
+): PiecePlan {
   const visits: PlannedVisit[] = []
   const firings: { kiln: Kiln; task: Task }[] = []
   for (let at: BeamState | null = state; at; at = at.parent) {
     if (at.visit) visits.unshift(at.visit)
     if (at.firing) firings.unshift(at.firing)
   }
-  return { job, visits, firings, unplaced: job.tasks.slice(state.done), cost, days }
+  return { job, visits, firings, unplaced: job.tasks.slice(state.done), cost, ownCost, days }
 }

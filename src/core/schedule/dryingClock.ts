@@ -69,3 +69,12 @@ export function hoursUntil(curve: DryingCurve | undefined, now: number, x: numbe
   if (!curve || curve.water[curve.water.length - 1] > x) return Infinity
   return Math.max(0, hourOf(curve.hours, curve.water, x) - hourOf(curve.hours, curve.water, now))
 }
+
+/** How much a column may hold so many hours before it has come down to x under a cover, at most what its curve begins with. */
+export function waterBefore(curve: DryingCurve | undefined, x: number, hours: number): number {
+  if (!curve || x >= curve.water[0]) return x
+  return Math.max(
+    x,
+    interpolateLinear(curve.hours, curve.water, Math.max(curve.hours[0], hourOf(curve.hours, curve.water, x) - hours)),
+  )
+}

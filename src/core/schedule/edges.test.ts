@@ -182,6 +182,7 @@ describe('kilns beside other plans', () => {
     visits: [],
     firings: [{ kiln: at, task: bisque }],
     unplaced: [],
+    ownCost: 0,
     cost: 0,
     days: 0,
   })
@@ -252,6 +253,7 @@ describe('what airs until it looks right', () => {
           visits: [{ ...airing, leftAt }, carving],
           firings: [],
           unplaced: [],
+          ownCost: 0,
           cost: 0,
           days: 1,
         },

@@ -1,5 +1,5 @@
 import type { Cover } from '../clay/stages'
-import { clayMatters, type Asked, type BeamState } from './beam'
+import { clayMatters, type Aired, type Asked, type BeamState } from './beam'
 import { dryOn, hoursUntil, type ClockState } from './dryingClock'
 import { COST } from './plan'
 import type { Session } from './sessions'
@@ -17,6 +17,9 @@ export interface Leaving {
   readonly opensMs: number | null
   readonly driesFromTouch: boolean
   readonly water: ClockState
+  /** What it has lost since its water was last known. */
+  readonly unseen: number
+  readonly aired: Aired | null
   readonly hands: number
   readonly tasks: readonly HandTask[]
   readonly latestMs: readonly number[]
@@ -25,6 +28,7 @@ export interface Leaving {
   readonly startedMs: number
   readonly readyMs: number
   readonly cost: number
+  readonly coming: number
 }
 
 /** Leaves a lot after a visit under each cover it may have; without tasks, only where that changes something. */
@@ -33,6 +37,7 @@ export function leave(asked: Asked, state: BeamState, session: Session, leaving:
   const { tasks, endMs, water } = leaving
   const next = state.done + tasks.length
   const matters = water.wall > 0 && clayMatters(job, next)
+  const driest = () => dryOn(job.curves, water, 'open', (session.endMs - endMs) / HOUR).wall
   const add = (cover: Cover, coveredMs: number | null) => {
     const left = coveredMs === null ? water : dryOn(job.curves, water, 'open', (coveredMs - endMs) / HOUR)
     out.push({
@@ -42,8 +47,11 @@ export function leave(asked: Asked, state: BeamState, session: Session, leaving:
       cover,
       readyMs: Math.max(leaving.readyMs, coveredMs ?? endMs),
       startedMs: leaving.startedMs,
-      unseen: 0,
+      // What airs is covered when it looks right: from then on only what could not be evened out is unknown.
+      unseen: coveredMs === null ? leaving.unseen : 0,
+      aired: coveredMs === null ? leaving.aired : airedBefore(leaving, left.wall, driest()),
       cost: leaving.cost + (cover === 'open' ? 0 : COST.cover) + (coveredMs === null ? 0 : COST.cover),
+      coming: leaving.coming,
       parent: state,
       visit: {
         session,
@@ -73,6 +81,13 @@ export function leave(asked: Asked, state: BeamState, session: Session, leaving:
     for (const ms of airedAt(job, next, leaving, session)) add(cover, ms)
   }
 }
+
+/** What looking evens out when a lot is covered at some water that could have come down to `driest` by the end of the session. */
+const airedBefore = ({ aired, unseen, water }: Leaving, covered: number, driest: number): Aired => ({
+  unseen: (aired?.unseen ?? 0) + unseen,
+  dry: (aired?.dry ?? 0) + Math.max(0, water.wall - covered),
+  wet: (aired?.wet ?? 0) + Math.max(0, covered - driest),
+})
 
 /** When a lot that is left open has dried as far as it should before it is covered, within the session. */
 function airedAt(job: Job, next: number, leaving: Leaving, session: Session): number[] {

@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { DryingCurve } from './dryingClock'
 import { bisque, HOUR, job, problem, session, T0, visitOf, work, free } from './fixtures/jobs'
 import { BEAM } from './beam'
-import { COST, type PiecePlan } from './plan'
+import { COST, type PiecePlan, type PlannedVisit } from './plan'
 import { partitions } from './partitions'
-import { allPlans, dividedPlan, fits } from './planStudio'
+import { allPlans, costOf, dividedPlan, fits } from './planStudio'
 import { sessionOrder } from './sessionOrder'
 
 interface LotCase {
@@ -68,6 +68,26 @@ describe('a set that is divided (cases worked out by exhaustion)', () => {
     ])
     expect(lots.every(({ unplaced }) => unplaced.length === 0)).toBe(true)
     expect(plan.cost - besides(lots)).toBeCloseTo(2.8917, 3)
+  })
+
+  it('a look costs little where the set is worked on anyway, whichever of its lots was planned first', () => {
+    const at = session('s', 10, 2)
+    const looked = { ...visitOf(at, []), cover: 'sealed' as const }
+    const worked = visitOf(at, [work('carve', 0.6, 0.3)])
+    const lot = (id: string, visit: PlannedVisit): PiecePlan => ({
+      job: job(id, []),
+      visits: [visit],
+      firings: [],
+      unplaced: [],
+      cost: 0,
+      ownCost: 0,
+      days: 0,
+    })
+    const together = COST.visit + COST.lookThere + COST.split
+    expect(costOf([lot('a', looked), lot('b', worked)])).toBeCloseTo(together, 9)
+    expect(costOf([lot('b', worked), lot('a', looked)])).toBeCloseTo(together, 9)
+    expect(costOf([lot('a', looked)])).toBeCloseTo(COST.look, 9)
+    expect(costOf([lot('b', worked), lot('c', worked)])).toBeCloseTo(COST.visit + COST.together + COST.split, 9)
   })
 
   it('with two hours they stay together', () => {

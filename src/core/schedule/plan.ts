@@ -41,6 +41,8 @@ export interface PiecePlan {
   /** Tasks that found no place. */
   readonly unplaced: readonly Task[]
   readonly cost: number
+  /** What of its cost is its own, whatever other lots of the set do: without its visits, its looks and the days of the set. */
+  readonly ownCost: number
   /** From its making, or from now, to its end. */
   readonly days: number
 }

@@ -41,7 +41,7 @@ export function planPiece(
     .map((state) => ({ state, ...finish(asked, state, lastMs) }))
     .sort((a, b) => a.cost - b.cost)
     .slice(0, want)
-    .map(({ state, cost, days }) => unroll(job, state, cost, days))
+    .map(({ state, ...costs }) => unroll(job, state, costs))
 }
 
 /** As it is, and under each cover that could be put on at once. */
@@ -54,7 +54,9 @@ function atFirst({ job, nowMs, covers }: Asked): BeamState[] {
     readyMs: nowMs,
     startedMs: job.now ? nowMs : Infinity,
     unseen: job.now?.unseen ?? 0,
+    aired: null,
     cost: 0,
+    coming: 0,
     parent: null,
     visit: null,
     firing: null,
@@ -66,7 +68,6 @@ function atFirst({ job, nowMs, covers }: Asked): BeamState[] {
     .map((cover): BeamState => ({
       ...asItIs,
       cover,
-      unseen: 0,
       cost: COST.cover,
       parent: asItIs,
       visit: {
@@ -91,7 +92,7 @@ function atFirst({ job, nowMs, covers }: Asked): BeamState[] {
 const endOf = (occasion: Occasion) => (occasion.kind === 'kiln' ? occasion.kiln.openMs : occasion.session.endMs)
 
 /** Cost with what is still undone, days in process and being late. */
-function finish({ job, beside }: Asked, state: BeamState, lastMs: number): { cost: number; days: number } {
+function finish({ job, beside }: Asked, state: BeamState, lastMs: number) {
   const undone = job.tasks.slice(state.done)
   const share = job.pots.length / job.of
   const endMs = undone.length ? lastMs : Math.max(state.atMs, state.readyMs)
@@ -99,15 +100,15 @@ function finish({ job, beside }: Asked, state: BeamState, lastMs: number): { cos
   const days = Number.isFinite(state.startedMs) ? Math.max(0, (endMs - state.startedMs) / DAY) : 0
   const pins = undone.filter((task) => task.stepId && job.pins.has(task.stepId))
   const sum = (tasks: readonly Task[]) => tasks.reduce((all, task) => all + shareOf(task), 0)
+  const apart =
+    sum(undone) * share * COST.unplaced +
+    sum(pins) * COST.pinBroken +
+    late * share * COST.dayLate +
+    share * days * COST.potDay
   return {
     days,
-    cost:
-      state.cost +
-      sum(undone) * share * COST.unplaced +
-      sum(pins) * COST.pinBroken +
-      late * share * COST.dayLate +
-      share * days * COST.potDay +
-      Math.max(0, days - beside.days) * COST.setDay,
+    ownCost: state.cost - state.coming + apart,
+    cost: state.cost + apart + Math.max(0, days - beside.days) * COST.setDay,
   }
 }
 

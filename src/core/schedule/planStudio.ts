@@ -1,3 +1,4 @@
+import { AT_ONCE } from '../model/calendar'
 import { interleave, type TouchedVisit } from './interleave'
 import { ALONE, COST, type Beside, type Capacity, type Occasion, type PiecePlan } from './plan'
 import { BEAM, type BeamSettings } from './beam'
@@ -91,9 +92,29 @@ export function visitsBySession(plans: Iterable<PiecePlan>, only?: ReadonlySet<s
   return sessions
 }
 
-/** What the plans of one set cost together: each lot beyond the first costs something, so that it is divided only where that helps. */
-export const costOf = (plans: readonly PiecePlan[]): number =>
-  plans.reduce((sum, plan) => sum + plan.cost, 0) + COST.split * Math.max(0, plans.length - 1)
+/**
+ * What the plans of one set cost together, as they are now, whatever was planned first: a session in which the set is worked on counts
+ * once, each further lot there a little, a look where it is worked on anyway hardly anything, and the set is in process as long as its
+ * longest lot. Each lot beyond the first costs something, so that it is divided only where that helps.
+ */
+export function costOf(plans: readonly PiecePlan[]): number {
+  const working = new Map<string, number>()
+  const looks: string[] = []
+  for (const { visits } of plans)
+    for (const { session, tasks } of visits) {
+      if (tasks.length) working.set(session.id, (working.get(session.id) ?? 0) + 1)
+      else if (session.id !== AT_ONCE) looks.push(session.id)
+    }
+  const coming =
+    [...working.values()].reduce((sum, lots) => sum + COST.visit + COST.together * (lots - 1), 0) +
+    looks.reduce((sum, id) => sum + (working.has(id) ? COST.lookThere : COST.look), 0)
+  return (
+    plans.reduce((sum, plan) => sum + plan.ownCost, 0) +
+    coming +
+    Math.max(0, ...plans.map(({ days }) => days)) * COST.setDay +
+    COST.split * Math.max(0, plans.length - 1)
+  )
+}
 
 export const costOfAll = (plans: ReadonlyMap<string, readonly PiecePlan[]>): number =>
   [...plans.values()].reduce((sum, lots) => sum + costOf(lots), 0)
@@ -131,7 +152,15 @@ function planAmong(
     const own = new Set(plan.visits.map((visit) => visit.session.id))
     const crowded = [...visitsBySession([...others, ...lots, plan], own)].filter(([, visits]) => !inTime(visits))
     if (!crowded.length) return plan
-    if (attempt > 12) return { ...plan, visits: [], firings: [], unplaced: job.tasks, cost: plan.cost + 1000 }
+    if (attempt > 12)
+      return {
+        ...plan,
+        visits: [],
+        firings: [],
+        unplaced: job.tasks,
+        cost: plan.cost + 1000,
+        ownCost: plan.cost + 1000,
+      }
     for (const [sessionId] of crowded) hands.set(sessionId, 0)
   }
 }

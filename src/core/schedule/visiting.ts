@@ -1,10 +1,10 @@
 import type { Cover } from '../clay/stages'
-import { normalUpTo } from '../numeric/normal'
 import { clayMatters, type Asked, type BeamState } from './beam'
 import { dryOn, hoursUntil, wetBy, type ClockState } from './dryingClock'
 import { leave, type Leaving } from './leaving'
 import { COST } from './plan'
 import type { Session } from './sessions'
+import { missChance, priceOfMissing, type BegunOnClay } from './visitRisk'
 import { handsOf, shareOf, turnOf, waitAfter, type HandTask, type Job, type Window } from './task'
 
 const HOUR = 3_600_000
@@ -83,6 +83,8 @@ function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival
     driesFromTouch: false,
     opensMs: null,
     water: arrival.water,
+    unseen: state.unseen + Math.max(0, state.water.wall - arrival.water.wall),
+    aired: state.aired,
     hands: 0,
     tasks: [],
     latestMs: [],
@@ -91,6 +93,7 @@ function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival
     startedMs: state.startedMs,
     readyMs: state.readyMs,
     cost: state.cost + (there ? COST.lookThere : COST.look),
+    coming: state.coming + (there ? COST.lookThere : COST.look),
   }
   leave(asked, state, session, leaving, out)
 }
@@ -103,9 +106,17 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
   let { startMs: atMs, water } = arrival
   let hands = 0
   let offMiddle = 0
-  const risk = tooDryAlready(job, state, arrival)
+  let unseen = state.unseen + Math.max(0, state.water.wall - arrival.water.wall)
+  let { aired } = state
+  const begun: BegunOnClay[] = []
   const waited = ((arrival.startMs - asked.nowMs) / DAY) * COST.waiting
   let startedMs = state.startedMs
+  /** Stands open for some hours: what it loses meanwhile is unseen as well, for it goes on at the room’s own pace. */
+  const drying = (from: ClockState, hours: number): ClockState => {
+    const after = dryOn(job.curves, from, 'open', hours)
+    unseen += Math.max(0, from.wall - after.wall)
+    return after
+  }
   const tasks: HandTask[] = []
   const latestMs: number[] = []
   const found: number[] = []
@@ -123,7 +134,7 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
       // What the coats before brought has to leave first.
       const hours = hoursUntil(job.curves.wall.open, water.wall, wellWithin(within))
       if (atMs + hours * HOUR >= session.endMs) break
-      water = dryOn(job.curves, water, 'open', hours)
+      water = drying(water, hours)
       atMs += hours * HOUR
     }
     if (within && ((!wetFromCoats && water.wall > within.wettest + 1e-9) || water.wall < within.driest)) break
@@ -138,20 +149,24 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
           : Infinity,
     )
     found.push(water.wall)
+    if (within && !wetFromCoats) begun.push({ water: water.wall, unseen, aired, within })
     // Once it stands open, clay is not worked on sooner than planned: it might still be too wet.
     earliestMs.push(within && tasks.length ? atMs : arrival.startMs)
     if (task.kind === 'make') {
       startedMs = atMs
       water = job.plastic
+      unseen = 0
+      aired = null
     } else if (within && hasMiddle(within))
       offMiddle += shareOf(task) * ((2 * (water.wall - within.driest)) / (within.wettest - within.driest) - 1) ** 2
-    water = dryOn(job.curves, water, 'open', (endMs - atMs) / HOUR)
+    water = drying(water, (endMs - atMs) / HOUR)
     if (within && water.wall < stillWorkable(within)) break
     if (task.kind === 'work') water = wetBy(water, task.wets)
     wasDry ||= within !== null && within.driest <= 0
     atMs = endMs
     tasks.push(task)
     const readyMs = atMs + waitAfter(task, pots, session.hands) * MINUTE
+    const missing = priceOfMissing(missChance(job, begun, (session.endMs - atMs) / HOUR), asked.miss)
     const visited = beside.sessions.has(session.id) ? COST.together : COST.visit
     leave(
       asked,
@@ -163,6 +178,8 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
         opensMs: arrival.opensMs,
         driesFromTouch: tasks[0].kind === 'make' || (arrival.under !== 'open' && arrival.opensMs === null),
         water,
+        unseen,
+        aired,
         hands,
         tasks: tasks.slice(),
         latestMs: latestMs.slice(),
@@ -170,12 +187,13 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
         earliestMs: earliestMs.slice(),
         startedMs,
         readyMs,
-        cost: state.cost + visited + waited + (pots / job.of) * (offMiddle * COST.offMiddle + risk * asked.miss),
+        cost: state.cost + visited + waited + (pots / job.of) * (offMiddle * COST.offMiddle + missing),
+        coming: state.coming + visited,
       },
       out,
     )
     // The next waits for this coat.
-    water = dryOn(job.curves, water, 'open', (readyMs - atMs) / HOUR)
+    water = drying(water, (readyMs - atMs) / HOUR)
     atMs = readyMs
     if (atMs >= session.endMs) break
   }
@@ -183,18 +201,6 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
 
 /** A lot is made at most so much later than planned: its drying begins then. */
 const MADE_WITHIN_MS = 20 * MINUTE
-
-/** How exactly a hand tells the dryness of clay, as a share of the whole way from wet to firm. */
-const TOLD_WITHIN = 0.03
-
-/** The chance that a lot is already too dry for its next work when hands come, for all the drying that nobody saw. */
-function tooDryAlready({ tasks, sigma, scale }: Job, state: BeamState, { water }: Arrival): number {
-  const task = tasks[state.done]
-  if (task.kind !== 'work' || !task.within || task.within.driest <= 0) return 0
-  const unseen = state.unseen + Math.max(0, state.water.wall - water.wall)
-  const spread = Math.hypot(sigma * unseen, TOLD_WITHIN * (scale.plastic - scale.limit))
-  return normalUpTo((task.within.driest - water.wall) / spread)
-}
 
 /** How long hands may stay away from a task, ms: it must begin while the clay is right, and end before it is no longer workable. */
 function latestStart(

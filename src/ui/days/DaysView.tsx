@@ -9,7 +9,7 @@ import { Segments } from '@/ui/kit/fields'
 import { DaysBoard } from './DaysBoard'
 import { DrynessNow } from './DrynessNow'
 import { HoursPanel } from './HoursPanel'
-import { AtOncePanel, ChangesPanel, CostLine, PastPanel, UnmetPanel } from './PlanNotes'
+import { AtOncePanel, ChangesPanel, CostLine, PastPanel, UnmetPanel, UnsurePanel } from './PlanNotes'
 import { noteVisitDone, noteVisitMissed } from './visitCommands'
 import { RoomsPanel } from './RoomsPanel'
 import { SessionLists } from './SessionLists'
@@ -89,6 +89,7 @@ export function DaysView() {
             />
             <AtOncePanel studio={studio} onDone={(visit) => noteVisitDone(studio.pieces[visit.pieceId], visit)} />
             <UnmetPanel studio={studio} busy={planning !== null} />
+            <UnsurePanel studio={studio} busy={planning !== null} />
             {selected && (
               <VisitStrip
                 studio={studio}

@@ -6,7 +6,9 @@ import { AT_ONCE, type Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'
 import { askedOf, daysCost, pastVisits } from '@/core/usecases/days/pastVisits'
 import { COVER_VERB } from '@/core/usecases/days/dayList'
+import { localDay } from '@/core/schedule/sessions'
 import { lotName } from '@/core/usecases/words/potWords'
+import { stepWords } from '@/core/usecases/words/stepWords'
 import { SeverityMark } from '@/ui/kit/SeverityMark'
 import { Words } from '@/ui/kit/Words'
 
@@ -77,6 +79,54 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
           </li>
         ))}
       </ul>
+    </section>
+  )
+}
+
+/** Lots whose clay is found right less often than was asked for, and what would make them surer. */
+export function UnsurePanel({ studio, busy }: { studio: Studio; busy: boolean }) {
+  const unsure = (studio.schedule.unsure ?? []).filter(({ pieceId }) => studio.pieces[pieceId])
+  const { calendar, schedule } = studio
+  if (!unsure.length) return null
+  return (
+    <section
+      aria-label="Less sure than asked"
+      className="mb-3 border border-base-content/60 px-4 py-2"
+      data-testid="unsure"
+    >
+      <h2 className="mb-1 font-bold">
+        {unsure.length === 1 ? 'One lot is' : `${unsure.length} lots are`} less sure than {calendar.sure} of 100 with
+        these hours
+      </h2>
+      <ul className="grid gap-x-8 gap-y-2 text-sm lg:grid-cols-2">
+        {unsure.map(({ pieceId, pots, sessionId, stepId, chance, changes }) => {
+          const piece = studio.pieces[pieceId]
+          const visit = schedule.visits.find(
+            (one) => one.pieceId === pieceId && one.sessionId === sessionId && one.pots[0] === pots[0],
+          )
+          const step = piece.steps.find(({ id }) => id === stepId)
+          return (
+            <li key={`${pieceId}-${pots[0]}`}>
+              <p>
+                <Link href={`/plan/${pieceId}`} className="link font-bold">
+                  {lotName(piece, pots)}
+                </Link>
+                {step && <Words text={`, ${stepWords(step, studio, piece).title}`} />}
+                {visit && `, ${localDay(Date.parse(visit.at), calendar.timeZone)}`}: the clay is right in{' '}
+                <span className="numbers">{Math.round(100 * chance)}</span> of 100 cases.
+              </p>
+              {changes.length > 0 && (
+                <ul className="list-disc pl-4 text-base-content/85">
+                  {changes.map((change) => (
+                    <li key={change}>{change}</li>
+                  ))}
+                </ul>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {busy && <p className="text-sm text-base-content/75">Looking for days that are surer…</p>}
     </section>
   )
 }

@@ -14,8 +14,8 @@ export function Sureness({ calendar, onChange }: { calendar: Calendar; onChange:
         onChange={onChange}
       />
       <p className="max-w-prose text-sm text-base-content/80">
-        Each visit tells how often the clay will be right then. Where that is less often than this, a look or a weighing
-        is asked for on the way: either teaches how the room dries.
+        Days are planned so that the clay is right at least this often when hands come. Where these hours cannot do
+        that, the plan says so, and what would help.
       </p>
     </section>
   )

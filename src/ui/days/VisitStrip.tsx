@@ -23,7 +23,7 @@ function Chance({ studio, chance }: { studio: Studio; chance: number }) {
   return (
     <span className="block text-base-content/80" data-testid="chance">
       The clay is right then in {per} of 100 cases.
-      {per < Number(studio.calendar.sure) && ' A look or a weighing on the way makes it surer.'}
+      {per < Number(studio.calendar.sure) && ` You asked for ${studio.calendar.sure}.`}
     </span>
   )
 }

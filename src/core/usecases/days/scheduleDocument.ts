@@ -8,6 +8,7 @@ import { allPlans, visitsBySession, type StudioPlan, type StudioProblem } from '
 import { sessionOrder } from '../../schedule/sessionOrder'
 import type { Job } from '../../schedule/task'
 import { unmetOf } from './unmet'
+import { unsureLots } from './unsure'
 
 /** Rounds of the search for the order of one session, when the days are final; before that whoever is ready first comes first. */
 const ORDER_ROUNDS = 2500
@@ -29,9 +30,9 @@ export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: Studi
     touched.set(sessionId, touches)
     if (gap !== null) orders.push({ sessionId, changes, gap: Number(gap.toFixed(3)) })
   }
-  const visits = lots.flatMap((lot) => {
-    const chances = chancesOf(lot, problem.nowMs)
-    return lot.visits.map((visit, i) =>
+  const found = lots.map((lot) => ({ lot, chances: chancesOf(lot, problem.nowMs) }))
+  const visits = found.flatMap(({ lot, chances }) =>
+    lot.visits.map((visit, i) =>
       visitFrom(
         studio,
         lot.job,
@@ -39,8 +40,8 @@ export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: Studi
         chances[i],
         (touched.get(visit.session.id) ?? []).filter((touch) => touch.jobId === lot.job.id),
       ),
-    )
-  })
+    ),
+  )
   visits.sort((a, b) => a.at.localeCompare(b.at) || a.pieceId.localeCompare(b.pieceId))
   const loads = lots.flatMap(({ job, firings }) =>
     firings.map(({ kiln, task }) => ({
@@ -53,7 +54,16 @@ export function scheduleFrom(studio: Studio, problem: StudioProblem, plan: Studi
   const unmet = lots
     .filter((lot) => lot.unplaced.length > 0)
     .map((lot): Unmet => unmetOf(studio, problem, plan, lot, final))
-  return { madeAt: iso(problem.nowMs), visits, loads, unmet, pins: studio.schedule.pins, ...(final ? { orders } : {}) }
+  const unsure = unsureLots(studio, problem, found, final)
+  return {
+    madeAt: iso(problem.nowMs),
+    visits,
+    loads,
+    unmet,
+    ...(unsure.length ? { unsure } : {}),
+    pins: studio.schedule.pins,
+    ...(final ? { orders } : {}),
+  }
 }
 
 const iso = (ms: number) => new Date(Math.round(ms / 60_000) * 60_000).toISOString().replace(/\.\d+Z$/, 'Z')

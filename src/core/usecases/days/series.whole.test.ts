@@ -11,6 +11,8 @@ import { replaySchedule } from './replaySchedule'
 import { seriesStudio, SERIES_NOW_MS } from './fixtures/series'
 import { randomStudio, RANDOM_NOW_MS } from './fixtures/randomStudio'
 import { visitDone } from './visitDone'
+import { WALL_SIGMA } from './studioJobs'
+import { normalQuantile } from '../../clay/drying/uncertainty'
 
 function planned(studio: Studio, rounds = 20, nowMs = SERIES_NOW_MS): Studio {
   let schedule: Schedule | null = null
@@ -168,4 +170,52 @@ describe('whatever is to be planned', () => {
     expect(sum(slow, 'looked')).toBeGreaterThan(sum(slow, 'clock'))
     expect(sum(inRoom(0.4), 'looked')).toBeLessThan(sum(known, 'looked'))
   }, 120_000)
+
+  /** Draws rooms and walls that dry otherwise, evenly over all that may be, and looks at each visit to clay in them. */
+  const inDrawnRooms = (studios: readonly Studio[], draws = 6) => {
+    const looked = studios.flatMap((studio) =>
+      Array.from({ length: draws }, (_, k) => {
+        const z = normalQuantile((k + 0.5) / draws)
+        const room = studio.rooms.studio
+        const ln = room.factor.ln + z * Math.hypot(room.factor.sigma, WALL_SIGMA)
+        const hidden = { ...studio, rooms: { ...studio.rooms, studio: { ...room, factor: { ...room.factor, ln } } } }
+        return replayByLook(studio, hidden, studio.schedule).filter(({ visit }) => visit.chance !== null)
+      }).flat(),
+    )
+    const mean = (of: (one: (typeof looked)[number]) => number) =>
+      looked.reduce((sum, one) => sum + of(one), 0) / looked.length
+    return {
+      visits: looked.length,
+      right: mean(({ right }) => Number(right)),
+      told: mean(({ visit }) => visit.chance!),
+    }
+  }
+
+  it('tells chances as they are in rooms and walls that are drawn, and no less than a studio asks for on the whole', () => {
+    const { visits, right, told } = inDrawnRooms(some())
+    expect(visits).toBeGreaterThan(60)
+    expect(Math.abs(right - told)).toBeLessThan(0.07)
+    expect(right).toBeGreaterThan(0.8)
+  }, 120_000)
+
+  it('is surer where more is asked for; where that cannot be, it says for which lots, and what would help', () => {
+    const asked = Array.from({ length: 5 }, (_, i) => randomStudio(302 + i)).map((studio) =>
+      planned({ ...studio, calendar: { ...studio.calendar, sure: '95' } }, 0, RANDOM_NOW_MS),
+    )
+    const { right, told } = inDrawnRooms(asked)
+    expect(right).toBeGreaterThan(0.87)
+    expect(told).toBeGreaterThan(0.87)
+    for (const { schedule } of asked) {
+      const short = schedule.visits.filter(({ chance }) => chance !== null && chance < 0.945)
+      for (const { pieceId } of short)
+        expect(
+          (schedule.unsure ?? []).map((lot) => lot.pieceId),
+          pieceId,
+        ).toContain(pieceId)
+      for (const { chance } of schedule.unsure ?? []) expect(chance).toBeLessThan(0.95)
+    }
+    const changes = asked.flatMap(({ schedule }) => (schedule.unsure ?? []).flatMap((lot) => lot.changes))
+    expect(changes.length).toBeGreaterThan(0)
+    for (const change of changes) expect(change).toMatch(/: right in \d+ of 100 cases\.$/)
+  }, 240_000)
 })

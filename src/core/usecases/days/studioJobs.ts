@@ -19,7 +19,7 @@ import { tasksOf } from './lotTasks'
 import { windowAt } from './stageWindow'
 
 /** How unsure the pace of drying is besides the room’s own factor: weather, walls that are thicker or thinner [our choice]. */
-const WALL_SIGMA = 0.15
+export const WALL_SIGMA = 0.15
 
 /** Water of a column now, by the full solver through all that happened. */
 function waterNow(piece: Piece, body: Body, room: Room, column: DryingColumn, madeMs: number, nowMs: number): number {
