@@ -67,9 +67,24 @@ test('the days are planned, a step is moved, a session is missed, and all is pla
   await open(page, '/days')
   await planDays(page, /^Plan the days/)
   const board = page.getByTestId('days-board')
-  await expect(board.locator('[data-visit="reed-jugs"]').first()).toContainText('Carve reeds')
+  const marking = board.locator('[data-visit="reed-jugs"]').filter({ hasText: 'Mark 15' }).first()
+  await expect(marking).toContainText('Carve reeds')
   await expect(page.getByTestId('unmet').locator('[data-unmet="swift-mugs"]')).toContainText('drier than that already')
-  await expect(page.locator('[data-session]').first()).toContainText(/\d\d:\d\d Reed jugs: mark 15, carve reeds/)
+  await expect(
+    page
+      .locator('[data-session]')
+      .filter({ hasText: /\d\d:\d\d Reed jugs: mark 15, carve reeds/ })
+      .first(),
+  ).toBeVisible()
+  // The room is not known well: that these hours are less sure than was asked for is said, with what would help.
+  await expect(page.getByTestId('unsure')).toContainText(/less sure than 80 of 100 with these hours: .*Reed jugs \d\d/)
+  await page.getByTestId('unsure').locator('summary').click()
+  await expect(
+    page
+      .getByTestId('unsure')
+      .getByText(/^Three weighings in The shed: right in \d\d of 100 cases/)
+      .first(),
+  ).toBeVisible()
   await expect(
     page
       .locator('[data-session]')
@@ -77,21 +92,23 @@ test('the days are planned, a step is moved, a session is missed, and all is pla
       .first(),
   ).toBeVisible()
 
-  await board.locator('[data-visit="reed-jugs"]').first().click()
-  await page.getByRole('button', { name: 'Session after' }).click()
-  await expect(page.getByTestId('changes')).toContainText(/Reed jugs: .*from Wed 4 Mar to Thu 5 Mar/, {
+  const before = (await marking.getAttribute('aria-label'))!
+  const [, day] = /^Reed jugs, (\w+ \d+ Mar)/.exec(before)!
+  await marking.click()
+  await page.getByRole('button', { name: 'Session before' }).click()
+  await expect(page.getByTestId('changes')).toContainText(new RegExp(`Reed jugs: .*from ${day} to `), {
     timeout: 60_000,
   })
-  await expect(board.getByRole('button', { name: /Reed jugs, Thu 5 Mar.*pinned/ })).toBeVisible()
+  await expect(board.getByRole('button', { name: /Reed jugs, Wed 4 Mar.*Mark 15.*pinned/ })).toBeVisible()
   await page.getByRole('button', { name: /^Undo: plan the days/ }).click()
-  await expect(board.getByRole('button', { name: /Reed jugs, Wed 4 Mar/ })).toBeVisible()
+  await expect(board.getByRole('button', { name: before })).toBeVisible()
   await expect(page.locator('[data-save="saved"]')).toBeVisible()
 
-  await setClock(page, WEDNESDAY + 26 * HOUR)
+  await setClock(page, WEDNESDAY + 50 * HOUR)
   await page.reload()
   await planDays(page, /^Plan again/)
   await expect(page.getByTestId('changes')).toContainText('Reed jugs', { timeout: 60_000 })
-  await expect(board.getByRole('button', { name: /Reed jugs, Wed 4 Mar/ })).toHaveCount(0)
+  await expect(board.getByRole('button', { name: /Reed jugs, (Wed 4|Thu 5) Mar/ })).toHaveCount(0)
 })
 
 test('dragging a visit to the next session pins it there', async ({ page }) => {
@@ -122,15 +139,20 @@ test('done as planned marks the steps and the cover; the calendar file is read b
   expect(file.suggestedFilename()).toBe('tidewater-shed-days.ics')
   const calendar = new ICAL.Component(ICAL.parse((await contents(file)).toString()))
   const events = calendar.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
-  const evening = [Date.UTC(2026, 2, 4, 18, 30), Date.UTC(2026, 2, 4, 21, 30)]
+  const sessions = [Date.UTC(2026, 2, 4, 18, 30), Date.UTC(2026, 2, 9, 21, 30)]
   expect(
     events.some((event) => {
       const start = event.startDate.toJSDate().getTime()
-      return event.summary.includes('Reed jugs') && start >= evening[0] && start < evening[1]
+      return event.summary.includes('Reed jugs') && start >= sessions[0] && start < sessions[1]
     }),
   ).toBe(true)
 
-  await page.getByTestId('days-board').locator('[data-visit="reed-jugs"]').first().click()
+  await page
+    .getByTestId('days-board')
+    .locator('[data-visit="reed-jugs"]')
+    .filter({ hasText: 'Mark 15' })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Done as planned' }).click()
   await page.getByRole('link', { name: 'Rack' }).click()
   await expect(page.getByTestId('piece-card').filter({ hasText: 'Reed jugs' })).toContainText('To bone dry')

@@ -89,16 +89,22 @@ export function UnsurePanel({ studio, busy }: { studio: Studio; busy: boolean })
   const { calendar, schedule } = studio
   if (!unsure.length) return null
   return (
-    <section
+    <details
+      className="mb-3 border border-base-content/60 px-4 py-2 text-sm"
       aria-label="Less sure than asked"
-      className="mb-3 border border-base-content/60 px-4 py-2"
       data-testid="unsure"
     >
-      <h2 className="mb-1 font-bold">
-        {unsure.length === 1 ? 'One lot is' : `${unsure.length} lots are`} less sure than {calendar.sure} of 100 with
-        these hours
-      </h2>
-      <ul className="grid gap-x-8 gap-y-2 text-sm lg:grid-cols-2">
+      <summary className="cursor-pointer">
+        <b>
+          {unsure.length === 1 ? 'One lot is' : `${unsure.length} lots are`} less sure than {calendar.sure} of 100 with
+          these hours:
+        </b>{' '}
+        {unsure
+          .map(({ pieceId, pots, chance }) => `${lotName(studio.pieces[pieceId], pots)} ${per(chance)}`)
+          .join(', ')}
+        . <span className="link">{busy ? 'Looking for surer days…' : 'What would help'}</span>
+      </summary>
+      <ul className="mt-2 grid gap-x-8 gap-y-2 lg:grid-cols-3">
         {unsure.map(({ pieceId, pots, sessionId, stepId, chance, changes }) => {
           const piece = studio.pieces[pieceId]
           const visit = schedule.visits.find(
@@ -112,24 +118,23 @@ export function UnsurePanel({ studio, busy }: { studio: Studio; busy: boolean })
                   {lotName(piece, pots)}
                 </Link>
                 {step && <Words text={`, ${stepWords(step, studio, piece).title}`} />}
-                {visit && `, ${localDay(Date.parse(visit.at), calendar.timeZone)}`}: the clay is right in{' '}
-                <span className="numbers">{Math.round(100 * chance)}</span> of 100 cases.
+                {visit && `, ${localDay(Date.parse(visit.at), calendar.timeZone)}`}: right in {per(chance)} of 100
+                cases.
               </p>
-              {changes.length > 0 && (
-                <ul className="list-disc pl-4 text-base-content/85">
-                  {changes.map((change) => (
-                    <li key={change}>{change}</li>
-                  ))}
-                </ul>
-              )}
+              <ul className="list-disc pl-4 text-base-content/85">
+                {changes.map((change) => (
+                  <li key={change}>{change}</li>
+                ))}
+              </ul>
             </li>
           )
         })}
       </ul>
-      {busy && <p className="text-sm text-base-content/75">Looking for days that are surer…</p>}
-    </section>
+    </details>
   )
 }
+
+const per = (chance: number): number => Math.round(100 * chance)
 
 /** Covers that go on before anything else, so that the clay keeps until its days. */
 export function AtOncePanel({ studio, onDone }: { studio: Studio; onDone: (visit: Visit) => void }) {

@@ -327,9 +327,7 @@ describe('the days of the demo', () => {
     const session = nextSession(planned, NOW)!
     const all = sessionsBetween(studio.calendar, NOW, NOW + 20 * 24 * HOUR).flatMap((s) => sessionList(planned, s.id))
     expect(session.name).toBe('Wednesday evening')
-    expect(
-      all.some((item) => item.kind === 'work' && /^\d\d:\d\d Reed jugs: mark 15/.test(item.words)),
-    ).toBe(true)
+    expect(all.some((item) => item.kind === 'work' && /^\d\d:\d\d Reed jugs: mark 15/.test(item.words))).toBe(true)
     // Coats of one jar after each other are one item.
     expect(all.some((item) => /\(\d coats\)|\(coats? \d/.test(item.words))).toBe(true)
     expect(all.every((item) => !/(\bcoat \d of \d\b.*){4}/.test(item.words))).toBe(true)

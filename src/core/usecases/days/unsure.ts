@@ -22,6 +22,9 @@ const HELPS = 0.02
 /** For so many lots it is tried out what would make them surer: those that are least sure [our choice]. */
 const TRIED_LOTS = 3
 
+/** So many changes are told of each, those that help most first. */
+const MOST_CHANGES = 3
+
 const percent = (chance: number): number => Math.round(100 * chance)
 
 /** The least of the chances that hands find clay right; 1 where clay decides nothing. */
@@ -67,19 +70,19 @@ function surer(
 ): string[] {
   const { job } = lot
   const others = all.filter((one) => one.job.id !== job.id)
-  const changes: string[] = []
+  const found: { readonly chance: number; readonly words: string }[] = []
   const tryOut = (words: string, tried: Job, change: Partial<StudioProblem> = {}) => {
     const changed = { ...problem, ...change }
     const left = capacityLeft(changed, others)
-    const [found] = planPiece(tried, occasionsOf(changed), left, problem.nowMs, changed.settings ?? BEAM)
-    const chance = leastOf(chancesOf(found, problem.nowMs))
-    if (found.unplaced.length <= lot.unplaced.length && chance > least + HELPS)
-      changes.push(`${words}: right in ${percent(chance)} of 100 cases.`)
+    const [plan] = planPiece(tried, occasionsOf(changed), left, problem.nowMs, changed.settings ?? BEAM)
+    const chance = leastOf(chancesOf(plan, problem.nowMs))
+    if (plan.unplaced.length <= lot.unplaced.length && chance > least + HELPS)
+      found.push({ chance, words: `${words}: right in ${percent(chance)} of 100 cases.` })
   }
   const piece = studio.pieces[job.pieceId]
   const room = roomOf(studio, piece)
   if (room.factor.sigma > 2 * WEIGHED_SIGMA)
-    tryOut(`Three weighings in ${room.name}, which teach how it dries`, {
+    tryOut(`Three weighings in ${room.name}`, {
       ...job,
       sigma: Math.hypot(WEIGHED_SIGMA, WALL_SIGMA),
     })
@@ -102,5 +105,8 @@ function surer(
   })
   if (job.tasks.some((task) => task.kind === 'work' && task.bottle !== null))
     tryOut('A bottle instead of a brush for the coats', bottled(job))
-  return changes
+  return found
+    .sort((a, b) => b.chance - a.chance)
+    .slice(0, MOST_CHANGES)
+    .map(({ words }) => words)
 }
