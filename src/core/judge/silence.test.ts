@@ -28,6 +28,7 @@ import {
   sprayedOn,
   sponge,
   inStrips,
+  smudged,
   squares,
   taped,
   throughWax,
@@ -184,6 +185,16 @@ const SILENCES: readonly Silence[] = [
     rule: 'wax-not-dry',
     what: 'tacky wax beside the colour',
     steps: [leather, build.wax(outside(60, 70), null, false), coat('tide-blue', 3, { place: bandOf(10, 40) }), dry],
+  },
+  {
+    rule: 'smudged',
+    what: 'colour that was smudged and gone over again',
+    steps: [leather, smudged(coat('marsh-black', 3)), coat('marsh-black', 1), dry, ...finish],
+  },
+  {
+    rule: 'smudged',
+    what: 'colour that no hand touched',
+    steps: [leather, coat('marsh-black', 3), dry, ...finish],
   },
   {
     rule: 'underglaze-on-foot',

@@ -85,9 +85,12 @@ function makeBrushField(
   const edge = closedNoise(width, width / 46, seed + 5)
   const straight = straightStreaks(grid, around, tracks, kind)
   const share = STREAKS[kind]
+  const atPole = (row: number) => grid.radiusMm[row] < 2 * grid.rowMm
   for (const [a, b] of rows) {
     for (let y = a; y < b; y++) {
-      const fromEdge = Math.min(y - a, b - 1 - y) * grid.rowMm
+      // A pole is no edge: there the coat goes on over the middle.
+      const [start, end] = [atPole(0) && a === 0 ? -Infinity : a, atPole(height - 1) && b === height ? Infinity : b]
+      const fromEdge = Math.min(y - start, end - 1 - y) * grid.rowMm
       const out = (y - top) * width
       const flat = straight && isFlatRow(grid, y)
       for (let x = 0; x < width; x++) {

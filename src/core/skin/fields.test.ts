@@ -117,6 +117,17 @@ describe('level fields', () => {
     expect(crossed.z).toBeLessThan(0.5 * crossed.x)
   })
 
+  it('a coat goes on over the middle of a face, and has a hand’s edge only where it ends', () => {
+    const slab = buildForm({ ...demoStudio().pieces['fence-tiles'].form })
+    if (!slab.ok) throw new Error('the tile does not build')
+    const tile = skinGrid(slab.value, 256, 512)
+    const { floor } = slab.value.zones
+    const field = brushField(tile, [floor], true, 3).make()
+    const row = (y: number) => Array.from({ length: 256 }, (_, x) => field.levels[(y - field.top) * 256 + x])
+    for (let y = field.bottom - 6; y < field.bottom; y++) expect(Math.min(...row(y)), `row ${y}`).toBeGreaterThan(0)
+    expect(row(field.top).some((level) => level === 0)).toBe(true)
+  })
+
   it('crossed coats decorrelate: the second fills the streaks of the first', () => {
     const a = brushField(grid, wall, true, 5).make().levels
     const b = brushField(grid, wall, false, 6).make().levels

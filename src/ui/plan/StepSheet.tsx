@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import type { ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import { Ruler } from 'lucide-react'
 import { STAGE } from '@/core/clay/stages'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -9,7 +9,8 @@ import type { LotPiece } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
-import { nextStepIndex, timeline } from '@/core/plan/timeline'
+import { nextStepIndex } from '@/core/plan/timeline'
+import { stepTimes } from '@/core/usecases/words/stepTimes'
 import { beneathOf, benchWords, coatWaits, stepWords } from '@/core/usecases/words/stepWords'
 import { roomEvaporation, roomOf } from '@/core/usecases/drying/pieceDrying'
 import { progress } from '@/core/usecases/drying/progress'
@@ -52,7 +53,7 @@ export function StepSheet({
   whatIf: ReactNode
 }) {
   const own = lot?.piece ?? piece
-  const time = timeline(piece.steps)[index]
+  const time = useMemo(() => stepTimes(piece, piece.steps), [piece])[index]
   const words = stepWords(step, studio, piece)
   const now = useNow()
   const evaporation = now ? roomEvaporation(roomOf(studio, own), now) : undefined

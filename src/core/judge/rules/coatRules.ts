@@ -2,11 +2,11 @@ import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { isBath, sprays } from '../../plan/localStage'
-import { isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
+import { isAreaWork, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
 import { type Coverage, coverageAt, coverageOfMarks } from '../coverage'
-import { changeStep, keepOff } from '../mends'
+import { addStep, changeStep, keepOff } from '../mends'
 import { meetOnSkin } from '../stepStretches'
 import type { Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
@@ -205,6 +205,32 @@ export const coatRules: readonly Rule[] = [
           ]
         },
       ),
+  },
+  {
+    id: 'smudged',
+    guards: 'what is wet is not touched',
+    school: null,
+    severity: 'risk',
+    look: (plan) =>
+      plan.steps.flatMap((step, index): Sighting[] => {
+        if (step.mishap !== 'smudged' || !('mediumId' in step)) return []
+        const again = plan.steps
+          .slice(index + 1)
+          .some((later) => 'mediumId' in later && later.mediumId === step.mediumId && meetOnSkin(plan, later, step))
+        if (again) return []
+        const name = plan.medium(step.mediumId)?.name ?? 'the colour'
+        const { id: _id, done: _done, mishap: _mishap, ...content } = step
+        const once = 'coats' in content ? { ...content, coats: 1 } : content
+        return [
+          {
+            stepId: step.id,
+            where: `step ${index + 1}`,
+            sentence: `A hand smudged ${name}: in places it is thin or gone, and fires so.`,
+            because: 'What is under it shows there; touch it up once it is matte, or leave it if it is small.',
+            mends: [addStep(plan, 'Go over it once more', index + 1, once as StepContent)],
+          },
+        ]
+      }),
   },
   {
     id: 'wax-not-dry',

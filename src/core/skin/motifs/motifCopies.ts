@@ -43,9 +43,16 @@ export function lengthAlong(form: TurnedForm, motif: Motif, upMm: number): numbe
   }
 }
 
+/** So far from a pole of a surface a place is still on it, mm. */
+const HAIR_MM = 0.2
+
 /** Radius and length along the skin of the middle of a motif, for its width and its repeats. */
 export function motifMiddle(grid: SkinGrid, motif: Motif): { alongMm: number; radiusMm: number } {
-  const alongMm = lengthAlong(grid.form, motif, motif.heightMm / 2)
+  // Right at a pole no stretch holds it any more: a hair beside it is the same place.
+  const alongMm = Math.min(
+    grid.form.totalMm - HAIR_MM,
+    Math.max(HAIR_MM, lengthAlong(grid.form, motif, motif.heightMm / 2)),
+  )
   return {
     alongMm,
     radiusMm: liesFlat(motif) ? Math.max(0.5, motif.upMm) : Math.max(profileAt(grid.form, alongMm).r, 0.5),

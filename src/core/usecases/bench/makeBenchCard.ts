@@ -8,7 +8,7 @@ import { countWords } from '../words/potWords'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
-import { timeline } from '../../plan/timeline'
+import { stepTimes } from '../words/stepTimes'
 import { placeNotes, placeNoteWords } from '../words/placeNotes'
 import { beneathOf, benchWords, stepWords } from '../words/stepWords'
 import { takesOf } from './amounts'
@@ -17,7 +17,7 @@ import { handsMinutes, measurePiece, type MeasuredPiece } from './measurePiece'
 /** The bench card of a piece: the steps in order, and what is still to settle. */
 export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly Finding[]): BenchCard {
   const body = studio.bodies[piece.bodyId]
-  const times = timeline(piece.steps)
+  const times = stepTimes(piece, piece.steps)
   const length = (mm: number) => formatLength(mm, studio.settings.length)
   const inUnits = (text: string) => textInUnits(text, studio.settings)
   const { sizes } = piece.form

@@ -4,9 +4,9 @@ import type { Difference } from '../../model/run'
 import type { Lot, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { actOf, mediaOfStep, type Step } from '../../plan/step'
-import { timeline } from '../../plan/timeline'
 import type { Motif } from '../../vocabulary/motif'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
+import { stepTimes } from '../words/stepTimes'
 import { beneathOf, benchWords, stepWords } from '../words/stepWords'
 import type { BenchItem } from './benchItems'
 
@@ -53,7 +53,7 @@ export function benchAct(
   const planned = piece.steps[index]
   const difference = lot.otherwise.find(({ stepId }) => stepId === planned.id) ?? null
   const steps = piece.steps.map((step) => stepAsDone(step, lot.otherwise))
-  const time = timeline(steps)[index]
+  const time = stepTimes(piece, steps)[index]
   const words = stepWords(planned, studio, piece)
   const room = roomOf(studio, { making: lot.making })
   const evaporation = roomEvaporation(room, nowMs)
