@@ -11,10 +11,10 @@ import { lotPieces } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
-import { hasBeenFired } from '@/core/plan/timeline'
+import { hasBeenFired, nextStepIndex } from '@/core/plan/timeline'
 import type { Body } from '@/core/vocabulary/material'
 import { lastToldMs, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
-import { contradicts, tellLot } from '@/core/usecases/drying/tellStage'
+import { contradicts, doneOnceAt, tellLot } from '@/core/usecases/drying/tellStage'
 import { contradictionQuestion, type BeforeAct } from '@/core/usecases/run/askBefore'
 import { whatChanged } from '@/core/usecases/days/dayList'
 import { DEMO_NAME } from '@/core/demo/emptyStudio'
@@ -316,6 +316,9 @@ export async function sayStage(lots: readonly Pots[], stage: DryingStage): Promi
       return [
         ...(made ? [{ type: 'piece.making', ...of, changes: made } as const] : []),
         ...tellLot(piece, pots, stage, instantNow()),
+        ...(doneOnceAt(piece.steps, stage) > nextStepIndex(piece.steps)
+          ? [{ type: 'piece.progress', ...of, doneSteps: doneOnceAt(piece.steps, stage) } as const]
+          : []),
       ]
     })
     const pieces = lots.map(({ piece }) => piece)

@@ -46,7 +46,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
   },
   wedge: {
     word: 'Wedge card',
-    hint: 'one sector, to step round the rim',
+    hint: 'one sector, to step round the edge',
     asks: ['sectors'],
     missing: ({ form }) =>
       form.plan.plan.kind === 'round' ? null : 'A wedge steps round a round piece only; take the sector wheel.',
@@ -59,7 +59,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
   },
   wall: {
     word: 'Surface laid flat',
-    hint: 'wall, floor, lid, handle or spout on paper, with what stands on it',
+    hint: 'each surface of the piece on paper, with what stands on it',
     asks: ['on', 'zone', 'gores', 'sectors'],
     missing: nothing,
   },
@@ -69,7 +69,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     asks: ['sectors'],
     missing: ({ form }) =>
       form.flat || form.closed || form.plan.plan.kind !== 'round' || form.heightMm > radii(form).rim
-        ? 'Only for round plates and shallow bowls: lay the wall of this piece flat instead.'
+        ? `Only for round plates and shallow bowls: ${form.flat ? 'a slab is flat as it is' : 'lay the wall of this piece flat instead'}.`
         : null,
   },
   tracing: {

@@ -131,7 +131,9 @@ export function sectorWheel(input: SheetInput): Sheet[] {
   const words = [
     `${options.sectors} sectors of ${Number((360 / options.sectors).toFixed(2))}°, counted the way the wheel is read from above.`,
     form.plan.plan.kind === 'round'
-      ? 'Centre the foot on its ring, then carry each ray up the wall with a square.'
+      ? form.flat
+        ? 'Lay the slab on its ring, then carry each ray over its edge onto the face.'
+        : 'Centre the foot on its ring, then carry each ray up the wall with a square.'
       : 'Not round: rays stand at equal lengths of the outline, not at equal angles.',
     span ? `The widest place may be ${span} more or less while this stage lasts.` : '',
   ].filter(Boolean)

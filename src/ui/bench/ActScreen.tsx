@@ -1,5 +1,6 @@
 'use client'
 
+import clsx from 'clsx'
 import Link from 'next/link'
 import { Camera, CircleAlert, NotebookPen, Ruler, Split, TriangleAlert } from 'lucide-react'
 import { useState, type ReactNode } from 'react'
@@ -168,7 +169,14 @@ function Act({
           )}
           <Drying piece={piece} stepId={act.step.id} drying={drying} studio={studio} now={now} />
           {act.difference && (
-            <p className="border-l-4 border-base-content pl-3 text-lg font-bold" data-testid="was-different">
+            <p
+              // Told in full where its work begins; at its further coats it is only kept in mind.
+              className={clsx(
+                'border-base-content pl-3',
+                item.coat ? 'border-l text-sm' : 'border-l-4 text-lg font-bold',
+              )}
+              data-testid="was-different"
+            >
               Was different: {differenceWords(act.step, act.difference, studio)}
             </p>
           )}

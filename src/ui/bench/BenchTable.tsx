@@ -6,6 +6,7 @@ import { isDone, type BenchItem } from '@/core/usecases/run/benchItems'
 import { readyNow } from '@/core/usecases/run/readyNow'
 import { useCoatTimers, useRinging, useSecond, useWakeLock, wakeSound } from '@/store/bench'
 import { useBenchSettings } from '@/store/benchSettings'
+import { useNoticeGoesWith } from '@/ui/frame/Notices'
 import { ActScreen } from './ActScreen'
 import { BenchStrip } from './BenchStrip'
 import { NothingLeft, PlainScreen } from './PlainScreen'
@@ -26,6 +27,7 @@ export function BenchTable({ title, items, studio }: { title: string; items: rea
   const [seen, setSeen] = useState<ReadonlySet<string>>(() => new Set(items.map(({ id }) => id)))
   if (items.some(({ id }) => !seen.has(id))) setSeen(new Set([...seen, ...items.map(({ id }) => id)]))
   const current = items.find(({ id }) => id === chosen) ?? readyNow(open, timers, studio, now)
+  useNoticeGoesWith(current?.pieceId ?? '')
   const at = current ? items.indexOf(current) : -1
   const next = readyNow(
     open.filter((item) => item !== current),

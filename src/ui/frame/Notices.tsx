@@ -12,6 +12,18 @@ const STAYS_MS = { news: 15_000, problem: 60_000 } as const
 /** What was told so shortly before another view was opened belongs to that one, ms. */
 const ON_THE_WAY_MS = 1_500
 
+/** A notice goes when what it was told beside goes: the view, or the piece that lies on the bench. */
+export function useNoticeGoesWith(what: string): void {
+  useEffect(
+    () => () => {
+      const told = useStudio.getState().notice
+      // What is told on the way to another view is read there.
+      if (told && Date.now() - told.at > ON_THE_WAY_MS) dismissNotice()
+    },
+    [what],
+  )
+}
+
 /** What has just been told: in a row of its own, so that it covers nothing. It goes with the view, or after its time. */
 export function NoticeBar({ path }: { path: string }) {
   const notice = useStudio((s) => s.notice)
@@ -21,14 +33,7 @@ export function NoticeBar({ path }: { path: string }) {
     const timer = setTimeout(dismissNotice, STAYS_MS[notice.kind])
     return () => clearTimeout(timer)
   }, [notice])
-  useEffect(
-    () => () => {
-      const told = useStudio.getState().notice
-      // What is told on the way to another view is read there.
-      if (told && Date.now() - told.at > ON_THE_WAY_MS) dismissNotice()
-    },
-    [path],
-  )
+  useNoticeGoesWith(path)
   if (!notice) return null
   const { kind, text, otherwise } = notice
   const isLast = notice.undoes && notice.undoes === undoes

@@ -8,7 +8,7 @@ import { motifMiddle, motifWidth } from '../../skin/motifs/motifCopies'
 import { motif } from '../../plan/build'
 import { motifAspect } from '../../skin/motifs/motifAspect'
 import { MOTIF_SIDES, type Drawing } from '../../vocabulary/motif'
-import { motifOfDrawing, motifOnSide } from './motifOnSide'
+import { asInitials, drawnSide, motifOfDrawing, motifOnSide } from './motifOnSide'
 
 describe('a motif put on another side', () => {
   it.each(FORM_PRESETS)('of a %s fits there', (preset) => {
@@ -74,4 +74,24 @@ describe('a motif that takes a drawing of one’s own', () => {
       if (side === 'outside') expect(own.repeats).toBe(expected)
     }
   })
+})
+
+describe('initials', () => {
+  it.each(['mug', 'moonJar', 'bottle', 'plate', 'tile'] as const)(
+    'begin once, in the middle of the side that is drawn on, and fit there: %s',
+    (preset) => {
+      const form = buildForm(presetForm(preset))
+      if (!form.ok) throw new Error(preset)
+      const side = drawnSide(form.value)
+      const own = asInitials({ ...motif('reeds', 12, 10, 60, 1.5, {}), side, rows: 2, startDeg: 40 }, form.value)
+      expect([own.kind, own.repeats, own.rows, own.startDeg]).toEqual(['letters', 1, 1, 0])
+      const { from, to } = form.value.zones[side]
+      const grid = skinGrid(form.value)
+      if (side === 'floor') expect(own.upMm).toBe(0)
+      else expect(own.upMm + own.heightMm / 2).toBeCloseTo((to - from) / 2, -0.1)
+      expect(own.heightMm).toBeLessThan(2 * (to - from))
+      if (side === 'outside')
+        expect(motifWidth(grid, own)).toBeLessThan(aroundMm(form.value, motifMiddle(grid, own).radiusMm) / 2)
+    },
+  )
 })

@@ -58,6 +58,17 @@ export function asSectors(motif: Motif, form: TurnedForm): Motif {
   }
 }
 
+/** A motif as initials: once, upright, in the middle of its side, no wider than what one sees of a wall at once. */
+export function asInitials(motif: Motif, form: TurnedForm): Motif {
+  const own: Motif = { ...motif, kind: 'letters', drawing: null, repeats: 1, rows: 1, alternate: 'none', startDeg: 0 }
+  if (motif.side === 'floor' || motif.side === 'base') return motifOnSide(own, motif.side, form)
+  const { from, to } = form.zones[motif.side]
+  const around = aroundMm(form, profileAt(form, (from + to) / 2).r)
+  const most = Math.min((to - from) * OF_WALL, around / 3 / Math.max(1, motifAspect(own)))
+  const heightMm = Math.max(1, Math.min(motif.heightMm, Math.floor(most)))
+  return { ...own, heightMm, upMm: Math.round((to - from - heightMm) / 2) }
+}
+
 /** A motif on another surface of the piece: in the middle of its outside, made smaller where it would not fit there. */
 export function motifOnSurface({ on: _, ...motif }: Motif, { id, form }: Pick<Surface, 'id' | 'form'>): Motif {
   const { from, to } = form.zones.outside

@@ -7,7 +7,9 @@ import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { columnOf, pieceDrying, roomOf, type PieceDrying } from './pieceDrying'
-import { contradicts, tellStage } from './tellStage'
+import * as build from '../../plan/build'
+import type { Step } from '../../plan/step'
+import { contradicts, doneOnceAt, tellStage } from './tellStage'
 
 /* A hand overrules the clock: what it says of pots is so from then on. */
 
@@ -45,6 +47,25 @@ const dryingOf = (studio: Studio, piece = studio.pieces['reed-jugs'], nowMs = NO
 
 const told = (studio: Studio, stage: DryingStage, pots?: number[]) =>
   carriedOut(studio, tellStage(studio.pieces['reed-jugs'], pots, stage, iso(NOW)))
+
+describe('drying that is over once a hand says how dry the clay is', () => {
+  const steps = [
+    build.bring('leatherHard'),
+    build.bring('hardLeatherHard'),
+    build.cleanFoot(),
+    build.bring('boneDry'),
+  ].map((content, i) => ({ ...content, id: `s${i}`, done: false }) as Step)
+
+  it.each([
+    ['wet', 0],
+    ['softLeatherHard', 0],
+    ['leatherHard', 1],
+    ['hardLeatherHard', 2],
+    ['boneDry', 2],
+  ] as const)('at %s the first %d steps are done, and no work that hands have to do', (stage, done) =>
+    expect(doneOnceAt(steps, stage)).toBe(done),
+  )
+})
 
 describe('a pot that is told to be at a stage', () => {
   it.each(DRYING_STAGES.flatMap((stage) => [null, 1, 12, 300].map((hours) => [stage, hours] as const)))(

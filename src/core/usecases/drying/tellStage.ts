@@ -1,8 +1,10 @@
 import { hourDownTo, MOISTURE_STAGES, type MoistureStage } from '../../clay/drying/course'
-import { DRYING_STAGES, type DryingStage } from '../../clay/stages'
+import { DRYING_STAGES, stageIndex, type DryingStage } from '../../clay/stages'
 import type { Command } from '../../model/command'
 import { lotsOf } from '../../model/lots'
 import type { Making, Piece } from '../../model/piece'
+import type { Step } from '../../plan/step'
+import { nextStepIndex } from '../../plan/timeline'
 import { columnOf, type PieceDrying } from './pieceDrying'
 
 const MINUTE = 60_000
@@ -36,6 +38,14 @@ export function tellStage(
     const own = lot.pots.filter((pot) => !pots || pots.includes(pot))
     return own.length ? toldOf({ pieceId: piece.id, pots: own }, lot.making, stage, now) : []
   })
+}
+
+/** So many first steps are done once clay is told to be at a stage: drying that comes next and leads no further is over by then. */
+export function doneOnceAt(steps: readonly Step[], stage: DryingStage): number {
+  let next = nextStepIndex(steps)
+  for (let step = steps[next]; step?.act === 'bring' && stageIndex(step.to) <= stageIndex(stage); step = steps[next])
+    next++
+  return next
 }
 
 /** That the clock has clay quite otherwise than a hand says. */

@@ -1,6 +1,6 @@
 'use client'
 
-import { asSectors, motifOfDrawing, motifOnSide, motifOnSurface } from '@/core/usecases/create/motifOnSide'
+import { asInitials, asSectors, motifOfDrawing, motifOnSide, motifOnSurface } from '@/core/usecases/create/motifOnSide'
 import clsx from 'clsx'
 import { useMemo, useRef } from 'react'
 import { surfacesOf, WALL } from '@/core/form/assembly'
@@ -267,6 +267,12 @@ function MotifPicker({
     set(changes)
     menu.current?.removeAttribute('open')
   }
+  /** The motif as it begins when a kind is chosen. */
+  const asChosen = (kind: Motif['kind']): Partial<Motif> => {
+    if (form && kind === 'sectors') return asSectors(motif, form)
+    if (form && kind === 'letters') return asInitials(motif, form)
+    return { kind, drawing: null }
+  }
   return (
     <details
       ref={menu}
@@ -292,7 +298,7 @@ function MotifPicker({
             aria-checked={!motif.drawing && kind === motif.kind}
             aria-label={MOTIFS[kind].name}
             title={MOTIFS[kind].name}
-            onClick={() => choose(kind === 'sectors' && form ? asSectors(motif, form) : { kind, drawing: null })}
+            onClick={() => choose(asChosen(kind))}
             className={clsx(
               'flex cursor-pointer items-center justify-center border p-0.5',
               !motif.drawing && kind === motif.kind
