@@ -51,3 +51,32 @@ describe('a circle on a wall is as wide one way as another', () => {
       }
   })
 })
+
+describe('a sheet on the inside of a wall', () => {
+  it('is read from inside: its right is against the columns, its up towards the rim', () => {
+    const form = sized('bowl', 1)
+    const { inside } = form.zones
+    const lengthMm = (inside.from + inside.to) / 2
+    const sheet = layOnWall({ form, within: inside, across: 0.2, lengthMm, inside: true, reachMm: 12 })
+    const [right, up] = [sheet.at(5, 0), sheet.at(0, 5)]
+    expect(right[0]).toBeLessThan(0)
+    expect(up[1]).toBeLessThan(-4.9)
+    for (const mm of diameters(form, 0.2, lengthMm, 10, sheet)) expect(Math.abs(mm / 20 - 1)).toBeLessThan(0.005)
+  })
+
+  it.each(['jug', 'platter'] as const)('what lies at a place is found again: %s', (preset) => {
+    const form = sized(preset, 1)
+    const { outside } = form.zones
+    const lengthMm = outside.from + 0.4 * (outside.to - outside.from)
+    const sheet = layOnWall({ form, within: outside, across: 0.1, lengthMm, inside: false, reachMm: 20 })
+    for (const [x, y] of [
+      [0, 0],
+      [7, -3],
+      [-12, 9],
+      [4, 15],
+    ]) {
+      const [foundX, foundY] = sheet.under(sheet.at(x, y))
+      expect(Math.hypot(foundX - x, foundY - y)).toBeLessThan(0.02)
+    }
+  })
+})
