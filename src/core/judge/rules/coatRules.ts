@@ -28,7 +28,7 @@ interface JudgedCoat {
 
 /** What must be alike for coats of two steps to be coats of one colour. */
 function alike(step: Colouring): string {
-  const { id: _, done: __, coats: ___, ...rest } = step
+  const { id: _, done: __, coats: ___, mishap: ____, ...rest } = step
   if (step.act !== 'coat') return JSON.stringify(rest)
   const { mediumId, mix, water, applicator, place, intent, blend, spray } = step
   return JSON.stringify([mediumId, mix, water, applicator, place, intent, blend, spray])
@@ -221,13 +221,16 @@ export const coatRules: readonly Rule[] = [
         const name = plan.medium(step.mediumId)?.name ?? 'the colour'
         const { id: _id, done: _done, mishap: _mishap, ...content } = step
         const once = 'coats' in content ? { ...content, coats: 1 } : content
+        // One more coat of glaze all over would be too much: where it is thin a dab is enough, and it melts together.
+        const melts = kindOrPlain(plan.medium(step.mediumId)?.kind).melts === 'glass'
         return [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
+            severity: melts ? 'note' : 'risk',
             sentence: `A hand smudged ${name}: in places it is thin or gone, and fires so.`,
             because: 'What is under it shows there; touch it up once it is matte, or leave it if it is small.',
-            mends: [addStep(plan, 'Go over it once more', index + 1, once as StepContent)],
+            mends: melts ? [] : [addStep(plan, 'Go over it once more', index + 1, once as StepContent)],
           },
         ]
       }),
