@@ -582,7 +582,7 @@ describe('planning the days', () => {
     expect(asked).toEqual([])
     beginWith(demo)
     planDemo()
-    await waitFor(() => expect(asked.map(({ rounds }) => rounds)).toEqual([10]))
+    await waitFor(() => expect(asked.map(({ rounds }) => rounds)).toEqual([8]))
   })
 })
 

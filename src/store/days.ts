@@ -240,7 +240,7 @@ export function planDemo(): void {
   startPlanning({ rounds: DEMO_ROUNDS, byItself: true, onProgress: () => undefined, onDone: () => undefined })
 }
 
-const DEMO_ROUNDS = 10
+const DEMO_ROUNDS = 8
 
 /** The studio as its days look while they are being planned. */
 export function usePlannedStudio(): Studio {
