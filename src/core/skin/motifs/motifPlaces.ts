@@ -38,8 +38,9 @@ export interface MotifPlaces {
 }
 
 /**
- * The places of a motif on the surface that a raster is of: by the rows and columns of what is turned, in plain millimetres on floor
- * and base. On joined parts by rows and columns too, so that a place stays in its area, though not at true size.
+ * The places of a motif on the surface that a raster is of: by the sheets of its copies on walls, by rows and columns where it closes
+ * round them, in plain millimetres on floor and base. On joined parts by sheets on the part unrolled, so that a place stays in its area,
+ * though not at quite its true size.
  */
 export function motifPlaces(grid: SkinGrid, motif: Motif): MotifPlaces {
   const list = copies(motif)

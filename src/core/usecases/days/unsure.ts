@@ -20,7 +20,7 @@ const WEIGHED_SIGMA = 0.04
 const HELPS = 0.02
 
 /** For so many lots it is tried out what would make them surer: those that are least sure [our choice]. */
-const TRIED_LOTS = 2
+const TRIED_LOTS = 3
 
 /** So many changes are told of each, those that help most first. */
 const MOST_CHANGES = 3
