@@ -22,6 +22,7 @@ import { daysColumns, daysGrid, placeOf, SESSION_SHARE } from './daysGrid'
 import { dryingColumns } from '../drying/dryingColumns'
 import { airAt, columnOf, coverAt, pieceDrying, roomOf, spellsOf, type PieceDrying } from '../drying/pieceDrying'
 import { daysProblem, planDays } from './planDays'
+import { WEIGHED_SIGMA } from './unsure'
 import { scheduleFrom } from './scheduleDocument'
 import { railLayout, railPlace, railWater } from '../../../ui/plan/railLayout'
 import { plannedCourses, replaySchedule } from './replaySchedule'
@@ -172,7 +173,8 @@ describe('what the clay says teaches the room', () => {
     const { factor, readings } = calibratedFactor(weighed, weighed.rooms.shed)
     expect(readings).toBe(3)
     expect(Math.abs(Math.exp(factor.ln) - HIDDEN_FACTOR)).toBeLessThan(0.05)
-    expect(factor.sigma).toBeLessThan(0.1)
+    // What days promise of three weighings is no more than they give.
+    expect(factor.sigma).toBeLessThan(WEIGHED_SIGMA)
     const learnt = { ...weighed, rooms: { ...weighed.rooms, shed: { ...weighed.rooms.shed, factor } } }
     const jar = studio.pieces['dotted-jar']
     expect(columnOf(dryingOf(jar, learnt), 'wall').waterNow).toBeLessThan(columnOf(dryingOf(jar), 'wall').waterNow)
