@@ -98,8 +98,7 @@ function surer(
       )
   }
   const half = Math.ceil(job.pots.length / 2)
-  if (half < job.pots.length)
-    tryOut(`${half} pots instead of ${job.pots.length}`, ofPots(job, job.pots.slice(0, half)))
+  if (half < job.pots.length) tryOut(`${half} pots instead of ${job.pots.length}`, ofPots(job, job.pots.slice(0, half)))
   tryOut('Sessions that last an hour longer', job, {
     sessions: problem.sessions.map((session) => ({ ...session, endMs: session.endMs + HOUR })),
   })
