@@ -7,6 +7,8 @@ import type { LadderRow } from '@/core/usecases/cupboard/ladder'
 import type { LayerMatrix, LayersAsked } from '@/core/usecases/tiles/layerMatrix'
 import type { Refit } from '@/core/usecases/tiles/opticsBelief'
 import type { Amount } from '@/core/usecases/bench/amounts'
+import type { AreasLightness } from '@/core/usecases/view/areasLightness'
+import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { Matched, Wanted } from '@/core/usecases/cupboard/recipes'
 import { type ProposedTile, type Question as TileQuestion } from '@/core/usecases/tiles/testTiles'
@@ -76,6 +78,40 @@ const PALETTE = (piece: Piece, studio: Studio): Question<PaletteAsked, readonly 
 export function usePalette(piece: Piece, studio: Studio): Asked<readonly PaletteColour[]> {
   const { form, bodyId, steps } = piece
   return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) })
+}
+
+interface LightnessAsked extends PaletteAsked {
+  readonly motif: PieceDrawing['motif']
+  readonly areas: PieceDrawing['areas']
+  readonly inWriting: string
+}
+
+const AREAS_LIGHTNESS = (
+  piece: Piece,
+  studio: Studio,
+  drawing: PieceDrawing,
+): Question<LightnessAsked, AreasLightness> => ({
+  name: 'lightness of areas',
+  what: 'How light the areas fire could not be worked out',
+  ask: async ({ inWriting }) => {
+    const request = { piece, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' } as const
+    const wanted = new Set(inWriting.split(' ').map(Number))
+    return answered(await askSkin(studio, (worker) => worker.areasLightness(request, drawing, wanted)))
+  },
+})
+
+/** Shares of some areas of a drawing that fire light, middle and dark. */
+export function useAreasLightness(
+  piece: Piece,
+  studio: Studio,
+  drawing: PieceDrawing,
+  ids: readonly number[],
+): Asked<AreasLightness> {
+  const { form, bodyId, steps } = piece
+  const { motif, areas } = drawing
+  const of = { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) }
+  const about = ids.length ? { ...of, motif, areas, inWriting: ids.join(' ') } : null
+  return useAsked(AREAS_LIGHTNESS(piece, studio, drawing), about)
 }
 
 const AMOUNTS = (piece: Piece, studio: Studio): Question<{ left: boolean }, readonly Amount[]> => ({

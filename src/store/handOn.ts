@@ -1,3 +1,4 @@
+import { formatLength } from '@/core/base/units'
 import type { PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import type { PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
 import type { Paper } from '@/core/formats/paper'
@@ -117,13 +118,15 @@ export const printLabels = (
 /** Which pots go to a kiln elsewhere, wrapped how, in which box. */
 export const printPacking = (pieces: readonly Piece[], paper: Paper): Promise<void> =>
   handOver('packing list', async () => {
-    const lines = packingList(pieces)
+    const unit = useStudio.getState().studio.settings.length
+    const lines = packingList(pieces, unit)
+    const [across, deep, high] = [BOX_MM.across, BOX_MM.deep, BOX_MM.high].map((mm) => formatLength(mm, unit))
     const boxes = [...new Set(lines.map(({ box }) => box))]
     const fonts = await fontsOf()
     const list = {
       title: 'Packing list',
       intro:
-        `${boxes.length} ${boxes.length === 1 ? 'box' : 'boxes'} of about ${BOX_MM.across} × ${BOX_MM.deep} × ${BOX_MM.high} mm, ` +
+        `${boxes.length} ${boxes.length === 1 ? 'box' : 'boxes'} of about ${across} × ${deep} × ${high}, ` +
         'the heaviest below. Rims are wrapped first: they break first. Tick what is in.',
       groups: boxes.map((box) => ({
         heading: `Box ${box}`,

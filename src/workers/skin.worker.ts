@@ -5,6 +5,8 @@ import type { Studio } from '@/core/model/studio'
 import { copiedRows, opaqueColours, type SkinPicture } from '@/core/skin/picture'
 import { amountsOf, type Amount } from '@/core/usecases/bench/amounts'
 import { recountCoats, settlePlan } from '@/core/usecases/create/settlePlan'
+import type { AreasLightness } from '@/core/usecases/view/areasLightness'
+import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { PieceViewer, type Section, type ViewRequest } from '@/core/usecases/view/pieceView'
@@ -107,6 +109,10 @@ const api = {
 
   /** The colours of a piece as it will be fired, by area; a small raster is enough. */
   palette: (request: PieceRequest): Answer<PaletteColour[]> => new PieceViewer(512, 256).palette(inStudio(request)),
+
+  /** Shares of some areas of a drawing that fire light, middle and dark. */
+  areasLightness: (request: PieceRequest, drawing: PieceDrawing, wanted: ReadonlySet<number>): Answer<AreasLightness> =>
+    new PieceViewer(1024, 512).areasLightness(inStudio(request), drawing, wanted),
 
   /** The cut through the wall at a place of the skin that is shown. */
   section: (number: number, spot: SkinSpot): Section | null => viewerOf(number)?.section(spot) ?? null,

@@ -28,35 +28,33 @@ export function formatDuration(seconds: number): string {
 
 export const fromFahrenheit = (fahrenheit: number): number => ((fahrenheit - 32) * 5) / 9
 
-const NUMBER = '(\\d+(?:\\.\\d+)?)'
-const RANGE_MM = new RegExp(`${NUMBER}( to | and |–)${NUMBER} mm\\b`, 'g')
-const MM = new RegExp(`${NUMBER} mm\\b`, 'g')
-const DEGREES_APART = new RegExp(`(±${NUMBER}|${NUMBER}(?= °C (?:an hour|apart|warmer|cooler))) °C`, 'g')
-const DEGREES = new RegExp(`(?<![±\\d.])(−|-)?${NUMBER}( to )?(?:${NUMBER})? °C`, 'g')
+/*
+ * Lengths and temperatures in sentences are written with spaces that nobody types, and brought into the units of a studio once, where
+ * they are shown. What a potter writes, “6 mm dots”, stays as it is.
+ */
+const UNIT = '\u202f'
+const APART = '\u2007'
 
-/** A text that says lengths in mm and temperatures in °C, in the units of a studio. */
-export function textInUnits(
+/** A length in a sentence. */
+export const inMm = (mm: number | string): string => `${mm}${UNIT}mm`
+
+/** A temperature in a sentence. */
+export const inCelsius = (celsius: number | string): string => `${celsius}${UNIT}°C`
+
+/** A difference of temperatures in a sentence, or what an hour adds. */
+export const celsiusApart = (celsius: number | string): string => `${celsius}${APART}°C`
+
+const WRITTEN = new RegExp(`([−-]?\\d+(?:\\.\\d+)?)([${UNIT}${APART}])(mm|°C)`, 'g')
+
+/** A sentence with its lengths and temperatures in the units of a studio. */
+export const textInUnits = (
   text: string,
   units: { readonly length: LengthUnit; readonly temperature: TemperatureUnit },
-): string {
-  let said = text
-  if (units.length === 'in') {
-    const inches = (mm: string) => (Number(mm) / MM_PER_INCH).toFixed(2)
-    said = said
-      .replace(RANGE_MM, (_, from: string, between: string, to: string) => `${inches(from)}${between}${inches(to)} in`)
-      .replace(MM, (_, mm: string) => `${inches(mm)} in`)
-  }
-  if (units.temperature === 'F') {
-    const fahrenheit = (celsius: string, sign = '') =>
-      String(Math.round(toFahrenheit(Number(celsius) * (sign ? -1 : 1)))).replace('-', '−')
-    const apart = (celsius: string) => Math.round((Number(celsius) * 9) / 5)
-    said = said
-      .replace(DEGREES_APART, (_, whole: string, plusMinus?: string, rate?: string) =>
-        plusMinus ? `±${apart(plusMinus)} °F` : `${apart(rate ?? whole)} °F`,
-      )
-      .replace(DEGREES, (_, sign: string | undefined, first: string, to?: string, second?: string) =>
-        to && second ? `${fahrenheit(first, sign)}${to}${fahrenheit(second)} °F` : `${fahrenheit(first, sign)} °F`,
-      )
-  }
-  return said
-}
+): string =>
+  text.replace(WRITTEN, (_, written: string, space: string, unit: string) => {
+    const value = Number(written.replace('−', '-'))
+    if (unit === 'mm') return units.length === 'in' ? formatLength(value, 'in') : `${written} mm`
+    if (units.temperature === 'C') return `${written} °C`
+    const fahrenheit = space === APART ? (value * 9) / 5 : toFahrenheit(value)
+    return `${String(Math.round(fahrenheit)).replace('-', '−')} °F`
+  })

@@ -1,3 +1,4 @@
+import { inMm } from '../base/units'
 import { fail, ok, type Result } from '../base/result'
 import type { Part } from './parts'
 import type { Plan } from './planOutline'
@@ -69,14 +70,14 @@ function buildMeasured(rows: readonly CaliperRow[], variation: { plan: Plan; une
   if (same)
     return fail({
       code: 'form-impossible',
-      reason: `two rows stand at ${same.heightMm} mm; give each row its own height`,
+      reason: `two rows stand at ${inMm(same.heightMm)}; give each row its own height`,
     })
   const wallMm = sorted.reduce((sum, row) => sum + row.wallMm, 0) / sorted.length
   const narrow = sorted.find((row) => row.diameterMm < 2.6 * row.wallMm)
   if (narrow)
     return fail({
       code: 'form-impossible',
-      reason: `a wall of ${narrow.wallMm} mm leaves no room in the ${narrow.diameterMm} mm measured at ${narrow.heightMm} mm`,
+      reason: `a wall of ${inMm(narrow.wallMm)} leaves no room in the ${inMm(narrow.diameterMm)} measured at ${inMm(narrow.heightMm)}`,
     })
   const foot = sorted[0].heightMm
   const outside = smoothThrough(sorted.map((row) => ({ r: row.diameterMm / 2, z: row.heightMm - foot })))

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { inMm } from '../base/units'
 import { capacityMl, clayMl, stretchArea, sweptArea, sweptVolume } from './measures'
 import { sentence } from '../base/issue'
 import { presetForm } from '../model/presetForm'
@@ -123,8 +124,8 @@ describe('every preset', () => {
 
 describe('a form that cannot be', () => {
   it.each([
-    [{ heightMm: 100, rimMm: 30, bellyMm: 60, footMm: 40, wallMm: 14 }, 'wall of 14 mm'],
-    [{ heightMm: 8, rimMm: 90, bellyMm: 90, footMm: 60, wallMm: 6 }, 'height of 8 mm'],
+    [{ heightMm: 100, rimMm: 30, bellyMm: 60, footMm: 40, wallMm: 14 }, `wall of ${inMm(14)}`],
+    [{ heightMm: 8, rimMm: 90, bellyMm: 90, footMm: 60, wallMm: 6 }, `height of ${inMm(8)}`],
   ])('is refused with the reason', (sizes, words) => {
     const form = buildTurnedForm('jug', sizes)
     expect(form.ok).toBe(false)
@@ -275,7 +276,7 @@ describe('forms of one’s own', () => {
         [40, 90, 6],
         [40, 95, 6],
       ],
-      'stand at 40 mm',
+      `stand at ${inMm(40)}`,
     ],
     [
       'a wall too thick for its neck',
@@ -284,7 +285,7 @@ describe('forms of one’s own', () => {
         [60, 90, 12],
         [120, 24, 12],
       ],
-      '24 mm measured at 120 mm',
+      `${inMm(24)} measured at ${inMm(120)}`,
     ],
   ])('%s is refused with the reason', (_, list, words) => {
     const form = buildForm(rows(list))

@@ -1,3 +1,4 @@
+import { inMm } from '../base/units'
 import { fail, ok, type Result } from '../base/result'
 import { clamp } from '../numeric/interpolation'
 import { planOutline, ROUND, type Plan, type PlanOutline } from './planOutline'
@@ -65,13 +66,13 @@ export function buildTurnedForm(preset: FormPreset, sizes: TurnedSizes, variatio
   if (sizes.wallMm * 2.6 > narrowest) {
     return fail({
       code: 'form-impossible',
-      reason: `a wall of ${sizes.wallMm} mm leaves no room in a diameter of ${narrowest} mm; make the wall thinner or the form wider`,
+      reason: `a wall of ${inMm(sizes.wallMm)} leaves no room in a diameter of ${inMm(narrowest)}; make the wall thinner or the form wider`,
     })
   }
   if (sizes.wallMm * 2 > sizes.heightMm) {
     return fail({
       code: 'form-impossible',
-      reason: `a wall of ${sizes.wallMm} mm is too thick for a height of ${sizes.heightMm} mm; make the wall thinner`,
+      reason: `a wall of ${inMm(sizes.wallMm)} is too thick for a height of ${inMm(sizes.heightMm)}; make the wall thinner`,
     })
   }
   const outside = smoothThrough(PRESETS[preset].outline(sizes))
@@ -83,7 +84,7 @@ function buildSlab(radiusMm: number, thickMm: number, variation: FormVariation):
   if (thickMm > radiusMm)
     return fail({
       code: 'form-impossible',
-      reason: `a slab ${thickMm} mm thick and ${2 * radiusMm} mm wide is no slab; make it thinner or wider`,
+      reason: `a slab ${inMm(thickMm)} thick and ${inMm(2 * radiusMm)} wide is no slab; make it thinner or wider`,
     })
   const corner = { r: radiusMm, z: 0 }
   const brow = { r: radiusMm, z: thickMm }
@@ -128,7 +129,7 @@ function buildSolid(preset: FormPreset, sizes: TurnedSizes, variation: FormVaria
     return fail({
       code: 'form-impossible',
       reason:
-        `a wall of ${sizes.wallMm} mm leaves no hole in a width of ${sizes.bellyMm} mm; ` +
+        `a wall of ${inMm(sizes.wallMm)} leaves no hole in a width of ${inMm(sizes.bellyMm)}; ` +
         'make the wall thinner or the form wider',
     })
   const { profile, lengths, zones } = closedProfile(PRESETS[preset].outline(sizes))
@@ -148,7 +149,7 @@ function buildClosed(outside: readonly ProfilePoint[], wallMm: number, variation
   if (wallMm * 2.6 > widestMm)
     return fail({
       code: 'form-impossible',
-      reason: `a wall of ${wallMm} mm fills a body ${Math.round(2 * widestMm)} mm wide; make the wall thinner or the body wider`,
+      reason: `a wall of ${inMm(wallMm)} fills a body ${inMm(Math.round(2 * widestMm))} wide; make the wall thinner or the body wider`,
     })
   return ok({ ...turned({ ...closedProfile(outside), wallMm }, variation), closed: true })
 }
@@ -179,7 +180,7 @@ export function buildFromOutside(
   if (inside.length < 4) {
     return fail({
       code: 'form-impossible',
-      reason: `a wall of ${wallMm} mm fills this form; make the wall thinner or the form wider`,
+      reason: `a wall of ${inMm(wallMm)} fills this form; make the wall thinner or the form wider`,
     })
   }
   const rimOutside = outside[outside.length - 1]

@@ -14,6 +14,7 @@ import {
   glost,
   knot,
   leather,
+  outside,
   planned,
   wipe,
   withPart,
@@ -139,8 +140,41 @@ const LAID: readonly { rule: string; what: string; body?: string; steps: (place:
   },
 ]
 
+/** Glaze that touches the shelf: where it lies, what is told, and whether wiping the foot mends it. */
+const SHELF: readonly [where: string, place: Place, piece: Partial<Piece>, said: string | null][] = [
+  ['under a mug', wholeOf('outside', 'base'), {}, 'base'],
+  ['on the back of a tile', wholeOf('base'), tile, 'back'],
+  [
+    'on feet',
+    { parts: [], on: [1, 2, 3].map((k) => `feet.${k}/all`), band: null, sectors: null },
+    withPart('feet'),
+    'feet',
+  ],
+  ['under a pot that feet lift off it', wholeOf('base'), withPart('feet'), 'feet'],
+  ['on a handle', { parts: [], on: [`${handle}/all`], band: null, sectors: null }, handled, null],
+]
+
 /** Where a mistake cannot be made, and why. */
 const CANNOT_BE: Readonly<Record<string, string>> = {}
+
+describe('glaze that touches the shelf', () => {
+  it.each(SHELF)('%s', (_, place, piece, said) => {
+    const laid = [dry, bisque, wipe, glaze(place, 'brush')]
+    const told = (steps: StepContent[]) =>
+      findingsOf(planned(steps, { use: 'display', ...piece })).find(({ ruleId }) => ruleId === 'glaze-on-foot')
+    expect(told([...laid, glost()])?.where ?? null).toBe(said)
+    expect(told([...laid, foot, glost()])).toBeUndefined()
+    // A slab is ground off, a wire touches nothing.
+    expect(told([...laid, build.fire('glaze', '05', true)])?.severity).toBe(said ? 'note' : undefined)
+    expect(told([...laid, { ...build.fire('glaze', '05'), wire: true }])).toBeUndefined()
+  })
+
+  it('on the wall of a pot that feet lift is none', () => {
+    const laid = [dry, bisque, wipe, glaze(outside(), 'brush'), glost()]
+    const rules = findingsOf(planned(laid, { use: 'display', ...withPart('feet') })).map(({ where }) => where)
+    expect(rules.filter((where) => where.includes('above the foot'))).toEqual([])
+  })
+})
 
 describe('the same mistake wherever it is made', () => {
   it.each(

@@ -121,7 +121,15 @@ export function firingNow(
   firedWith?: FiredWith,
 ): SkinOperation[] {
   const dried: Step = { id: 'dried', done: false, act: 'bring', to: 'boneDry', cover: 'open', blower: 'none' }
-  const firing: Step = { id: like?.id ?? 'fired', done: false, act: 'fire', firing: 'glaze', cone, slab: false }
+  const firing: Step = {
+    id: like?.id ?? 'fired',
+    done: false,
+    act: 'fire',
+    firing: 'glaze',
+    cone,
+    slab: false,
+    wire: like?.wire,
+  }
   const all = [...steps, ...(isDamp(timeline(steps)[steps.length].stage) ? [dried] : []), firing]
   return compilePlan(all, mediaTable, on, firedWith)
     .filter(({ stepIndex }) => stepIndex === all.length - 1)

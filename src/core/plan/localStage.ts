@@ -1,5 +1,6 @@
 import type { Stage } from '../clay/stages'
 import { WALL, wallSurface } from '../form/assembly'
+import { stretchesBelow } from '../form/shelf'
 import type { Surface } from '../form/surfaces/surface'
 import type { Stretch, TurnedForm } from '../form/turnedForm'
 import { partedStretchOn } from '../skin/areas/areaRaster'
@@ -19,11 +20,13 @@ export function reachOn(surface: Surface, step: Step): Stretch[] {
   if (isAreaWork(step)) return (step.motif.on ?? WALL) === id ? [partedStretchOn(surface, step.motif)] : []
   if ('motif' in step && step.motif) return (step.motif.on ?? WALL) === id ? [motifStretchOn(form, step.motif)] : []
   if ('place' in step) return stretchesOn(surface, step.place, isBath(step))
-  return WALL_ACTS.has(step.act) && id !== WALL ? [] : wholeSkin(form)
+  if (step.act === 'cleanFoot' && id !== WALL) return stretchesBelow(surface, step.upMm)
+  if (WALL_ACTS.has(step.act) && id !== WALL) return []
+  return wholeSkin(form)
 }
 
 /** Acts that say where on the wall they are. */
-const WALL_ACTS: ReadonlySet<Act> = new Set(['touchUp', 'cleanFoot', 'divide'])
+const WALL_ACTS: ReadonlySet<Act> = new Set(['touchUp', 'divide'])
 
 /** Whether a step lays its glaze by dipping or pouring. */
 export const isBath = (step: Step): boolean => step.act === 'glaze' && GLAZING[step.how].fromBucket

@@ -19,6 +19,7 @@ const shown = (stack: Stack) => stack.films.map((f) => [f.medium, f.eighths])
 describe('each act, on one stack', () => {
   const slipThenColour = films([1, 16], [0, 24])
   const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
+  const pencilled: Stack = { ...BARE, pencil: true }
   const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
   const CASES: [string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }][] = [
     [
@@ -97,6 +98,25 @@ describe('each act, on one stack', () => {
     ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
     ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
     ['dust lies in thirds', BARE, { act: 'dust' }, 10, { dust: 2 }],
+    [
+      'glaze that touches the shelf comes off with some clay',
+      { ...films([0, 8], [2, 24]), fixed: 1 },
+      { act: 'stick', depthUm: 700 },
+      15,
+      { shown: [[0, 8]], cutUm: 720 },
+    ],
+    [
+      'colour alone sticks to nothing',
+      films([0, 8]),
+      { act: 'stick', depthUm: 700 },
+      15,
+      { shown: [[0, 8]], cutUm: 0 },
+    ],
+    ['pencil lies on clay', BARE, { act: 'pencil' }, 15, { pencil: true }],
+    ['a firing burns pencil away', pencilled, { act: 'fire', cone: 5, melts: false }, 8, { pencil: false, cone: 5 }],
+    ['a coat hides pencil', pencilled, { act: 'coat', medium: 1, gain: 1, settles: 'even' }, 8, { pencil: false }],
+    ['a damp sponge rubs pencil out', pencilled, { act: 'wipe', high: 0.5, low: 0 }, 15, { pencil: false }],
+    ['wax keeps pencil', pencilled, { act: 'wax', tacky: false }, 15, { pencil: true, wax: 'dry' }],
     ['less dust takes none away', { ...BARE, dust: 2 }, { act: 'dust' }, 5, { dust: 2 }],
     ['a brush takes dust off', { ...BARE, dust: 2 }, { act: 'dustOff' }, 15, { dust: 0 }],
     ['burnishing does nothing to what is coated', films([0, 8]), { act: 'burnish' }, 15, { burnished: false }],

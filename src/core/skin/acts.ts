@@ -44,6 +44,8 @@ export type SkinAct =
   /** Gas raises the clay itself. */
   | { readonly act: 'bloat'; readonly heightUm: number }
   | { readonly act: 'burnish' }
+  /** A mark in pencil, which the next firing burns away. */
+  | { readonly act: 'pencil' }
   | { readonly act: 'dust' }
   | { readonly act: 'dustOff' }
   | { readonly act: 'wax'; readonly tacky: boolean }
@@ -53,6 +55,8 @@ export type SkinAct =
   | { readonly act: 'pick' }
   | { readonly act: 'lift'; readonly share: number }
   | { readonly act: 'flake'; readonly medium: number }
+  /** Molten glaze holds on to the shelf: broken off it, the glaze is gone and clay with it. */
+  | { readonly act: 'stick'; readonly depthUm: number }
   | { readonly act: 'blister'; readonly limitEighths: number }
   | { readonly act: 'crawl' }
   | { readonly act: 'smear'; readonly share: number }
@@ -75,6 +79,9 @@ const DEPTH_STEP_UM = 40
 export const KEEPS_UM = 120
 
 const stepped = (um: number) => DEPTH_STEP_UM * Math.round(um / DEPTH_STEP_UM)
+
+/** A damp sponge and a rib take pencil with them. */
+const rubbedOut = (stack: Stack): Stack => (stack.pencil ? { ...stack, pencil: false } : stack)
 
 /** How many films, counted from the bottom, nothing wet takes off: a firing has fixed them, or wax lies over them. */
 const safeFilms = (stack: Stack): number => Math.max(stack.fixed, stack.wax === 'none' ? 0 : stack.waxAt)
@@ -178,18 +185,19 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
 
   wipe: (stack, level, { high, low }, media) => {
     const top = unfixedTop(stack)
-    if (!top || stack.tape !== NO_TAPE) return stack
+    if (stack.tape !== NO_TAPE) return stack
+    if (!top) return rubbedOut(stack)
     // A filled groove stands nearly level, yet holds its colour: what it was cut by still counts.
     const depth = Math.max(stack.recessUm, Math.min(stack.cutUm, thicknessUm([top], media)))
     const share = high + (low - high) * Math.min(1, depth / KEEPS_UM)
-    return wiped(stack, (share * level) / 15)
+    return wiped(rubbedOut(stack), (share * level) / 15)
   },
 
   scrape: (stack, _level, _act, media) => {
     const above = thicknessUm(stack.films.slice(stack.fixed), media) - stack.cutUm
-    if (above <= 0) return { ...stack, burrUm: 0, recessUm: 0, dust: 0 }
+    if (above <= 0) return { ...rubbedOut(stack), burrUm: 0, recessUm: 0, dust: 0 }
     const { films } = takenOff(stack, above, media)
-    return { ...stack, films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
+    return { ...rubbedOut(stack), films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
   },
 
   carve: (stack, level, { depthUm, cutsBody }, media) => {
@@ -206,6 +214,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
       wax: 'none',
       waxAt: 0,
       burnished: false,
+      pencil: false,
     }
   },
 
@@ -224,6 +233,8 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
   bloat: (stack, level, { heightUm }) => ({ ...stack, cutUm: stepped(stack.cutUm - (heightUm * level) / 15) }),
 
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
+
+  pencil: (stack) => (stack.pencil || stack.tape !== NO_TAPE ? stack : { ...stack, pencil: true }),
 
   dust: (stack, level) => ({ ...stack, dust: Math.max(stack.dust, Math.round(level / 5)) }),
 
@@ -259,6 +270,11 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     return i < 0 ? stack : withoutFrom(stack, i)
   },
 
+  stick: (stack, level, { depthUm }, media) => {
+    const i = stack.films.findIndex((film, at) => at >= stack.fixed && MEDIUM_KIND[media[film.medium].kind].flows)
+    return i < 0 ? stack : { ...withoutFrom(stack, i), cutUm: stepped(stack.cutUm + (depthUm * level) / 15) }
+  },
+
   blister: (stack, _level, { limitEighths }, media) => {
     const i = stack.films.findIndex(
       (film) => film.eighths > limitEighths && MEDIUM_KIND[media[film.medium].kind].blisters,
@@ -286,6 +302,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     wax: 'none',
     waxAt: 0,
     tape: NO_TAPE,
+    pencil: false,
   }),
 
   mingle: (stack, level, { medium, mixtures }) => {
@@ -314,6 +331,7 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
       wax: 'none',
       waxAt: 0,
       tape: NO_TAPE,
+      pencil: false,
       cone: Math.max(stack.cone, cone),
     }
   },

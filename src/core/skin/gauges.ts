@@ -26,7 +26,7 @@ export type Lightness = (typeof LIGHTNESSES)[number]
 const LIGHT_FROM = 65
 const MIDDLE_FROM = 40
 
-const lightnessOf = (L: number): Lightness => (L >= LIGHT_FROM ? 'light' : L >= MIDDLE_FROM ? 'middle' : 'dark')
+export const lightnessOf = (L: number): Lightness => (L >= LIGHT_FROM ? 'light' : L >= MIDDLE_FROM ? 'middle' : 'dark')
 
 /** Coats at which a glass or a wash is itself: they are not meant to hide. A dip is worth three brushed coats. */
 const THROUGH_COATS = 3

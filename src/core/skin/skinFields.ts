@@ -13,6 +13,7 @@ import { brushField, evenField, fireField, patchField, pourField } from './coatF
 import type { SkinGrid } from './grid'
 import { areaField, type AreaWork } from './areas/areaField'
 import { mingleField, type Meeting, type MoltenAreas } from './areas/mingleField'
+import { shelfHeight, standing, stretchesBelow, type Standing } from '../form/shelf'
 import { inArcs, levelField, type FieldSource } from './levelField'
 import type { MarkEdge } from './loops/strokeRaster'
 import { MarkPainter } from './motifs/markPainter'
@@ -29,6 +30,9 @@ const FOOT_MM = 6
 /** Share of the drops that fly past the place they are meant for. Common practice, no source. */
 const STRAY = 0.2
 
+/** A pencil stroke that marks a sector, mm. */
+const PENCIL_MM = { long: 9, wide: 0.7 } as const
+
 /** How far tacky wax is dragged, mm. Common practice, no source. */
 const SMUDGE_MM = 1.6
 
@@ -40,7 +44,7 @@ export class SkinFields {
   /** What is uneven by hand is so in its own way at each step. */
   seed = 0
   /** Fences and grooves that hold glaze. */
-  protected standing: FieldSource[] = []
+  protected stopping: FieldSource[] = []
   /** Lines of wax, which hold until a firing. */
   waxLines: FieldSource[] = []
   /** What is laid is dipped or poured: it reaches a part by where it is. */
@@ -58,7 +62,7 @@ export class SkinFields {
 
   /** What holds glaze: fences, grooves and lines of wax. */
   get holds(): readonly FieldSource[] {
-    return [...this.standing, ...this.waxLines]
+    return [...this.stopping, ...this.waxLines]
   }
 
   // Where.
@@ -203,9 +207,45 @@ export class SkinFields {
     return surface.id === WALL && !form.flat ? crackField(this.grid, this.seed + 23) : null
   }
 
+  /** Where this surface touches the shelf; null where it does not. */
+  get standing(): Standing | null {
+    return standing(this.grid.surface, this.surfaces)
+  }
+
+  /** What of a field lies no higher than so, mm over the foot of the wall. */
+  below(field: FieldSource, highMm: number): FieldSource {
+    return inBath(this.grid, field, { lowMm: -Infinity, highMm, tiltDeg: 0, towardDeg: 0 })
+  }
+
+  /** All of this surface that is no higher over the shelf than so, mm. */
+  overShelf(withinMm: number): FieldSource {
+    const highMm = shelfHeight(this.surfaces) + withinMm
+    return this.below(this.evenOver(stretchesBelow(this.grid.surface, highMm)), highMm)
+  }
+
   /** How the heat of a firing varies over the skin. */
   heat(): FieldSource {
     return fireField(this.grid, 1)
+  }
+
+  /** Short pencil strokes at even distances round the outside, up the wall. */
+  sectorMarks(sectors: number, upMm: number): FieldSource {
+    const { grid, seed } = this
+    const { outside } = grid.form.zones
+    const middle = Math.min(outside.to, outside.from + upMm)
+    const [from, to] = [Math.max(0, middle - PENCIL_MM.long / 2), middle + PENCIL_MM.long / 2]
+    const key = `sectors:${sectors}:${upMm}`
+    const make = () => {
+      const top = Math.max(0, Math.floor(from / grid.rowMm))
+      const bottom = Math.min(grid.height, Math.ceil(to / grid.rowMm) + 1)
+      const painter = MarkPainter.onSkin(grid, top, bottom, 'mask', seed)
+      for (let k = 0; k < sectors; k++) {
+        const column = (k / sectors) * grid.width
+        painter.line([column, from / grid.rowMm], [column, to / grid.rowMm], PENCIL_MM.wide / 2)
+      }
+      return levelField(grid, key, top, painter.levels())
+    }
+    return { key, kind: 'patches', stretches: [{ from, to }], arcs: null, make }
   }
 
   /** A round dab on the outside. */

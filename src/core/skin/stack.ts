@@ -23,6 +23,8 @@ export interface Stack {
   readonly tape: number
   /** The bare clay was rubbed to a sheen. */
   readonly burnished: boolean
+  /** A pencil mark lies on top. */
+  readonly pencil: boolean
   /** Loose dust of a dry cut, in thirds of what hides the most. */
   readonly dust: number
   /** How many films, counted from the bottom, a firing has fixed. */
@@ -40,6 +42,7 @@ export const BARE: Stack = {
   waxAt: 0,
   tape: NO_TAPE,
   burnished: false,
+  pencil: false,
   dust: 0,
   fixed: 0,
   cone: -1,
@@ -58,7 +61,8 @@ function hashOf(stack: Stack): number {
       (stack.fixed << 17) +
       ((stack.cone + 1) << 22) +
       (stack.burnished ? 1 << 28 : 0) +
-      (stack.dust << 29))
+      (stack.dust << 29) +
+      (stack.pencil ? 1 << 31 : 0))
   hash = Math.imul(hash ^ (hash >>> 15), 0x85ebca6b) + stack.tape
   const { films } = stack
   for (let i = 0; i < films.length; i++)
@@ -78,6 +82,7 @@ function sameStack(a: Stack, b: Stack): boolean {
   if (
     a.tape !== b.tape ||
     a.burnished !== b.burnished ||
+    a.pencil !== b.pencil ||
     a.dust !== b.dust ||
     a.fixed !== b.fixed ||
     a.cone !== b.cone ||
@@ -147,13 +152,13 @@ export function withFilm(stack: Stack, medium: number, eighths: number): Stack {
   if (top && last >= stack.fixed && top.medium === medium) {
     const films = stack.films.slice()
     films[last] = filmOf(medium, roundTop(top.eighths + eighths))
-    return { ...stack, films }
+    return { ...stack, films, pencil: false }
   }
   const films = stack.films.concat(filmOf(medium, roundTop(eighths)))
   if (top) films[last] = filmOf(top.medium, roundBuried(top.eighths))
   if (last > 0) films[last - 1] = filmOf(films[last - 1].medium, roundDeep(films[last - 1].eighths))
   if (last > 1) films[last - 2] = filmOf(films[last - 2].medium, roundDeepest(films[last - 2].eighths))
-  return { ...stack, films }
+  return { ...stack, films, pencil: false }
 }
 
 const FILMS: Film[][] = []

@@ -1,3 +1,4 @@
+import { inMm } from '@/core/base/units'
 import { CLAY_WATER } from '@/core/clay/drying/clayWater'
 import { hexFromLab } from '@/core/colour/colourSpaces'
 import { labUnder } from '@/core/colour/layeredColour'
@@ -43,7 +44,7 @@ export function ClayLabel({ body }: { body: Body }) {
                   <span className="block h-full bg-base-content/70" style={{ width: `${100 * share}%` }} />
                 </span>
                 <span className="numbers">
-                  {inUnits(`${Number((DRAWN_MM * share).toFixed(1))} mm`)} {words}
+                  {inUnits(inMm(Number((DRAWN_MM * share).toFixed(1))))} {words}
                 </span>
               </li>
             ))}

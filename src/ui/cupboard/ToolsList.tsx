@@ -1,5 +1,6 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import { capital } from '@/core/base/capital'
 import { APPLICATOR, APPLICATORS, TOOL, TOOLS } from '@/core/vocabulary/tools'
 import { useInUnits } from '@/ui/kit/useInUnits'
@@ -28,7 +29,7 @@ export function ToolsList() {
             <span>
               <b>{capital(TOOL[id].name)}</b>{' '}
               <span className="numbers text-base-content/80">
-                {inUnits(`${TOOL[id].lineMm} mm wide, ${TOOL[id].depthMm} mm deep`)}
+                {inUnits(`${inMm(TOOL[id].lineMm)} wide, ${inMm(TOOL[id].depthMm)} deep`)}
               </span>
               <span className="block text-base-content/80">{capital(TOOL[id].words)}.</span>
             </span>

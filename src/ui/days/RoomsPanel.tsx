@@ -13,8 +13,9 @@ import { useNow } from '@/store/days'
 import { openRoomRecord, saveRoomTable } from '@/store/files'
 import { newId, run } from '@/store/studioStore'
 import { Field, NumberInput, Segments } from '@/ui/kit/fields'
-import { fromFahrenheit, toFahrenheit } from '@/core/base/units'
+import { fromFahrenheit, inCelsius, toFahrenheit } from '@/core/base/units'
 import { TextInput } from '@/ui/kit/TextInput'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** The rooms in which pieces dry: their air, and how fast they really dry. */
 export function RoomsPanel({ studio }: { studio: Studio }) {
@@ -41,6 +42,7 @@ export function RoomsPanel({ studio }: { studio: Studio }) {
 }
 
 function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
+  const inUnits = useInUnits()
   const now = useNow()
   const file = useRef<HTMLInputElement>(null)
   const set = (changes: Partial<Room>) => run({ type: 'room.set', room: { ...room, ...changes } })
@@ -164,7 +166,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
           ? `${room.record.length} readings, from ` +
             `${momentWords(Date.parse(room.record[0].at), now, studio)} to ` +
             `${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ` +
-            `${air.celsius.toFixed(1)} °C, ${Math.round(100 * air.humidity)} %. `
+            `${inUnits(inCelsius(air.celsius.toFixed(1)))}, ${Math.round(100 * air.humidity)} %. `
           : ''}
         {pieces} {pieces === 1 ? 'piece stands' : 'pieces stand'} here.
       </p>

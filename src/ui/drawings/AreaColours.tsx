@@ -15,12 +15,13 @@ import {
   neighboursApart,
 } from '@/core/usecases/create/areaSteps'
 import { keepingAreas } from '@/core/usecases/create/drawnAreas'
-import { HARD_TO_TELL, lightShare, nearestNeighbours, proposePalettes } from '@/core/usecases/create/areaPalettes'
+import { HARD_TO_TELL, nearestNeighbours, proposePalettes } from '@/core/usecases/create/areaPalettes'
 import { gapClosed } from '@/core/usecases/create/ownLineArt'
 import { gridOf } from '@/core/usecases/view/areasView'
 import { differenceWords } from '@/core/colour/differenceWords'
 import { kindsLaidBy } from '@/core/vocabulary/mediumKinds'
 import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
+import { useAreasLightness } from '@/store/colours'
 import { useAreas } from '@/store/drawings'
 import { newId, run, tell } from '@/store/studioStore'
 import { swatchOf } from '@/ui/kit/colours'
@@ -57,6 +58,8 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
     [topJar],
   )
   const chosen = new Set(jar ? [...jars].filter(([, ids]) => ids.includes(jar)).map(([id]) => id) : [])
+  const coloured = (view?.areas ?? []).map(({ id }) => id).filter((id) => jars.has(id))
+  const light = useAreasLightness(piece, studio, drawing, coloured).value?.light ?? null
   if (problem) return <p role="alert">{problem}</p>
   if (!view)
     return <p className="text-sm text-base-content/75">{busy ? 'Looking for its areas…' : 'Its surface is gone.'}</p>
@@ -73,7 +76,6 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
     give(new Map(same.map((one) => [one.id, off ? null : jar])))
   }
   const jarOf = (id: number) => topJar(id)
-  const light = lightShare(areas, jarOf)
   const nearest = nearestNeighbours(areas, jarOf)
   const alike = alikeNeighbours(areas, jars)
   const kind = (jar && studio.media[jar]?.kind) || 'underglaze'
@@ -148,7 +150,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
         }}
       />
       <p className="numbers text-[13px] text-base-content/80">
-        {areas.length} areas, {[...jars.keys()].filter((id) => areas.some((a) => a.id === id)).length} with a colour
+        {areas.length} {areas.length === 1 ? 'area' : 'areas'}, {coloured.length} with a colour
         {light !== null && `; ${Math.round(light * 100)} % of what is coloured fires light`}.
         {leaks.length > 0 &&
           ` ${leaks.length === 1 ? 'One gap' : `${leaks.length} gaps`} in its outlines: press a red ring to close it, or leave it open.`}

@@ -1,8 +1,10 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import { ZoomIn, ZoomOut } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { useInUnits } from '@/ui/kit/useInUnits'
 import { areaOnMap, type AreasView } from '@/core/usecases/view/areasView'
 
 /** Paper, lines, and areas that have no colour yet. */
@@ -35,6 +37,7 @@ interface AreaMapProps {
 
 /** The areas of a drawing as a map that one presses: a wall unrolled with its rim on top, a flat part as one looks at it. */
 export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak }: AreaMapProps) {
+  const inUnits = useInUnits()
   const canvas = useRef<HTMLCanvasElement>(null)
   const [closer, setCloser] = useState(1)
   /** Whether some of it is too small to be read or pressed where all of it is shown. */
@@ -101,8 +104,8 @@ export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak 
               <button
                 key={i}
                 type="button"
-                aria-label={`Close gap ${i + 1}, ${leak.widthMm.toFixed(1)} mm`}
-                title={`A gap of ${leak.widthMm.toFixed(1)} mm: press to close it`}
+                aria-label={inUnits(`Close gap ${i + 1}, ${inMm(leak.widthMm.toFixed(1))}`)}
+                title={inUnits(`A gap of ${inMm(leak.widthMm.toFixed(1))}: press to close it`)}
                 disabled={!leak.closes}
                 onClick={() => onLeak(leak)}
                 className="absolute h-5 w-5 -translate-1/2 cursor-pointer rounded-full border-2 border-error bg-transparent"

@@ -1,5 +1,6 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import { Spline } from 'lucide-react'
 import { useRef, useState } from 'react'
@@ -175,8 +176,8 @@ function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: Turne
         />
       </svg>
       <p className="numbers text-[13px]" role="status">
-        {inUnits(`${here[0].toFixed(0)} mm from the middle, ${here[1].toFixed(0)} mm up`)}; {current.points.length}{' '}
-        points in this line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
+        {inUnits(`${inMm(here[0].toFixed(0))} from the middle, ${inMm(here[1].toFixed(0))} up`)};{' '}
+        {current.points.length} points in this line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <span className="w-24">

@@ -1,5 +1,6 @@
 'use client'
 
+import { celsiusApart, inMm } from '@/core/base/units'
 import { useState } from 'react'
 import type { MoistureStage } from '@/core/clay/drying/course'
 import type { Studio } from '@/core/model/studio'
@@ -63,7 +64,7 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
       <p className="mt-1 text-xs text-base-content/75">
         <Words
           text={
-            'Early to late: 8 chances in 10, for ±2 °C, ±5 % humidity, ±1 mm of wall and a room whose way of drying is not ' +
+            `Early to late: 8 chances in 10, for ±${celsiusApart(2)}, ±5 % humidity, ±${inMm(1)} of wall and a room whose way of drying is not ` +
             'fully known. Sideways drying, plaster and dew under plastic are not in it.'
           }
         />

@@ -12,6 +12,7 @@ import { saveCopy } from '@/store/saveCopy'
 import { redo, undo, useStudio, type SaveState } from '@/store/studioStore'
 import { QuestionDialog } from './QuestionDialog'
 import { HatchDefinitions } from '@/ui/kit/Hatch'
+import { useInUnits } from '@/ui/kit/useInUnits'
 import { HelpDialog } from './HelpDialog'
 import { LatelyDialog, NoticeBar } from './Notices'
 import { useFocusKeeper } from './useFocusKeeper'
@@ -151,8 +152,9 @@ function Stroke() {
 }
 
 function UndoAndSave() {
-  const back = useStudio((s) => s.undoes)
-  const forth = useStudio((s) => s.redoes)
+  const inUnits = useInUnits()
+  const back = inUnits(useStudio((s) => s.undoes) ?? '')
+  const forth = inUnits(useStudio((s) => s.redoes) ?? '')
   const save = useStudio((s) => s.save)
   const savedAt = useStudio((s) => s.savedAt)
   const clock = useStudio((s) => s.studio.settings.clock)

@@ -5,6 +5,7 @@ import { History, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { dismissNotice, undo, useStudio } from '@/store/studioStore'
 import { DIALOG } from '@/ui/kit/looks'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** News is read in this time; a problem stays longer, ms. What was told can be read again. */
 const STAYS_MS = { news: 15_000, problem: 60_000 } as const
@@ -28,6 +29,7 @@ export function useNoticeGoesWith(what: string): void {
 export function NoticeBar({ path }: { path: string }) {
   const notice = useStudio((s) => s.notice)
   const undoes = useStudio((s) => s.undoes)
+  const inUnits = useInUnits()
   useEffect(() => {
     if (!notice) return
     const timer = setTimeout(dismissNotice, STAYS_MS[notice.kind])
@@ -46,7 +48,7 @@ export function NoticeBar({ path }: { path: string }) {
       )}
       data-testid="notice"
     >
-      <p className="min-w-64 flex-1">{text}</p>
+      <p className="min-w-64 flex-1">{inUnits(text)}</p>
       {isLast && otherwise && (
         <button
           type="button"
@@ -84,6 +86,7 @@ export function LatelyDialog() {
   const [open, setOpen] = useState(false)
   const lately = useStudio((s) => s.lately)
   const clock = useStudio((s) => s.studio.settings.clock)
+  const inUnits = useInUnits()
   const time = (at: number) =>
     new Date(at).toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: clock === '12' })
   return (
@@ -125,7 +128,7 @@ export function LatelyDialog() {
           {(open ? lately : []).map(({ at, text, kind }, i) => (
             <li key={`${at}-${i}`} className="flex gap-3">
               <span className="numbers shrink-0 text-base-content/80">{time(at)}</span>
-              <span className={kind === 'problem' ? 'font-bold' : ''}>{text}</span>
+              <span className={kind === 'problem' ? 'font-bold' : ''}>{inUnits(text)}</span>
             </li>
           ))}
         </ul>

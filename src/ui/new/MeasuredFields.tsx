@@ -10,6 +10,7 @@ import type { Settings } from '@/core/model/studio'
 import { BuildFields } from '@/ui/form/BuildFields'
 import { OutlineFields } from '@/ui/form/OutlineFields'
 import { Field } from '@/ui/kit/fields'
+import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** What a form has besides its preset and sizes. */
 export type Extras = Pick<Form, 'plan' | 'unevenMm' | 'parts' | 'own'>
@@ -32,6 +33,7 @@ export function MeasuredFields({
   register: (key: SizeKey) => UseFormRegisterReturn
   problemOf: (key: SizeKey) => string | undefined
 }) {
+  const inUnits = useInUnits()
   const { flat } = PRESETS[preset]
   return (
     <fieldset>
@@ -89,7 +91,7 @@ export function MeasuredFields({
       </details>
       {!built.ok && (
         <p role="alert" className="mt-1 text-sm text-error">
-          {sentence(built.issue)}
+          {inUnits(sentence(built.issue))}
         </p>
       )}
     </fieldset>

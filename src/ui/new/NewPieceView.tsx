@@ -22,6 +22,7 @@ import { newId, run, tell, useStudio } from '@/store/studioStore'
 import { recountedPiece, settledPiece } from '@/store/derived'
 import { Field, Segments } from '@/ui/kit/fields'
 import { Silhouette } from '@/ui/kit/Silhouette'
+import { useInUnits } from '@/ui/kit/useInUnits'
 import { sizesInMm, sizesInUnit } from './sizes'
 import { FormChoice } from './FormChoice'
 import { keepDraft, keptDraft } from './keptDraft'
@@ -98,6 +99,7 @@ export function NewPieceView() {
   const [kept] = useState(() => (former ? keptOf(former, unit) : keptDraft<Kept>(unit)))
   const [motifs, setMotifs] = useState<Again['motifs']>('scaled')
   const [begun, setBegun] = useState(false)
+  const inUnits = useInUnits()
   const form = useForm<z.input<typeof draftSchema>, unknown, Draft>({
     resolver: zodResolver(draftSchema),
     defaultValues: kept?.values ?? {
@@ -314,7 +316,7 @@ export function NewPieceView() {
         )}
         {problem.sizes?.message && (
           <p role="alert" className="text-sm text-error">
-            {problem.sizes.message}
+            {inUnits(problem.sizes.message)}
           </p>
         )}
         <button type="submit" className="btn w-full btn-lg btn-primary">

@@ -1,5 +1,6 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import { useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -92,7 +93,7 @@ function HandleKnob({
   const inUnits = useInUnits()
   const up = dragged?.up ?? handle.upMm
   const { x, y } = place(up)
-  const said = up >= most - 0.5 ? 'to the rim' : inUnits(`${Math.round(up)} mm up the wall`)
+  const said = up >= most - 0.5 ? 'to the rim' : inUnits(`${inMm(Math.round(up))} up the wall`)
   const within = (mm: number) => Math.min(most, Math.max(0, mm))
   return (
     <div className="pointer-events-none absolute inset-0 overflow-hidden">
@@ -138,7 +139,7 @@ function HandleKnob({
       >
         <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
         {handle.name && <span>{handle.name}</span>}
-        <span className="numbers">{up >= most - 0.5 ? 'to the rim' : inUnits(`${Math.round(up)} mm`)}</span>
+        <span className="numbers">{up >= most - 0.5 ? 'to the rim' : inUnits(inMm(Math.round(up)))}</span>
       </div>
     </div>
   )

@@ -1,5 +1,6 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import { useMemo } from 'react'
 import { buildForm } from '@/core/form/buildForm'
 import { surfacesOf } from '@/core/form/assembly'
@@ -97,7 +98,7 @@ function OptionField({ ask, piece, studio, options, onChange }: FieldsProps & { 
     case 'sketchMm':
       return length('A sketch of it is so wide', 0, 2000, 'to copy at the right size; 0: none')
     case 'bridgeMm':
-      return length('Bridges', 0.5, 12, inUnits('2 mm for paper, 3 mm for tape'))
+      return length('Bridges', 0.5, 12, inUnits(`${inMm(2)} for paper, ${inMm(3)} for tape`))
     case 'kerfMm':
       return length('The cutter takes away', 0, 2, '0 for a knife')
     case 'mirrored':

@@ -1,5 +1,6 @@
 'use client'
 
+import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
@@ -236,7 +237,7 @@ function Sheets({
           Print at 100 % (“actual size”).{' '}
           {studio.settings.printer && chosen.kind !== 'printer'
             ? 'Corrected for your printer.'
-            : inUnits('Bars of 100 mm on each page tell what the printer makes of it; Studio corrects it.')}
+            : inUnits(`Bars of ${inMm(100)} on each page tell what the printer makes of it; Studio corrects it.`)}
         </p>
         <Link href={`/plan/${piece.id}`} className="btn w-full font-normal btn-sm">
           To the plan of {piece.name}
@@ -364,9 +365,11 @@ function SheetRoom({ asked, studio, paper }: { asked: SheetAsked; studio: Studio
         <div className="border-t border-base-content/40 bg-base-100 px-4 py-2 text-sm">
           <p className="hidden font-bold print:block">Not at true size here: print its PDF.</p>
           <p className="numbers">
-            {inUnits(`${Math.round(sheet.widthMm)} mm`)} × {inUnits(`${Math.round(sheet.heightMm)} mm`)},{' '}
-            {tiled.tiles.length === 1 ? 'one page' : `${tiled.tiles.length} pages that lap over by ${inUnits('15 mm')}`}{' '}
-            of {SHEET_PAPER_WORDS[paper]}
+            {inUnits(inMm(Math.round(sheet.widthMm)))} × {inUnits(inMm(Math.round(sheet.heightMm)))},{' '}
+            {tiled.tiles.length === 1
+              ? 'one page'
+              : `${tiled.tiles.length} pages that lap over by ${inUnits(inMm(15))}`}{' '}
+            of {inUnits(SHEET_PAPER_WORDS[paper])}
           </p>
           {sheet.words.length > 0 && (
             <p className="text-base-content/85">

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { boxOf } from '../../sheets/pen'
 import type { Sheet, SheetItem } from '../../sheets/sheet'
 
@@ -10,7 +11,7 @@ export const SHEET_PAPER_WORDS: Readonly<Record<SheetPaper, string>> = {
   a4: 'A4',
   letter: 'Letter',
   a3: 'A3',
-  roll: 'roll, 610 mm',
+  roll: `roll, ${inMm(610)}`,
 }
 
 /** Width and height, mm. A4 and A3: ISO 216; Letter: ANSI/ASME Y14.1; roll: 24 inches. Values from memory. */

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import type { Surface } from '../../form/surfaces/surface'
 import { isAreaWork, isCut, type Step, type StepContent, type StepOf } from '../../plan/step'
 import * as build from '../../plan/build'
@@ -108,7 +109,7 @@ export const areaRules: readonly Rule[] = [
               `${ids.length === 1 ? `Area ${ids[0]} is` : `${ids.length} areas are`} narrower than the ${name}: ` +
               'the colour there stays thin.',
             because:
-              `The tip needs ${tipMm} mm; the narrowest is ${Math.min(...narrow.map(({ mm }) => mm)).toFixed(1)} mm across. ` +
+              `The tip needs ${inMm(tipMm)}; the narrowest is ${inMm(Math.min(...narrow.map(({ mm }) => mm)).toFixed(1))} across. ` +
               'One coat more there makes up for it.',
             mends: [addStep(plan, 'One coat more there', index + 1, more)],
           },

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import { thinnestWallMm } from '../../form/turnedForm'
 import { motifMiddle } from '../../skin/motifs/motifCopies'
@@ -196,11 +197,11 @@ export const carveRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             severity: throughWall ? ('ruin' as const) : ('risk' as const),
             sentence: throughWall
-              ? `The cut is ${step.depthMm} mm deep in a wall of ` +
-                `${Number(thinnestWallMm(plan.form).toFixed(1))} mm; it will crack or break through.`
-              : `The cut is ${step.depthMm} mm deep, but the film is only ${filmMm.toFixed(2)} mm.`,
+              ? `The cut is ${inMm(step.depthMm)} deep in a wall of ` +
+                `${inMm(Number(thinnestWallMm(plan.form).toFixed(1)))}; it will crack or break through.`
+              : `The cut is ${inMm(step.depthMm)} deep, but the film is only ${inMm(filmMm.toFixed(2))}.`,
             because: 'Sgraffito takes the film away; deeper cuts weaken the wall and trap glaze.',
-            mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
+            mends: [changeStep(plan, `Cut ${inMm(wanted)} deep`, step.id, { depthMm: wanted })],
           },
         ]
       }),
@@ -223,10 +224,10 @@ export const carveRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence:
-              `The cut of ${step.depthMm} mm does not get through ${plan.media[top.medium].name}, which is ` +
-              `${topMm.toFixed(2)} mm thick.`,
+              `The cut of ${inMm(step.depthMm)} does not get through ${plan.media[top.medium].name}, which is ` +
+              `${inMm(topMm.toFixed(2))} thick.`,
             because: 'The line keeps a veil of the colour and will not show the layer below.',
-            mends: [changeStep(plan, `Cut ${wanted} mm deep`, step.id, { depthMm: wanted })],
+            mends: [changeStep(plan, `Cut ${inMm(wanted)} deep`, step.id, { depthMm: wanted })],
           },
         ]
       }),

@@ -11,6 +11,9 @@ import { meetOnSkin } from '../stepStretches'
 import type { Sighting } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
+import { standsOn } from '../standsOn'
+import type { ProbePoint } from '../../skin/probe'
+import type { Place } from '../../vocabulary/place'
 
 /** Steps that lay colour in coats. */
 type Colouring = StepOf<'coat'> | StepOf<'draw'> | StepOf<'colourIn'>
@@ -264,17 +267,22 @@ export const coatRules: readonly Rule[] = [
     severity: 'note',
     look: (plan) => {
       if (plan.ways.foot !== 'bare') return []
-      const stack = plan.finalStack({ lengthMm: plan.form.zones.base.to * 0.9, inLineOf: null })
-      const film = stack.films.find((f) => plan.media[f.medium].kind === 'underglaze')
+      const colourAt = (spot: ProbePoint) =>
+        plan.finalStack(spot).films.find((f) => plan.media[f.medium].kind === 'underglaze')
+      const standing = standsOn(plan).find(({ spot }) => colourAt(spot))
+      const film = standing && colourAt(standing.spot)
       if (!film) return []
-      const step = plan.of('coat').find((c) => c.step.place.parts.includes('base'))?.step
+      const { on } = standing.spot
+      const laidOn = ({ parts, on: zones }: Place) =>
+        zones ? zones.some((zone) => zone.startsWith(`${on}/`)) : parts.includes('base')
+      const step = plan.of('coat').find((c) => laidOn(c.step.place))?.step
       return [
         {
           stepId: step?.id ?? null,
-          where: 'base',
+          where: standing.name,
           sentence: `${plan.media[film.medium].name} reaches the foot, and this studio keeps feet bare until tested.`,
           because: 'Most underglazes do not melt; some do at the top of their range.',
-          mends: step ? keepOff(plan, 'Keep it off the base', step, ['base']) : [],
+          mends: step && !step.place.on ? keepOff(plan, 'Keep it off the base', step, ['base']) : [],
         },
       ]
     },

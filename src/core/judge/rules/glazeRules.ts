@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { capital } from '../../base/capital'
 import { listed } from '../../base/listed'
 import { isGreenware, STAGE } from '../../clay/stages'
@@ -14,6 +15,7 @@ import { addStep, bisqueFirst, changeStep, moveStep, moveToStage } from '../mend
 import type { JudgedPlan } from '../judgedPlan'
 import { unsealedInside } from '../unsealed'
 import type { Rule } from '../rule'
+import { standsOn } from '../standsOn'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 
 /** Bare wall wanted above the foot, mm. Common practice, no source: a quarter inch. */
@@ -137,7 +139,7 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'glaze-on-foot',
-    guards: `foot and ${BARE_FOOT_MM} mm above it bare of glaze`,
+    guards: `foot and ${inMm(BARE_FOOT_MM)} above it bare of glaze`,
     school: null,
     severity: 'ruin',
     look: (plan) =>
@@ -145,14 +147,17 @@ export const glazeRules: readonly Rule[] = [
         if (step.firing !== 'glaze' || step.wire) return []
         // On a slab it spoils the slab and not the shelf.
         const onSlab = step.slab
-        const { base, outside } = plan.form.zones
+        const { outside } = plan.form.zones
         const before = (lengthMm: number) => plan.probe({ lengthMm, inLineOf: null })[index]
-        const onBase = glazeFilm(plan, before(base.to * 0.8))
+        const standing = standsOn(plan)
+        const stuck = standing.find(({ spot }) => glazeFilm(plan, plan.probe(spot)[index]))
         const above = [0.5, 2, 4, BARE_FOOT_MM - 0.2].find(
           (up) => outside.from + up < outside.to && glazeFilm(plan, before(outside.from + up)),
         )
-        if (!onBase && above === undefined) return []
-        const film = onBase ?? glazeFilm(plan, before(outside.from + (above ?? 0)))
+        // Feet lift the wall off the shelf.
+        const lifted = standing.every(({ spot }) => spot.on)
+        if (!stuck && (above === undefined || lifted)) return []
+        const film = glazeFilm(plan, stuck ? plan.probe(stuck.spot)[index] : before(outside.from + (above ?? 0)))
         const name = film ? plan.media[film.medium].name : 'Glaze'
         const cleans = plan
           .of('cleanFoot')
@@ -166,21 +171,21 @@ export const glazeRules: readonly Rule[] = [
         return [
           {
             stepId: lastGlaze?.step.id ?? null,
-            where: onBase ? (plan.form.flat ? 'back' : 'base') : `outside, ${above} mm above the foot`,
+            where: stuck ? stuck.name : `outside, ${inMm(above ?? 0)} above the foot`,
             severity: onSlab ? ('note' as const) : ('ruin' as const),
             sentence: onSlab
               ? `${name} fires the piece to its waster slab, which has to be ground off.`
-              : onBase
-                ? `${name} covers the ${plan.form.flat ? 'back' : 'base'} and fires the piece fast to the shelf.`
-                : `${name} comes to ${above} mm above the foot; it can run down and stick to the shelf.`,
-            because: `Melted glaze glues whatever it touches; leave the base and about ${BARE_FOOT_MM} mm of wall bare.`,
+              : stuck
+                ? `${name} covers the ${stuck.name} and fires the piece fast to the shelf.`
+                : `${name} comes to ${inMm(above ?? 0)} above the foot; it can run down and stick to the shelf.`,
+            because: `Melted glaze glues whatever it touches; leave the base and about ${inMm(BARE_FOOT_MM)} of wall bare.`,
             mends: [
               ...(tooSoon
                 ? [moveStep(plan, 'Clean the foot after glazing', cleans.step.id, lastGlaze.index)]
                 : cleans
-                  ? [changeStep(plan, `Clean it ${BARE_FOOT_MM} mm up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
+                  ? [changeStep(plan, `Clean it ${inMm(BARE_FOOT_MM)} up`, cleans.step.id, { upMm: BARE_FOOT_MM })]
                   : [
-                      addStep(plan, `Clean the foot ${BARE_FOOT_MM} mm up`, index, {
+                      addStep(plan, `Clean the foot ${inMm(BARE_FOOT_MM)} up`, index, {
                         act: 'cleanFoot',
                         upMm: BARE_FOOT_MM,
                       }),

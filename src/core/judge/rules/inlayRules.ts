@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { meetOnSkin } from '../stepStretches'
 import type { StepOf } from '../../plan/step'
 import { motifMiddle } from '../../skin/motifs/motifCopies'
@@ -58,9 +59,9 @@ export const inlayRules: readonly Rule[] = [
                 {
                   stepId: cut.step.id,
                   where: `step ${cut.index + 1}`,
-                  sentence: `Lines ${cut.step.depthMm} mm deep lose their filling to the sponge.`,
-                  because: `A groove of ${GROOVE_MM} mm or more keeps the colour while the surface is wiped clean.`,
-                  mends: [changeStep(plan, 'Cut them 0.8 mm deep', cut.step.id, { depthMm: 0.8 })],
+                  sentence: `Lines ${inMm(cut.step.depthMm)} deep lose their filling to the sponge.`,
+                  because: `A groove of ${inMm(GROOVE_MM)} or more keeps the colour while the surface is wiped clean.`,
+                  mends: [changeStep(plan, `Cut them ${inMm(0.8)} deep`, cut.step.id, { depthMm: 0.8 })],
                 },
               ],
         ),

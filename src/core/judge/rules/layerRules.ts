@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
@@ -196,10 +197,10 @@ export const layerRules: readonly Rule[] = [
             stepId: thin.id,
             where: `step ${plan.steps.indexOf(thin) + 1}`,
             sentence:
-              `${plan.medium(thin.mediumId)?.name ?? 'The glaze'} is only about ${rawMm.toFixed(1)} mm thick raw, and fires ` +
+              `${plan.medium(thin.mediumId)?.name ?? 'The glaze'} is only about ${inMm(rawMm.toFixed(1))} thick raw, and fires ` +
               `thin, dry and streaked${isNarrow(plan, step.place) ? ' in this narrow place' : ''}.`,
             because:
-              'Two or three brushed coats, in narrow places three or four, make about 1.3 mm; scratch a spot that will not ' +
+              `Two or three brushed coats, in narrow places three or four, make about ${inMm(1.3)}; scratch a spot that will not ` +
               'show and look.',
             mends: enough
               ? [
@@ -238,7 +239,7 @@ export const layerRules: readonly Rule[] = [
             : runs
               ? 'Glaze that runs reaches the shelf, and no slab lies under the piece.'
               : 'Drips are wanted, and no slab lies under the piece.',
-          because: 'A thin clay slab, about 20 mm wider all round, saves the shelf.',
+          because: `A thin clay slab, about ${inMm(20)} wider all round, saves the shelf.`,
           mends: [changeStep(plan, 'Put a waster slab under it', fire.step.id, { slab: true })],
         },
       ]

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { shrunkIn } from '../../clay/stageScale'
 import { hiddenPatches, type HiddenPatch } from '../../form/parts'
 import { aroundMm } from '../../form/turnedForm'
@@ -73,9 +74,9 @@ export const motifRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `Lines of ${motif.lineMm} mm shrink to ${fired.toFixed(2)} mm and close under the glaze.`,
-            because: `Under about ${LEGIBLE_LINE_MM} mm a fired line can no longer be read.`,
-            mends: [changeStep(plan, 'Draw them 1 mm wide', step.id, { motif: { ...motif, lineMm: 1 } })],
+            sentence: `Lines of ${inMm(motif.lineMm)} shrink to ${inMm(fired.toFixed(2))} and close under the glaze.`,
+            because: `Under about ${inMm(LEGIBLE_LINE_MM)} a fired line can no longer be read.`,
+            mends: [changeStep(plan, `Draw them ${inMm(1)} wide`, step.id, { motif: { ...motif, lineMm: 1 } })],
           },
         ]
       }),
@@ -101,9 +102,9 @@ export const motifRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `The motif ends ${Math.round(top)} mm along a wall that is ${Math.round(wallMm)} mm long.`,
+            sentence: `The motif ends ${inMm(Math.round(top))} along a wall that is ${inMm(Math.round(wallMm))} long.`,
             because: 'What runs over the rim is cut off and reads as a mistake.',
-            mends: [changeStep(plan, `Make it ${fits} mm tall`, step.id, { motif: { ...motif, heightMm: fits } })],
+            mends: [changeStep(plan, `Make it ${inMm(fits)} tall`, step.id, { motif: { ...motif, heightMm: fits } })],
           },
         ]
       }),
@@ -159,7 +160,7 @@ export const motifRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence:
-              `${motif.repeats} repeats of ${Math.round(wideMm)} mm do not fit into ${Math.round(roundMm)} mm; ` +
+              `${motif.repeats} repeats of ${inMm(Math.round(wideMm))} do not fit into ${inMm(Math.round(roundMm))}; ` +
               'they run into each other.',
             because: 'Lines cut or laid twice in one place turn into a tangle.',
             mends: [
@@ -256,7 +257,7 @@ export const motifRules: readonly Rule[] = [
                 ]
               : roomMm >= LEAST_MOTIF_MM
                 ? [
-                    changeStep(plan, `Make it ${roomMm} mm tall, below the joint`, step.id, {
+                    changeStep(plan, `Make it ${inMm(roomMm)} tall, below the joint`, step.id, {
                       motif: { ...motif, heightMm: roomMm },
                     }),
                   ]

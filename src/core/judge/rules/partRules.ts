@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { hiddenPatches, type HiddenPatch, type Part } from '../../form/parts'
 import type { Surface } from '../../form/surfaces/surface'
 import { joinedZones, surfaceNames } from '../../form/zoneNames'
@@ -133,7 +134,7 @@ export const partRules: readonly Rule[] = [
                 sentence: `The ${surface.name} touches nothing: it hangs in the air.`,
                 because: 'A part needs a joint: scored, with slip, and pressed together.',
                 mends: [
-                  changePart(plan, `Move it in by ${Math.max(2, Math.round(part.thickMm / 3))} mm`, part.id, {
+                  changePart(plan, `Move it in by ${inMm(Math.max(2, Math.round(part.thickMm / 3)))}`, part.id, {
                     outMm: (part.outMm ?? 0) - Math.max(2, Math.round(part.thickMm / 3)),
                   }),
                 ],
@@ -157,7 +158,7 @@ export const partRules: readonly Rule[] = [
                 sentence: `The ${surface.name} lies almost wholly inside the ${most.name}, and hardly any of it is seen.`,
                 because: 'What a joint hides is neither decorated nor seen.',
                 mends: [
-                  changePart(plan, `Move it out by ${Math.round(part.thickMm / 2)} mm`, part.id, {
+                  changePart(plan, `Move it out by ${inMm(Math.round(part.thickMm / 2))}`, part.id, {
                     outMm: (part.outMm ?? 0) + Math.round(part.thickMm / 2),
                   }),
                 ],

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/stages'
 import { goodStages, type StageRow } from '../../clay/stageFit'
 import * as build from '../../plan/build'
@@ -72,7 +73,7 @@ export const stageRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}`,
             sentence: place.band
-              ? `The band from ${place.band.fromMm} to ${place.band.toMm} mm lies beyond the wall, and the step reaches nothing.`
+              ? `The band from ${inMm(place.band.fromMm)} to ${inMm(place.band.toMm)} lies beyond the wall, and the step reaches nothing.`
               : 'No part of the form is chosen, and the step reaches nothing.',
             because: 'What is laid on nothing is not there after the fire.',
             mends: [

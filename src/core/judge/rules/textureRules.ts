@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import type { Surface } from '../../form/surfaces/surface'
 import type { Stretch } from '../../form/turnedForm'
@@ -188,7 +189,7 @@ export const textureRules: readonly Rule[] = [
             sentence:
               `${last.step.coats} ${last.step.coats === 1 ? 'coat' : 'coats'} of ${plan.medium(last.step.mediumId)?.name} ` +
               `flood the ${what} of step ${index + 1}: it comes out blurred.`,
-            because: `The colour is ${(filmUm / 1000).toFixed(2)} mm thick when dry, the ${what} ${step.depthMm} mm deep.`,
+            because: `The colour is ${inMm((filmUm / 1000).toFixed(2))} thick when dry, the ${what} ${inMm(step.depthMm)} deep.`,
             mends:
               fewer >= 1
                 ? [

@@ -2,7 +2,7 @@ import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { defineAct, lengthMm } from '../actDefinition'
 
-/** Base and foot wiped bare. */
+/** Base and foot wiped bare, and what of parts comes down to the shelf. */
 export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
   family: 'Clean',
   word: 'Foot',
@@ -32,6 +32,6 @@ export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
   compile: (skin, { upMm }) => {
     const { base, outside } = skin.grid.form.zones
     const bare = { from: base.from, to: Math.min(outside.to, outside.from + upMm) }
-    skin.push({ act: 'strip' }, skin.evenOver([bare]))
+    skin.push({ act: 'strip' }, skin.grid.surface.part ? skin.overShelf(upMm) : skin.evenOver([bare]))
   },
 })

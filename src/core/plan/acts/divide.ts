@@ -30,5 +30,5 @@ export const divide = defineAct('divide', { sectors: z.int().min(2).max(120), up
     ),
   }),
   hands: ({ sectors }) => hands('mark', 2, sectors * 0.2),
-  compile: () => undefined,
+  compile: (skin, { sectors, upMm }) => skin.push({ act: 'pencil' }, skin.sectorMarks(sectors, upMm)),
 })

@@ -1,9 +1,11 @@
+import { celsiusApart, inCelsius, inMm } from '../../base/units'
 import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { isDamp, stageIndex } from '../../clay/stages'
 import { coneCelsius, coneIndex, CONES, conesOutside, type Cone } from '../../firing/cones'
 import { LINE_GAIN } from '../../skin/levels'
 import type { SkinCompiler } from '../../skin/skinCompiler'
+import { meet } from '../../skin/stretchSets'
 import { defineAct } from '../actDefinition'
 import { atStage } from '../stepTime'
 import { KILN_CAUTION } from './phrases'
@@ -28,6 +30,8 @@ const SLIVERS = { cover: 0.07, sizeMm: 7 } as const
 /** How far a bloat stands up, and how deep a crack goes, µm. Common practice, no source. */
 const BLOAT_UM = 900
 const CRACK_UM = 1200
+/** Where glaze that touched the shelf was broken off it. */
+const STUCK = { cover: 0.5, sizeMm: 9, depthUm: 700 } as const
 /** Where steam has burst damp clay. */
 const CRATERS = { cover: 0.1, sizeMm: 20, depthUm: 1600 } as const
 
@@ -58,16 +62,16 @@ export const fire = defineAct('fire', {
   bench: ({ firing, cone, slab, wire }, { temperature }) => ({
     detail:
       `${FIRING_NAMES[firing]} firing to cone ${cone}, about ${temperature(coneCelsius(cone))} ` +
-      `at 60 °C an hour (check the maker’s chart).` +
+      `at ${celsiusApart(60)} an hour (check the maker’s chart).` +
       `${wire ? ' Strung on a kiln wire that its maker gives for this heat, its ends held up, none touching another.' : ''}` +
-      `${slab ? ' On a thin waster slab, 20 mm wider all round.' : ''} Slowly through 573 °C.`,
+      `${slab ? ` On a thin waster slab, ${inMm(20)} wider all round.` : ''} Slowly through ${inCelsius(573)}.`,
     lookFor: firing === 'bisque' ? 'bone dry at the foot before it goes in' : 'no piece touches another',
     caution: KILN_CAUTION,
   }),
   fit: () => null,
   hands: () => hands('small', 0),
   after: (_, { firing }) => atStage(firing === 'glaze' ? 'fired' : 'bisque', 'open'),
-  compile: (skin, { firing, cone }) => {
+  compile: (skin, { firing, cone, wire }) => {
     const { seed, wholeSkin } = skin
     if (isDamp(skin.stage))
       skin.push(
@@ -88,6 +92,7 @@ export const fire = defineAct('fire', {
     if (firing === 'glaze') {
       glazesMeet(skin)
       meltingFaults(skin, cone)
+      if (!wire) sticks(skin)
     }
     const { range } = skin.firedWith
     const over = range ? conesOutside(cone, range) : 0
@@ -149,6 +154,16 @@ function meltingFaults(skin: SkinCompiler, cone: Cone): void {
   const medium = runningGlaze(skin, cone)
   const runs = skin.drips([skin.grid.form.zones.outside], seed + 2)
   if (medium !== null && runs) skin.push({ act: 'coat', medium, gain: RUN_GAIN, settles: 'even' }, runs, true)
+}
+
+/** Glaze that touches the shelf, or the slab on it, is broken or ground off it. */
+function sticks(skin: SkinCompiler): void {
+  const { standing, seed } = skin
+  if (!standing) return
+  const { stretches, belowMm } = standing
+  if (!skin.molten.length && !skin.rawGlazes.some((glaze) => meet(glaze.stretches, stretches))) return
+  const torn = skin.patches(stretches, STUCK.cover, STUCK.sizeMm, seed + 6)
+  skin.push({ act: 'stick', depthUm: STUCK.depthUm }, skin.grid.surface.part ? skin.below(torn, belowMm) : torn, true)
 }
 
 /** The uppermost glaze of a pile on the outside that is thick enough to run, or hotter than it stands; or null. */

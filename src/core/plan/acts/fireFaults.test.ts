@@ -92,6 +92,24 @@ describe('glaze on raw clay', () => {
   })
 })
 
+describe('glaze that touches the shelf', () => {
+  const sticks = (contents: StepContent[], preset: 'jug' | 'tile' = 'tile') =>
+    faults([dry, build.fire('bisque', '04'), build.wipeDust(), ...contents], TWICE, preset).filter((f) =>
+      f.startsWith('stick'),
+    )
+  const back = build.glaze('clear-gloss', wholeOf('base'), 'brush')
+  const glost = build.fire('glaze', '05')
+
+  it.each([
+    ['on the back of a tile', [back, glost], 'tile', 1],
+    ['under a jug', [back, glost], 'jug', 1],
+    ['on a slab too: it is ground off', [back, build.fire('glaze', '05', true)], 'tile', 1],
+    ['not on a wire', [back, { ...glost, wire: true }], 'tile', 0],
+    ['not on the face alone', [build.glaze('clear-gloss', wholeOf('floor'), 'brush'), glost], 'tile', 0],
+    ['not in a decoration firing', [back, build.fire('decoration', '05')], 'tile', 0],
+  ] as const)('%s', (_, contents, preset, times) => expect(sticks([...contents], preset)).toHaveLength(times))
+})
+
 describe('a hair dryer', () => {
   const cracks = (list: string[]) => list.filter((f) => f.includes('cracks'))
   const fired = [dry, build.fire('bisque', '04')]

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
@@ -83,7 +84,7 @@ export const glaze = defineAct('glaze', {
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,
-    lookFor: `about ${rawMm(step)} mm thick raw, as a thin coin: scratch a spot that will not show and look; dab over finger marks`,
+    lookFor: `about ${inMm(rawMm(step))} thick raw, as a thin coin: scratch a spot that will not show and look; dab over finger marks`,
     caution: step.how === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,

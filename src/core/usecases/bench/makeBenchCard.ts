@@ -1,4 +1,4 @@
-import { formatLength, textInUnits } from '../../base/units'
+import { formatLength, inCelsius, textInUnits } from '../../base/units'
 import { STAGE } from '../../clay/stages'
 import { totalShrinkage } from '../../form/shrinkage'
 import type { BenchCard } from '../../formats/benchCard'
@@ -42,7 +42,7 @@ export function makeBenchCard(piece: Piece, studio: Studio, findings: readonly F
     })),
     openFindings: findings.filter((finding) => finding.severity !== 'note').map((finding) => inUnits(finding.sentence)),
     caution: inUnits(
-      'Waits are estimates for a still room at 21 °C and 50 % humidity. Food-safe is the maker’s ' +
+      `Waits are estimates for a still room at ${inCelsius(21)} and 50 % humidity. Food-safe is the maker’s ` +
         'label plus a laboratory’s test, never this card’s verdict. Follow makers’ sheets and local codes.',
     ),
   }

@@ -13,9 +13,6 @@ const LIGHT_IDS = Object.keys(LIGHTS) as LightId[]
 /** Colour difference under which neighbours are hard to tell apart across a room [ours]. */
 export const HARD_TO_TELL = 12
 
-/** A jar is light from this lightness of its fired colour, of 100. */
-const LIGHT_FROM = 60
-
 const known = new WeakMap<Medium, Readonly<Record<LightId, readonly [number, number, number]>>>()
 
 /** Lab of an opaque fired film of a jar, under each light. */
@@ -38,19 +35,6 @@ function labsOf(medium: Medium) {
 /** How far two jars are apart after firing, in the light in which they are nearest; CIEDE2000. */
 const leastApart = (a: Medium, b: Medium): number =>
   Math.min(...LIGHT_IDS.map((light) => ciede2000(labsOf(a)[light], labsOf(b)[light])))
-
-/** Share of the coloured areas that fires light, by area; null while nothing is coloured. */
-export function lightShare(areas: readonly FoundArea[], jarOf: (id: number) => Medium | undefined): number | null {
-  let light = 0
-  let all = 0
-  for (const { id, mm2 } of areas) {
-    const jar = jarOf(id)
-    if (!jar) continue
-    all += mm2
-    if (labsOf(jar).daylight[0] >= LIGHT_FROM) light += mm2
-  }
-  return all > 0 ? light / all : null
-}
 
 /** The two neighbouring areas that are hardest to tell apart, and how far they are. */
 export function nearestNeighbours(

@@ -6,7 +6,7 @@ import type { Piece } from '../../model/piece'
 import * as build from '../../plan/build'
 import { isAreaWork, type Step } from '../../plan/step'
 import { gridOf, viewAreas } from '../view/areasView'
-import { lightShare, nearestNeighbours, proposePalettes } from './areaPalettes'
+import { nearestNeighbours, proposePalettes } from './areaPalettes'
 import { alikeNeighbours, allInTurn, colourAreas, inAllCopies, jarsOfAreas, neighboursApart } from './areaSteps'
 import { drawingOfStep, keepingAreas } from './drawnAreas'
 import { gapClosed } from './ownLineArt'
@@ -146,10 +146,8 @@ describe('palettes from the cupboard', () => {
     }
     const jars = jarsOfAreas(plate, 'estuary')
     const jarOf = (id: number) => studio.media[jars.get(id)?.at(-1) ?? '']
-    expect(lightShare(areas, jarOf)).toBeGreaterThan(0.05)
     const nearest = nearestNeighbours(areas, jarOf)
     expect(nearest?.apart).toBeGreaterThan(10)
-    expect(lightShare(areas, () => undefined)).toBeNull()
   })
 })
 

@@ -1,3 +1,4 @@
+import { inMm } from '../../base/units'
 import type { Fault } from '../../model/outcome'
 import type { Step } from '../../plan/step'
 import { minutesWords } from '../words/timeWords'
@@ -113,7 +114,7 @@ const DUST = cause(
 const THICK_GLAZE = cause(
   'thick-glaze',
   'the glaze lay too thick',
-  'One coat or two seconds less; scratch through a test spot: about 1.3 mm of raw glaze is enough.',
+  `One coat or two seconds less; scratch through a test spot: about ${inMm(1.3)} of raw glaze is enough.`,
   either(found('glaze-runs', 'too-many-coats'), hurried),
 )
 const HASTE = cause(
@@ -238,7 +239,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
       cause(
         'foot',
         'glaze or thick wash was on the foot',
-        'A bare foot and about 6 mm above it; wax helps.',
+        `A bare foot and about ${inMm(6)} above it; wax helps.`,
         either(found('glaze-on-foot', 'wash-left-thick', 'slab-needed'), ({ steps }) =>
           isSkipped(steps, 'cleanFoot') ? 'The foot was to be wiped bare, and it was left out.' : null,
         ),

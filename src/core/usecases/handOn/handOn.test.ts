@@ -121,7 +121,7 @@ describe('a pot card', () => {
 describe('a packing list', () => {
   it('packs every standing pot once, rims first, and no box fuller than it is', () => {
     const pieces = Object.values(begun.pieces)
-    const lines = packingList(pieces)
+    const lines = packingList(pieces, 'mm')
     for (const piece of pieces) {
       const packed = lines.filter(({ name }) => name === piece.name).flatMap((line) => line.pots)
       expect(packed.sort((a, b) => a - b)).toEqual(Array.from({ length: piece.count }, (_, i) => i + 1))

@@ -1,3 +1,4 @@
+import { formatLength, type LengthUnit } from '../../base/units'
 import { latestOutcomes } from '../../model/outcome'
 import { standingPots, potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
@@ -31,7 +32,7 @@ function howWrapped(piece: Piece): string {
 }
 
 /** Which pots go to a kiln elsewhere, how each is wrapped, and into which box, large ones first. */
-export function packingList(pieces: readonly Piece[]): PackingLine[] {
+export function packingList(pieces: readonly Piece[], unit: LengthUnit): PackingLine[] {
   const boxes: { area: number }[] = []
   const room = BOX_MM.across * BOX_MM.deep
   const lines = pieces
@@ -53,13 +54,13 @@ export function packingList(pieces: readonly Piece[]): PackingLine[] {
         boxes[box].area += each / layers
         byBox.set(box, [...(byBox.get(box) ?? []), pot])
       }
-      const mm = (value: number) => `${Math.round(value)} mm`
+      const length = (mm: number) => formatLength(mm, unit)
       return [...byBox].map(([box, own]) => ({
         name: piece.name,
         pots: own,
         owners: [...new Set(own.map((pot) => potOf(piece, pot).owner).filter(Boolean))].join(', '),
         how: howWrapped(piece),
-        sizes: `${mm(wide)} wide, ${mm(high)} high as made`,
+        sizes: `${length(wide)} wide, ${length(high)} high as made`,
         box: box + 1,
       }))
     })

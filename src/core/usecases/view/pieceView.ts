@@ -14,6 +14,8 @@ import { joinedFrom } from '../../plan/localStage'
 import { atlasOf, type Atlas, type Chart } from '../../skin/atlas'
 import { areaOfStacks, measureGauges, type Gauges, type Region } from '../../skin/gauges'
 import { FieldCache } from '../../skin/levelField'
+import type { PieceDrawing } from '../../vocabulary/pieceDrawing'
+import { areasLightness, type AreasLightness } from './areasLightness'
 import { decoratedSide } from './decoratedSide'
 import { MediaTable } from '../../skin/mediaTable'
 import { Palette, SkinPainter, skinPatch, type SkinPicture } from '../../skin/picture'
@@ -191,15 +193,30 @@ export class PieceViewer {
     return describeSection(simulation.stacks.stacks[painter.raster[texel]], optics)
   }
 
-  /** The colours of a piece as it will be fired, outside and inside, by area. */
-  palette(request: ViewRequest): Result<PaletteColour[]> {
+  /** The skin of a piece as it will be fired: the stack at each texel. */
+  private fired(request: ViewRequest): Result<Prepared & { ids: Int32Array; stacks: readonly Stack[] }> {
     const ready = this.prepare(request)
     if (!ready.ok) return ready
-    const { simulation, optics, atlas } = ready.value
+    const { simulation, atlas } = ready.value
     const { pages } = this.pagesFor({ ...request, kind: 'firedWhole' }, ready.value)
     const ids = new Int32Array(atlas.width * atlas.height)
     pages.forEach((page, tile) => simulation.placeTile(ids, page, tile))
-    const { stacks } = simulation.stacks
+    return ok({ ...ready.value, ids, stacks: simulation.stacks.stacks })
+  }
+
+  /** Shares of some areas of a drawing that fire light, middle and dark; null where there are none. */
+  areasLightness(request: ViewRequest, drawing: PieceDrawing, wanted: ReadonlySet<number>): Result<AreasLightness> {
+    const fired = this.fired(request)
+    if (!fired.ok) return fired
+    const { atlas, ids, stacks, optics } = fired.value
+    return ok(areasLightness(drawing, wanted, atlas, ids, stacks, optics))
+  }
+
+  /** The colours of a piece as it will be fired, outside and inside, by area. */
+  palette(request: ViewRequest): Result<PaletteColour[]> {
+    const fired = this.fired(request)
+    if (!fired.ok) return fired
+    const { optics, atlas, ids, stacks } = fired.value
     const { flat } = atlas.charts[0].grid.form
     const side = (which: 'outside' | 'inside', of: PaletteColour['side'], idFrom: number) =>
       paletteOf(areaOfStacks(atlas, ids, stacks.length, regionsOf(atlas, which)), stacks, optics, of, idFrom)

@@ -1,6 +1,6 @@
 'use client'
 
-import { formatTemperature } from '@/core/base/units'
+import { celsiusApart, formatTemperature, inMm } from '@/core/base/units'
 import { COVER_NAMES, COVERS, DRYING_STAGES, STAGE } from '@/core/clay/stages'
 import { CONES, coneCelsius } from '@/core/firing/cones'
 import { PRESETS } from '@/core/form/presets'
@@ -76,8 +76,8 @@ export function DivideFields({ form, step, change }: FieldsProps<StepOf<'divide'
 function sectorHint(form: TurnedForm, step: StepOf<'divide'>): string {
   const { r } = profileAt(form, form.zones.outside.from + step.upMm)
   return (
-    `${(aroundMm(form, r) / step.sectors).toFixed(1)} mm each round the wall, ` +
-    `${sectorChord(r, step.sectors).toFixed(1)} mm with a compass`
+    `${inMm((aroundMm(form, r) / step.sectors).toFixed(1))} each round the wall, ` +
+    `${inMm(sectorChord(r, step.sectors).toFixed(1))} with a compass`
   )
 }
 
@@ -105,7 +105,7 @@ export function FireFields({ studio, piece, step, change }: FieldsProps<StepOf<'
             />
           )}
         </Field>
-        <Field label="Cone" hint="at 60 °C an hour; check your maker’s chart">
+        <Field label="Cone" hint={`at ${celsiusApart(60)} an hour; check your maker’s chart`}>
           {(id) => (
             <Select
               id={id}
@@ -120,7 +120,7 @@ export function FireFields({ studio, piece, step, change }: FieldsProps<StepOf<'
       </div>
       {step.firing === 'glaze' && (
         <Check
-          label="On a waster slab, 20 mm wider all round"
+          label={`On a waster slab, ${inMm(20)} wider all round`}
           checked={step.slab}
           onChange={(slab) => change({ slab })}
         />
