@@ -329,7 +329,7 @@ test('the opening of a kiln: verdicts, a fault with its causes, looked up, made 
   await page.getByLabel('Colour as fired, in figures').press('Enter')
   await expect(page.getByTestId('came-out')).toContainText('another colour')
   await saved(page)
-  await page.goto('/fired?show=look&words=crawled+rim')
+  await page.goto('/fired?show=look#words=crawled+rim')
   await expect(page.getByTestId('pot-found')).toHaveCount(1)
   await page.getByTestId('pot-found').getByRole('link').click()
   await expect(page.getByTestId('pot-story')).toContainText('second, crawled (rim)')

@@ -1,12 +1,57 @@
-import { expect, test as base, type Download, type Locator, type Page } from '@playwright/test'
+import { expect, test as base, type Download, type Locator, type Page, type Request } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import { demoStudio } from '../src/core/demo/demoStudio'
 
 /** Pieces on the rack of the demo studio. */
 export const DEMO_PIECES = Object.keys(demoStudio().pieces).length
 
-/** A test whose page may not log an error or throw. */
-export const test = base.extend<{ noErrors: void }>({
+/** Words that an address may carry: views, choices and ids, nothing that somebody typed. */
+const ID = /^[a-z0-9-]{1,60}$/
+const ASKED: Readonly<Record<string, RegExp>> = {
+  show: ID,
+  piece: ID,
+  again: ID,
+  session: /^[a-z0-9:.-]+$/i,
+  step: ID,
+  kind: /^[a-zA-Z]+$/,
+  sheet: /^[a-zA-Z]+$/,
+  pot: /^\d+$/,
+  // Of the framework, and of the simulated room sensor.
+  _rsc: /^[a-z0-9]+$/,
+  dpl: /^[\w-]+$/,
+  seed: /^\d+$/,
+  celsius: /^-?[\d.]+$/,
+  humidity: /^[\d.]+$/,
+  from: /^[\dTZ:.-]+$/,
+  to: /^[\dTZ:.-]+$/,
+}
+
+/** What of a request could tell somebody about a studio; empty where it tells nothing. */
+function tellsOf(request: Request): string[] {
+  const url = new URL(request.url())
+  if (url.protocol === 'blob:' || url.protocol === 'data:') return []
+  const found: string[] = []
+  if (url.hostname !== 'localhost' && url.hostname !== '127.0.0.1') found.push(`it goes to ${url.host}`)
+  for (const [key, value] of url.searchParams) if (!ASKED[key]?.test(value)) found.push(`it asks ${key}=${value}`)
+  const body = request.postData()
+  if (body) {
+    const figures = url.pathname === '/api/devices/bench-scale' ? Object.keys(JSON.parse(body) as object) : null
+    if (figures?.toSorted().join() !== 'at,grams,seed') found.push(`it sends ${body.slice(0, 200)}`)
+  }
+  return found.map((what) => `${request.method()} ${url.pathname}: ${what}`)
+}
+
+/** A test whose page may not log an error or throw, and that asks nobody for anything with a name, a note or a plan in it. */
+export const test = base.extend<{ noErrors: void; nothingLeaves: void }>({
+  nothingLeaves: [
+    async ({ context }, use) => {
+      const told: string[] = []
+      context.on('request', (request) => told.push(...tellsOf(request)))
+      await use()
+      expect(told).toEqual([])
+    },
+    { auto: true },
+  ],
   noErrors: [
     async ({ page }, use) => {
       const errors: string[] = []

@@ -2,7 +2,6 @@
 
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { useSearchParams } from 'next/navigation'
 import type { Studio } from '@/core/model/studio'
 import { allPots, searchPots, type PotFound } from '@/core/usecases/fired/potStory'
 import { FAULT } from '@/core/usecases/fired/faults'
@@ -11,7 +10,7 @@ import { lotPieces } from '@/core/model/lots'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { useSeen } from '@/ui/kit/useSeen'
 import { Photo } from '@/ui/photos/Photo'
-import { writeAddress } from '@/ui/frame/useAddress'
+import { useUnsentAddress } from '@/ui/frame/useAddress'
 
 /** So many are shown; more words narrow it down. */
 const MOST = 60
@@ -20,7 +19,7 @@ const EXAMPLES = ['blue', 'crawled', 'sgraffito', 'good']
 
 /** Every pot by colour, jar, technique, fault, clay, owner, date or any word of its notes. */
 export function LookUp({ studio }: { studio: Studio }) {
-  const words = useSearchParams().get('words') ?? ''
+  const [words, setWords] = useUnsentAddress('words')
   const pots = useMemo(() => allPots(studio), [studio])
   const found = searchPots(pots, words)
   return (
@@ -33,7 +32,7 @@ export function LookUp({ studio }: { studio: Studio }) {
           value={words}
           maxLength={120}
           placeholder={EXAMPLES.join(', ')}
-          onChange={(event) => writeAddress('words', event.target.value || null, true)}
+          onChange={(event) => setWords(event.target.value)}
         />
       </label>
       <p className="my-3 text-sm text-base-content/80" role="status">

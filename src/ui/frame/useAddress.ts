@@ -1,6 +1,7 @@
 'use client'
 
 import { useSearchParams } from 'next/navigation'
+import { useCallback, useSyncExternalStore } from 'react'
 
 /**
  * A choice that stands in the address, so that reload, back and a shared link bring it again. The first of `choices` is not written
@@ -23,4 +24,26 @@ export function writeAddress(key: string, value: string | null, quiet = false): 
   if (url.href === window.location.href) return
   if (quiet) window.history.replaceState(null, '', url)
   else window.history.pushState(null, '', url)
+}
+
+const CHANGED = ['hashchange', 'popstate', 'vernice:words'] as const
+
+const onChange = (changed: () => void) => {
+  for (const event of CHANGED) window.addEventListener(event, changed)
+  return () => {
+    for (const event of CHANGED) window.removeEventListener(event, changed)
+  }
+}
+
+/** What somebody types that is to outlast a reload: it stands behind the # of the address, which no request carries. */
+export function useUnsentAddress(key: string): readonly [string, (text: string) => void] {
+  const read = useCallback(() => new URLSearchParams(window.location.hash.slice(1)).get(key) ?? '', [key])
+  const text = useSyncExternalStore(onChange, read, () => '')
+  const write = (next: string) => {
+    const url = new URL(window.location.href)
+    url.hash = next ? new URLSearchParams({ [key]: next }).toString() : ''
+    window.history.replaceState(null, '', url)
+    window.dispatchEvent(new Event('vernice:words'))
+  }
+  return [text, write]
 }

@@ -196,7 +196,7 @@ export const motifRules: readonly Rule[] = [
         {
           stepId: step.id,
           where: `step ${index + 1}`,
-          sentence: `One ${motifName(motif)} stands on one side, and the rest of the form is bare.`,
+          sentence: `Only one side carries the motif (${motifName(motif)}); the rest of the form is bare.`,
           because: 'A form is turned in the hand; a pattern that goes all the way round holds from every side.',
           mends: [
             together(`Repeat it ${repeats} times round`, [

@@ -75,7 +75,7 @@ export const orderRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `steps ${index + 1} and ${ground.index + 1}`,
-            sentence: `The ${motifName(step.motif)} is drawn first, and ${plan.medium(ground.step.mediumId)?.name} covers it.`,
+            sentence: `The drawing of ${motifName(step.motif)} comes first, and ${plan.medium(ground.step.mediumId)?.name} covers it.`,
             because: 'Big areas first, then details; or wax the drawing before the ground goes over it.',
             mends: [moveStep(plan, 'Draw it after the ground', step.id, ground.index)],
           },

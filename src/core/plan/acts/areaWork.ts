@@ -77,10 +77,11 @@ const BLENDS: Readonly<Record<AreaBlend, string>> = {
 export const areaBench = (step: AreaStep, told: BenchTold): BenchParts => {
   const { name, words } = AREA_TOOL[step.tool]
   const ids = step.take.map(({ id }) => id).toSorted((a, b) => a - b)
+  const which = ids.length ? `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')}` : 'no areas yet'
   return {
     detail:
       `${areaTitle(step, told)}, ${name}, ${coatsWords(step.coats)}: ` +
-      `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')} of ${motifName(step.motif)}. ${sentenceOf(words)}` +
+      `${which} of ${motifName(step.motif)}. ${sentenceOf(words)}` +
       (step.blend ? BLENDS[step.blend.along] : ''),
     boxes: step.coats,
     wait: `${told.waits}, until matte`,
