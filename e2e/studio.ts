@@ -17,7 +17,7 @@ const ASKED: Readonly<Record<string, RegExp>> = {
   sheet: /^[a-zA-Z]+$/,
   pot: /^\d+$/,
   // Of the framework, and of the simulated room sensor.
-  _rsc: /^[a-z0-9]+$/,
+  _rsc: /^[\w-]+$/,
   dpl: /^[\w-]+$/,
   seed: /^\d+$/,
   celsius: /^-?[\d.]+$/,

@@ -28,8 +28,10 @@ const GLOSS: Readonly<Record<SurfaceKind, number>> = { gloss: 1, satin: 0.55, ma
 const TAPE = '#d8cfa8'
 const WAX_SHEEN = '#d9cfae'
 
-/** Pencil on clay, and how much of the clay it hides [our choice]. */
+/** Pencil on clay, how it gleams on what is dark, and how much of that it hides [our choice]. */
 const PENCIL = '#3d3d42'
+const PENCIL_ON_DARK = '#b9b9bd'
+const DARK = 0.2
 const PENCIL_HIDES = 0.75
 
 /** Slip or colour hides a burnished sheen within a coat or two: what share of it still runs across after so many coats [our choice]. */
@@ -126,7 +128,8 @@ export class StackOptics {
       linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
     if (stack.dust) linear = mix(linear, this.dustColour(), (DUST_HIDES * stack.dust) / 3)
-    if (stack.pencil) linear = mix(linear, linearFromHex(PENCIL), PENCIL_HIDES)
+    if (stack.pencil)
+      linear = mix(linear, linearFromHex(linear[1] < DARK ? PENCIL_ON_DARK : PENCIL), PENCIL_HIDES)
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
     if (stack.tape !== NO_TAPE)
       linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)
