@@ -129,7 +129,7 @@ const ONLY_IN: Readonly<Record<string, string>> = {
   culori: 'core/formats',
   'd3-contour': 'core/formats',
   'crc-32': 'core/formats',
-  fflate: 'core/formats',
+  '@zip.js/zip.js': 'workers',
   qrcode: 'core/formats',
 }
 

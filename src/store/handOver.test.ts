@@ -10,13 +10,13 @@ import { exportLabels, findRecipes, fitTiles, propose } from './colours'
 import { exportCalendar } from './days'
 import { readBenchScale, readRoomSensor } from './devices'
 import { exportCard, startBigPicture } from './exports'
-import { openFile, saveLoadTable } from './files'
+import { saveLoadTable } from './files'
 import { answering, catching, type HandedOver } from './fixtures/browser'
 import { printLabels, printPacking, printPotCards, printTickets } from './handOn'
 import { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto, readPhoto, usePhotoChanges } from './photos'
 import { saveCopy } from './saveCopy'
 import { saveSheetsPdf, saveSheetSvg } from './sheets'
-import { answerQuestion, beginWith, useStudio } from './studioStore'
+import { beginWith, useStudio } from './studioStore'
 import { openZip, savePieceZip, saveStudioZip } from './zipFiles'
 
 /* Files that are handed over and taken in: what goes into them, what they are called, what is told when one cannot be made. */
@@ -597,29 +597,8 @@ describe('zips', () => {
       'The zip could not be written (it is full); try again, or save the studio without photographs.',
     )
     startAgain()
-    noting('zip', 'read', { ok: false, issue: { code: 'storage-failed', detail: 'odd' } })
+    noting('zip', 'open', { ok: false, issue: { code: 'storage-failed', detail: 'odd' } })
     expect(await openZip(new File(['PK'], 'a.zip'))).toBeNull()
     expect(notice()).toContain('odd')
-  })
-
-  it('bring their photographs once they are taken in; those that cannot be kept are counted', async () => {
-    saveCopy()
-    const document = await handed[0].content.text()
-    const photos = new Map([
-      ['p1', new Uint8Array([1])],
-      ['p2', new Uint8Array([2])],
-    ])
-    answers.zip = { read: () => fine({ document, photos }) }
-    answers.photo = {
-      keep: ((_: Blob, name: string) =>
-        name === 'p2.jpg' ? { ok: false, issue: { code: 'storage-failed', detail: 'odd' } } : fine(kept)) as never,
-    }
-    answering(answers)
-    await openFile(new File([new Uint8Array([0x50, 0x4b, 3, 4, 0, 0])], 'a.zip'))
-    expect(state().question?.title).toContain('Open the studio')
-    answerQuestion(state().question?.choices[0].act ?? null)
-    await vi.waitFor(async () => expect(await keptPhotos()).toContain('p1'))
-    await putPhoto('p3', kept)
-    expect(await keptPhotos()).toEqual(expect.arrayContaining(['p1', 'p3']))
   })
 })

@@ -14,32 +14,46 @@ import {
 import type { Command } from '@/core/model/command'
 import type { Room } from '@/core/model/room'
 import type { Piece } from '@/core/model/piece'
-import { isZip } from '@/core/formats/studioZip'
+import { isZip } from '@/core/formats/zipNames'
+import type { ListedPhoto } from '@/workers/studioZip'
 import { openZip } from './zipFiles'
+import { keepZipPhotos } from './zipPhotos'
 import { askFirst, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
 
 /* What comes in from files is told before it is taken in, and taken in as one edit. Its readers are loaded with the first file. */
 
 const number = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
 
-/** Something to be done once a file is taken in: keep its photographs. */
-type Then = () => Promise<void>
-
-const nothing: Then = async () => undefined
+/** A zip that is to be taken in with its photographs. */
+interface FromZip {
+  readonly file: File
+  readonly photos: readonly ListedPhoto[]
+}
 
 /** Says what taking something in would do; with the answer yes it is one edit. */
-function takeIn(title: string, words: string, command: Command, done: string, then = nothing): void {
+function takeIn(title: string, words: string, command: Command, done: string, zip: FromZip | null = null): void {
   askFirst({
     title,
-    words,
-    choices: [{ label: 'Take it in', act: () => put(command, done, then) }],
+    words: zip ? `${words} ${photosWords(zip)}` : words,
+    choices: [{ label: 'Take it in', act: () => void put(command, done, zip) }],
   })
 }
 
-function put(command: Command, done: string, then: Then): void {
-  if (run(command)) return
+const MEGABYTE = 1_048_576
+
+function photosWords({ photos }: FromZip): string {
+  if (!photos.length) return 'No photographs come with it.'
+  const mb = photos.reduce((sum, { bytes }) => sum + bytes, 0) / MEGABYTE
+  return `${number(photos.length, 'photograph comes', 'photographs come')} with it, ${mb < 10 ? mb.toFixed(1) : Math.round(mb)} MB.`
+}
+
+/** One deed: photographs first, then the edit that names them; with the photographs given up there is no edit. */
+async function put(command: Command, done: string, zip: FromZip | null): Promise<void> {
+  const kept = zip && (await keepZipPhotos(zip.file, zip.photos))
+  if (zip && !kept) return
+  if (run(command)) return kept?.drop()
+  kept?.settle()
   tellOfEdit(done)
-  void then()
 }
 
 /** Whether two records say the same, in whatever order they say it, and whether what is left out is named or not. */
@@ -59,21 +73,21 @@ function compared(incoming: Readonly<Record<string, unknown>>, here: Readonly<Re
 export async function openFile(file: File): Promise<void> {
   if (isZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) {
     const zip = await openZip(file)
-    return zip ? takeText(zip.document, zip.keepPhotos) : undefined
+    return zip ? takeText(zip.document, { file, photos: zip.photos }) : undefined
   }
   if (file.size > FILE_LIMIT_BYTES)
     return tell('problem', sentence({ code: 'file-too-large', bytes: file.size, limitBytes: FILE_LIMIT_BYTES }))
-  takeText(await file.text(), nothing)
+  takeText(await file.text(), null)
 }
 
-function takeText(text: string, then: Then): void {
+function takeText(text: string, zip: FromZip | null): void {
   const read = readVerniceFile(text)
   if (!read.ok) return tell('problem', sentence(read.issue))
-  if (read.value.format === PIECE_FORMAT) takePiece(read.value, then)
-  else takeStudio(read.value, then)
+  if (read.value.format === PIECE_FORMAT) takePiece(read.value, zip)
+  else takeStudio(read.value, zip)
 }
 
-function takeStudio({ studio }: StudioFile, then: Then): void {
+function takeStudio({ studio }: StudioFile, zip: FromZip | null): void {
   const here = useStudio.getState().studio
   const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
   const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
@@ -89,34 +103,35 @@ function takeStudio({ studio }: StudioFile, then: Then): void {
     `It takes the place of “${here.name}”: ${told} Undo brings the former studio back.`,
     { type: 'studio.replace', studio },
     `Opened the studio “${studio.name}”. Undo brings the former one back.`,
-    then,
+    zip,
   )
 }
 
-function takePiece({ piece, bodies, media }: PieceFile, then: Then): void {
+function takePiece({ piece, bodies, media }: PieceFile, zip: FromZip | null): void {
   const { studio } = useStudio.getState()
   const known = studio.pieces[piece.id]
   if (known && alike(known, piece)) {
     tell('news', `“${piece.name}” is already on the rack, exactly like this.`)
-    return void then()
+    if (zip) void keepZipPhotos(zip.file, zip.photos).then((kept) => kept?.settle())
+    return
   }
   const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
   const words =
     `${number(materials.adds, 'material comes', 'materials come')} with it; ` +
     `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
-  const add = (added: Piece, done: string) => put({ type: 'piece.add', piece: added, bodies, media }, done, then)
+  const add = (added: Piece, done: string) => void put({ type: 'piece.add', piece: added, bodies, media }, done, zip)
   if (!known)
     return takeIn(
       `Put “${piece.name}” on the rack?`,
       `It adds one piece. ${words}`,
       { type: 'piece.add', piece, bodies, media },
       `Put “${piece.name}” on the rack.`,
-      then,
+      zip,
     )
   const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
   askFirst({
     title: `“${known.name}” is here already, and other than in the file`,
-    words: `Keep both, or let the one from the file take its place? ${words}`,
+    words: `Keep both, or let the one from the file take its place? ${words}${zip ? ` ${photosWords(zip)}` : ''}`,
     choices: [
       { label: 'Keep both', act: () => add(both, `Put “${both.name}” on the rack.`) },
       { label: 'Replace it', act: () => add(piece, `“${piece.name}” is now as it is in the file.`) },

@@ -6,7 +6,9 @@ import { demoNow, freshStudio } from './beginnings'
 import { HEAD_KEY, pieceKey, type Database, type SetAside } from './database'
 import { hasDrafts, onDrafts, takeDrafts } from './drafts'
 import { partsOf, studioFrom, type Damaged } from './records'
+import { hasCutOffImports } from './importJournal'
 import { StudioLog, type Stored } from './studioLog'
+import { useAtWork } from './atWork'
 import { askToPersist, makeRoom } from './diskRoom'
 import { askFirst, beginWith, run, showLedger, tell, useStudio } from './studioStore'
 
@@ -140,6 +142,12 @@ function showOpened({ log, stored, studio, setAside, damagedNow }: Opened): void
   if (damagedNow) tellDamaged(damagedNow)
   onReady()
   void pull()
+  void clearAfterImports(ledger)
+}
+
+/** What an import that was cut off left behind is cleared, if there was one. */
+async function clearAfterImports(ledger: Ledger): Promise<void> {
+  if (hasCutOffImports()) await (await import('./zipPhotos')).clearCutOffImports(ledger)
 }
 
 /** Works without storage, as an empty studio: why is said as long as it lasts. */
@@ -314,5 +322,5 @@ function tellRefused({ refused, tab, logged, waiting }: Ledger): void {
 /** What only this page’s memory has is not left without asking. */
 function askBeforeLeaving(event: BeforeUnloadEvent): void {
   takeDrafts()
-  if (inMemoryOnly.size > 0) event.preventDefault()
+  if (inMemoryOnly.size > 0 || useAtWork.getState().work?.isSaving) event.preventDefault()
 }

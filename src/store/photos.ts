@@ -42,7 +42,8 @@ export interface PhotoOf {
   readonly placed?: Placed
 }
 
-async function roomFor(bytes: number): Promise<Issue | null> {
+/** What is wrong with keeping so much more, bytes. */
+export async function roomFor(bytes: number): Promise<Issue | null> {
   const room = await diskRoomNow()
   if (!room || room.granted === 0) return null
   const leftBytes = room.granted - room.used - RESERVE_BYTES

@@ -35,6 +35,8 @@ export interface Question {
   /** What it would do. */
   readonly words: string
   readonly choices: readonly { readonly label: string; readonly act: () => void }[]
+  /** It is left undecided. */
+  readonly otherwise?: () => void
 }
 
 interface StudioState {
@@ -170,10 +172,16 @@ export const dismissNotice = (): void => useStudio.setState({ notice: null })
 export const newId = (): string => crypto.randomUUID().slice(0, 13)
 
 /** Asks before something is done; a second question takes the place of the first. */
-export const askFirst = (question: Question): void => useStudio.setState({ question })
+export function askFirst(question: Question): void {
+  const before = useStudio.getState().question
+  useStudio.setState({ question })
+  before?.otherwise?.()
+}
 
 /** Closes the question and does what was chosen, if anything. */
 export function answerQuestion(act: (() => void) | null): void {
+  const { question } = useStudio.getState()
   useStudio.setState({ question: null })
-  act?.()
+  if (act) act()
+  else question?.otherwise?.()
 }

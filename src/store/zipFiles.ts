@@ -1,5 +1,5 @@
 import { writeTable } from '@/core/formats/table'
-import { DOCUMENT_NAME } from '@/core/formats/studioZip'
+import { DOCUMENT_NAME } from '@/core/formats/zipNames'
 import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { writePiece, writeStudio } from '@/core/formats/verniceFile'
 import { sentence } from '@/core/base/issue'
@@ -8,8 +8,10 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { outcomeRows, recordRows } from '@/core/usecases/fired/recordTable'
 import { LONG_MS, zips } from '@/workers/clients'
+import type { OpenedZip } from '@/workers/zip.worker'
+import { atLength, GivenUp } from './atWork'
 import { download, fileName } from './download'
-import { photoBlob, putPhoto, readPhoto } from './photos'
+import { photoBlob } from './photos'
 import { tell } from './studioStore'
 
 /* The whole studio, or one piece, with its photographs as one zip, and back. */
@@ -28,11 +30,14 @@ async function zipped(
   await zips.ask((worker) => worker.text(DOCUMENT_NAME, document), { limitMs: LONG_MS })
   for (const [name, table] of Object.entries(tables))
     await zips.ask((worker) => worker.text(name, table), { limitMs: LONG_MS })
-  for (const id of photoIds) {
-    const blob = await photoBlob(id, 'whole')
-    if (blob) await zips.ask((worker) => worker.photo(id, blob), { limitMs: LONG_MS })
-    else missing++
-  }
+  await atLength({ what: 'Packing photographs', of: photoIds.length }, async (report) => {
+    for (const [i, id] of photoIds.entries()) {
+      report(i)
+      const blob = await photoBlob(id, 'whole')
+      if (blob) await zips.ask((worker) => worker.photo(id, blob), { limitMs: LONG_MS })
+      else missing++
+    }
+  })
   return { blob: await zips.ask((worker) => worker.end(), { limitMs: LONG_MS }), missing }
 }
 
@@ -46,6 +51,7 @@ async function handOver(name: string, make: () => Promise<{ blob: Blob; missing:
         `${missing} ${missing === 1 ? 'photograph is' : 'photographs are'} not in this browser and not in the zip.`,
       )
   } catch (error) {
+    if (error instanceof GivenUp) return
     tell(
       'problem',
       `The zip could not be written (${error instanceof Error ? error.message : 'unknown'}); ` +
@@ -72,23 +78,19 @@ export const savePieceZip = (piece: Piece, studio: Studio): Promise<void> => {
   return handOver(piece.name, () => zipped(writePiece(piece, studio), tablesOf(alone), photosOf([piece])))
 }
 
-/** The document of a zip, and its photographs to be kept once it is taken in; null when it was refused and that was told. */
-export async function openZip(file: File): Promise<{ document: string; keepPhotos: () => Promise<void> } | null> {
-  const read = await zips.ask((worker) => worker.read(file), { limitMs: LONG_MS })
-  if (!read.ok) {
-    tell('problem', sentence(read.issue))
-    return null
+/** What a zip holds; null when it was refused and that was told. */
+export async function openZip(file: File): Promise<OpenedZip | null> {
+  try {
+    const opened = await atLength({ what: `Looking into “${file.name}”`, of: 0 }, () =>
+      zips.ask((worker) => worker.open(file), { limitMs: LONG_MS }),
+    )
+    if (opened.ok) return opened.value
+    tell('problem', sentence(opened.issue))
+  } catch (error) {
+    tell(
+      'problem',
+      `“${file.name}” could not be read (${error instanceof Error ? error.message : 'unknown'}); try again.`,
+    )
   }
-  const { document, photos } = read.value
-  const keepPhotos = async () => {
-    let lost = 0
-    for (const [id, bytes] of photos) {
-      // Read anew: what others put into a picture stays behind here too.
-      const kept = await readPhoto(new File([bytes as BlobPart], `${id}.jpg`, { type: 'image/jpeg' }))
-      const issue = kept.ok ? await putPhoto(id, kept.value) : kept.issue
-      if (issue) lost++
-    }
-    if (lost) tell('problem', `${lost} of ${photos.size} photographs of the zip could not be kept; the rest is here.`)
-  }
-  return { document, keepPhotos }
+  return null
 }

@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Redo2, Undo2 } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
+import { useAtWork } from '@/store/atWork'
 import { takeDrafts } from '@/store/drafts'
 import { startKeeping, workWithoutStorage } from '@/store/keeping'
 import { saveCopy } from '@/store/saveCopy'
@@ -16,6 +17,7 @@ import { useInUnits } from '@/ui/kit/useInUnits'
 import { HelpDialog } from './HelpDialog'
 import { LatelyDialog, NoticeBar } from './Notices'
 import { useFocusKeeper } from './useFocusKeeper'
+import { WorkBar } from './WorkBar'
 
 /** What a browser without a studio begins with: a studio of its own, the demo, or the demo with its days planned. */
 export type Demo = 'none' | 'plain' | 'planned'
@@ -50,6 +52,7 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
       <HatchDefinitions />
       <Header />
       <KeptNowhere />
+      <WorkBar />
       {takeUpdate && <UpdateBar onTake={takeUpdate} />}
       {/* At the bench the foot of the screen is for the hand. */}
       {atBench && <NoticeBar path={path} />}
@@ -157,6 +160,7 @@ function UndoAndSave() {
   const forth = inUnits(useStudio((s) => s.redoes) ?? '')
   const save = useStudio((s) => s.save)
   const savedAt = useStudio((s) => s.savedAt)
+  const importing = useAtWork(({ work }) => (work?.isSaving ? work : null))
   const clock = useStudio((s) => s.studio.settings.clock)
   const time = savedAt?.toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: clock === '12' })
   return (
@@ -186,9 +190,10 @@ function UndoAndSave() {
       <span
         className="numbers ml-2 min-w-24 text-right text-base-content/80 max-lg:ml-0 max-lg:min-w-12"
         role="status"
-        data-save={save}
+        data-save={importing ? 'saving' : save}
       >
-        {SAVE_WORDS[save]} {save === 'saved' && <span className="max-lg:sr-only">{time}</span>}
+        {importing ? `saving ${importing.done} of ${importing.of}` : SAVE_WORDS[save]}{' '}
+        {save === 'saved' && !importing && <span className="max-lg:sr-only">{time}</span>}
       </span>
     </div>
   )

@@ -1,0 +1,141 @@
+import type { Ledger } from '@/core/model/ledger'
+import { sentence } from '@/core/base/issue'
+import type { ListedPhoto } from '@/workers/studioZip'
+import { SOON_MS, zips } from '@/workers/clients'
+import { atLength, GivenUp } from './atWork'
+import { journalAt, journalKeys, newJournalKey, writeJournal } from './importJournal'
+import { deletePhotos, keptPhotos, putPhoto, readPhoto, roomFor } from './photos'
+import { askFirst, tell } from './studioStore'
+
+/*
+ * Photographs that come in with a zip. They are kept before the edit that names them, so that an import is one deed: with the page
+ * gone half way there is no edit, and the next start deletes what had been kept for it.
+ */
+
+/** Photographs of a zip that are kept here, until the edit that names them is made or given up. */
+export interface KeptForImport {
+  /** The edit has been made. */
+  readonly settle: () => void
+  /** There will be no edit: what was kept for it goes. */
+  readonly drop: () => Promise<void>
+}
+
+const lockOf = (key: string) => `vernice.lock.${key}`
+
+/** Holds a lock as long as this page lives or until it is let go. */
+async function held(key: string): Promise<() => void> {
+  if (typeof navigator === 'undefined' || !navigator.locks) return () => undefined
+  return new Promise((got) => {
+    void navigator.locks.request(lockOf(key), () => new Promise<void>((letGo) => got(letGo)))
+  })
+}
+
+/** What came of the photographs of a zip. */
+interface Stored {
+  readonly damaged: readonly string[]
+  readonly failed: number
+}
+
+/**
+ * Keeps the photographs of a zip, with progress. Answers with null when that was given up, by hand or for want of room, which is told;
+ * then nothing is kept. Damaged ones are told by name, and the rest is taken only if that is wanted.
+ */
+export async function keepZipPhotos(file: File, photos: readonly ListedPhoto[]): Promise<KeptForImport | null> {
+  const key = newJournalKey()
+  const letGo = await held(key)
+  const here = new Set(await keptPhotos())
+  const wanted = photos.filter(({ id }) => !here.has(id))
+  const kept: string[] = []
+  const end = () => {
+    writeJournal(key, null)
+    letGo()
+  }
+  const drop = async () => {
+    await deletePhotos(kept)
+    end()
+  }
+  try {
+    const room = await roomFor(wanted.reduce((sum, { bytes }) => sum + bytes, 0))
+    if (room) {
+      tell('problem', sentence(room))
+      return await drop().then(() => null)
+    }
+    const what = `Saving ${wanted.length} ${wanted.length === 1 ? 'photograph' : 'photographs'} of “${file.name}”`
+    const stored = await atLength({ what, of: wanted.length, isSaving: true }, async (report): Promise<Stored> => {
+      const damaged: string[] = []
+      let failed = 0
+      for (const [i, { id }] of wanted.entries()) {
+        report(i)
+        const blob = await zips.ask((worker) => worker.photoOf(file, id), { limitMs: SOON_MS })
+        if (!blob) {
+          damaged.push(id)
+          continue
+        }
+        kept.push(id)
+        // What is about to be kept is written down first, so that a page that goes leaves nothing that nobody knows of.
+        writeJournal(key, { file: file.name, of: wanted.length, kept })
+        // Read anew: what others put into a picture stays behind here too.
+        const read = await readPhoto(new File([blob], `${id}.jpg`, { type: 'image/jpeg' }))
+        if (!read.ok || (await putPhoto(id, read.value))) failed++
+      }
+      report(wanted.length)
+      return { damaged, failed }
+    })
+    if ((stored.damaged.length || stored.failed) && !(await wantsTheRest(stored, wanted.length)))
+      return await drop().then(() => null)
+    return { settle: end, drop }
+  } catch (error) {
+    await drop()
+    if (error instanceof GivenUp) tell('news', `“${file.name}” was not taken in; nothing has changed.`)
+    else
+      tell(
+        'problem',
+        `“${file.name}” was not taken in (${error instanceof Error ? error.message : 'unknown'}); nothing has changed.`,
+      )
+    return null
+  }
+}
+
+const NAMED = 4
+
+function wantsTheRest({ damaged, failed }: Stored, of: number): Promise<boolean> {
+  const names = damaged.slice(0, NAMED).map((id) => `${id}.jpg`)
+  const more = damaged.length > NAMED ? ` and ${damaged.length - NAMED} more` : ''
+  const words = [
+    damaged.length
+      ? `${damaged.length} of ${of} photographs are damaged: ${names.join(', ')}${more}. Their bytes are not those that were packed.`
+      : '',
+    failed ? `${failed} of ${of} are no pictures that can be read, or found no room.` : '',
+  ]
+  return new Promise((answer) =>
+    askFirst({
+      title: 'Take the rest in?',
+      words: `${words.filter(Boolean).join(' ')} The records of such photographs stay, without their pictures.`,
+      choices: [{ label: 'Take the rest in', act: () => answer(true) }],
+      otherwise: () => answer(false),
+    }),
+  )
+}
+
+/** Deletes what imports that were cut off have left behind, and tells of them. */
+export async function clearCutOffImports(ledger: Ledger): Promise<void> {
+  for (const key of journalKeys()) {
+    const clear = async () => {
+      const journal = journalAt(key)
+      writeJournal(key, null)
+      if (!journal) return
+      const named = JSON.stringify([ledger.studio.pieces, ledger.logged, ledger.waiting])
+      const left = journal.kept.filter((id) => !named.includes(`"${id}"`))
+      if (!left.length) return
+      await deletePhotos(left)
+      tell(
+        'problem',
+        `“${journal.file}” was not taken in: the page was left when ${journal.kept.length} of its ${journal.of} photographs were saved. ` +
+          'Nothing of it is here; open it again.',
+      )
+    }
+    if (navigator.locks)
+      await navigator.locks.request(lockOf(key), { ifAvailable: true }, (lock) => (lock ? clear() : undefined))
+    else await clear()
+  }
+}
