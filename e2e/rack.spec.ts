@@ -20,7 +20,7 @@ test('a piece is found, put away, brought back, duplicated, deleted, and the las
   await find.fill('swifts')
   await expect(cards(page)).toHaveCount(1)
   await expect(page.getByRole('search')).toContainText(`1 of ${DEMO_PIECES} found`)
-  await expect(page).toHaveURL(/find=swifts/)
+  await expect(page).toHaveURL(/#find=swifts$/)
   await page.reload()
   await expect(cards(page)).toHaveCount(1)
   await find.fill('nothing like this')

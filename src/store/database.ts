@@ -52,12 +52,23 @@ export type Database = IDBPDatabase<VerniceDatabase>
 export const DATABASE_NAME = 'vernice'
 const DATABASE_VERSION = 3
 
+/** What may become of the database while it is opened or open. */
+export interface Events {
+  /** A tab with an older Vernice holds it, and this one waits. */
+  readonly waits: () => void
+  /** A newer Vernice wants it: it is closed at once, so that nothing blocks that one. */
+  readonly overtaken: () => void
+  /** It is being deleted, or the browser has ended it. */
+  readonly lost: (why: 'deleted' | 'ended') => void
+}
+
+const NO_MATTER: Events = { waits: () => undefined, overtaken: () => undefined, lost: () => undefined }
+
 /**
  * Opens the browser’s database. Version 1 kept records with a history of patches; version 2 keeps a log of deeds instead; version 3
  * keeps photographs.
- * `onOld` is called when a newer Vernice wants the database: it is closed at once, so that nothing blocks it.
  */
-export function openDatabase(onOld: () => void = () => undefined): Promise<Database> {
+export function openDatabase(on: Events = NO_MATTER): Promise<Database> {
   const opened = openDB<VerniceDatabase>(DATABASE_NAME, DATABASE_VERSION, {
     upgrade(database, from) {
       if (from < 1) {
@@ -78,10 +89,13 @@ export function openDatabase(onOld: () => void = () => undefined): Promise<Datab
       database.createObjectStore('photoSmall')
       database.createObjectStore('photoWhole')
     },
-    blocking() {
+    blocked: on.waits,
+    blocking(_own, wanted) {
       void opened.then((database) => database.close())
-      onOld()
+      if (wanted === null) on.lost('deleted')
+      else on.overtaken()
     },
+    terminated: () => on.lost('ended'),
   })
   return opened
 }

@@ -33,12 +33,17 @@ export async function askToPersist(): Promise<void> {
   }
 }
 
-/** The disk is full: throws the small pictures away, which can be made again, and with `first` says what else would help. */
-export async function makeRoom(database: Database | null, first: boolean): Promise<void> {
+/** Throws the small pictures away, which can be made again; returns what that frees, bytes. */
+export async function giveUpPictures(database: Database | null): Promise<number> {
   const pictures = (await database?.getAll('thumbnails').catch(() => [])) ?? []
   await database?.clear('thumbnails').catch(() => undefined)
+  return pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0)
+}
+
+/** The disk is full: gives the small pictures up, and with `first` says what else would help. */
+export async function makeRoom(database: Database | null, first: boolean): Promise<void> {
+  const freed = (await giveUpPictures(database)) / 1_048_576
   if (!first) return
-  const freed = pictures.reduce((sum, { pixels }) => sum + pixels.byteLength, 0) / 1_048_576
   tell(
     'problem',
     'The disk has no room left for this page, so what you just did is not saved yet. ' +

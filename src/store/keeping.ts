@@ -1,13 +1,15 @@
 import { sentence } from '@/core/base/issue'
 import { entryLabel, type Entry, type Ledger, type LoggedEntry } from '@/core/model/ledger'
-import { CURRENT_VERSION, migrateEdit } from '@/core/model/migrations'
+import { CURRENT_VERSION } from '@/core/model/migrations'
 import type { Studio } from '@/core/model/studio'
 import { demoNow, freshStudio } from './beginnings'
 import { HEAD_KEY, pieceKey, type Database, type SetAside } from './database'
 import { hasDrafts, onDrafts, takeDrafts } from './drafts'
 import { partsOf, studioFrom, type Damaged } from './records'
 import { hasCutOffImports } from './importJournal'
+import { newestVersion, readable, soundLog, type UnsoundEntry } from './soundLog'
 import { StudioLog, type Stored } from './studioLog'
+import { rememberTold, toldBefore } from './toldRefused'
 import { useAtWork } from './atWork'
 import { askToPersist, makeRoom } from './diskRoom'
 import { askFirst, beginWith, run, showLedger, tell, useStudio } from './studioStore'
@@ -38,6 +40,7 @@ let pullAgain = false
 let failing = false
 /** Entries that only the memory of this page has. */
 const inMemoryOnly = new Set<string>()
+/** Edits that no longer apply and that this page knows of. */
 const toldRefused = new Set<string>()
 let onReady: () => void = () => undefined
 const ready = new Promise<void>((resolve) => (onReady = resolve))
@@ -73,31 +76,68 @@ class Unopenable extends Error {}
 function reasonOf(error: unknown): string {
   if (error instanceof Unopenable) return error.message
   const name = error instanceof Error ? error.name : 'unknown'
-  if (name === 'VersionError')
-    return 'The studio in this browser is of a newer Vernice: reload the page to get that one. It has not been touched.'
-  const detail = name === 'TypeError' || name === 'ReferenceError' ? '' : ` (${name})`
-  return `This browser keeps nothing for this page${detail}: a private window, or its storage is turned off or damaged.`
+  return (
+    WHY[name] ??
+    `The studio in this browser could not be read (${name}). It has not been touched: reload the page to try again.`
+  )
+}
+
+const NOWHERE =
+  'This browser keeps nothing for this page: a private window, or storage is turned off for it in the browser’s settings.'
+
+/** What is the matter where a database cannot be opened, by the name of the error. */
+const WHY: Readonly<Record<string, string>> = {
+  VersionError:
+    'The studio in this browser is of a newer Vernice: reload the page to get that one. It has not been touched.',
+  SecurityError: NOWHERE,
+  InvalidStateError: NOWHERE,
+  // There is no database at all.
+  TypeError: NOWHERE,
+  ReferenceError: NOWHERE,
+  UnknownError:
+    'The browser cannot read what it has stored (UnknownError): its disk may be full or damaged. Your studio has not been touched; free ' +
+    'some room, start the browser anew, then reload the page.',
+  QuotaExceededError:
+    'The disk has no room left for this page (QuotaExceededError). Your studio has not been touched; free some room, then reload the page.',
 }
 
 /** All that the storage has of a studio, read to the end before any of it is shown. */
 interface Opened {
   readonly log: StudioLog
-  readonly stored: Stored
+  readonly written: Stored['written']
+  readonly entries: readonly LoggedEntry[]
   readonly studio: Studio
   readonly setAside: readonly SetAside[]
   readonly damagedNow: number
+  readonly unsound: readonly UnsoundEntry[]
 }
 
 async function open(demo: boolean): Promise<Opened> {
-  const log = await StudioLog.open({ news: () => void pull(), old: overtakenByNewer, failure: tellFailure })
+  const log = await StudioLog.open({
+    news: () => void pull(),
+    overtaken: overtakenByNewer,
+    lost,
+    waits: () => useStudio.setState({ waitsFor: OLDER_TAB }),
+    failure: tellFailure,
+  })
   if (await log.isNew()) await log.begin((demo && (await demoNow())) || freshStudio())
   await log.adopt()
   const stored = await log.read()
-  const newest = Math.max(0, ...stored.log.map(({ version }) => version))
+  const newest = newestVersion(stored.log)
   if (newest > CURRENT_VERSION)
     throw new Unopenable(sentence({ code: 'newer-version', actual: newest, newest: CURRENT_VERSION }))
   const { studio, damaged } = await studioOf(log, stored)
-  return { log, stored, studio, damagedNow: damaged, setAside: await log.allSetAside() }
+  const { entries, unsound } = soundLog(studio, stored.log)
+  await log.setEntriesAside(unsound)
+  return {
+    log,
+    written: stored.written,
+    entries,
+    studio,
+    damagedNow: damaged,
+    unsound,
+    setAside: await log.allSetAside(),
+  }
 }
 
 /** The storage has answered: its studio is shown, unless something has been done without it, which is asked about. */
@@ -132,13 +172,14 @@ function takeOver(opened: Opened): void {
   })
 }
 
-function showOpened({ log, stored, studio, setAside, damagedNow }: Opened): void {
-  const ledger = beginWith(studio, stored.written.seq, keepEntry)
-  ledger.begin(studio, stored.written.seq, stored.log.map(upToDate), stored.written.seen)
-  for (const id of ledger.refused.keys()) toldRefused.add(id)
+function showOpened({ log, written, entries, studio, setAside, damagedNow, unsound }: Opened): void {
+  const ledger = beginWith(studio, written.seq, keepEntry)
+  ledger.begin(studio, written.seq, entries, written.seen)
   stage = { at: 'open', ledger, log }
   showLedger()
   useStudio.setState({ status: 'ready', savedAt: new Date(), save: 'saved', keptNowhere: null, setAside })
+  tellRefusedAtOpening(ledger)
+  if (unsound.length) tellUnsound(unsound)
   if (damagedNow) tellDamaged(damagedNow)
   onReady()
   void pull()
@@ -166,10 +207,6 @@ export const workWithoutStorage = (): void =>
     'The browser’s storage does not answer yet; another tab or window may hold it. Once it answers, your studio is opened.',
   )
 
-/** An entry that an older Vernice wrote, as this one would have. */
-const upToDate = (entry: LoggedEntry): LoggedEntry =>
-  entry.version < CURRENT_VERSION ? { ...entry, deed: migrateEdit(entry.deed, entry.version) } : entry
-
 /** The studio that records hold; what cannot be read is set aside and counted. */
 async function studioOf(
   opened: StudioLog,
@@ -183,10 +220,36 @@ async function studioOf(
     ? [{ key: HEAD_KEY, version: CURRENT_VERSION, value: partsOf(studio).get(HEAD_KEY) }]
     : []
   await opened.setAside(
-    damaged.map((one) => aside(one, entries)),
+    damaged.map((one) => aside(one, readable(entries).entries)),
     mended,
   )
   return { studio, damaged: damaged.length }
+}
+
+/** Edits that are in the log and no longer apply: they are told once, by whichever page finds them first. */
+function tellRefusedAtOpening({ refused, logged }: Ledger): void {
+  for (const id of refused.keys()) toldRefused.add(id)
+  const known = toldBefore()
+  const fresh = [...refused].filter(([id]) => !known.has(id))
+  if (!fresh.length) return
+  rememberTold(fresh.map(([id]) => id))
+  const [id, issue] = fresh[fresh.length - 1]
+  const entry = logged.find((one) => one.id === id)
+  const one = fresh.length === 1
+  tell(
+    'problem',
+    `${one ? 'An edit' : `${fresh.length} edits, the last`} “${entry ? entryLabel(entry) : 'unknown'}” ` +
+      `${one ? 'does not apply to this studio and is' : 'do not apply to this studio and are'} left out: ${sentence(issue)}`,
+  )
+}
+
+function tellUnsound(unsound: readonly UnsoundEntry[]): void {
+  const [what, is] = unsound.length === 1 ? ['One edit', 'is'] : [`${unsound.length} edits`, 'are']
+  tell(
+    'problem',
+    `${what} of this studio could not be read and ${is} set aside, not deleted: ${unsound[unsound.length - 1].why}. ` +
+      `All else is here. Studio has ${unsound.length === 1 ? 'it' : 'them'} as a file.`,
+  )
 }
 
 function tellDamaged(count: number): void {
@@ -205,17 +268,33 @@ function aside({ record, why }: Damaged, entries: readonly Entry[]): SetAside {
   return { key: record.key, at: new Date().toISOString(), why, record, entries: entries.filter(ofIt) }
 }
 
-function overtakenByNewer(): void {
+/** Nothing is kept from now on, and why; what is on screen is all there is. */
+function keepNothing(why: string): void {
   if (stage.at === 'opening') beginWith(freshStudio(), 0, keepEntry)
   stage = { at: 'closed' }
-  useStudio.setState({
-    status: 'ready',
-    keptNowhere:
-      'A newer Vernice has been opened in another tab: reload this one. What you do here is not kept until then.',
-    save: 'memory',
-  })
+  useStudio.setState({ status: 'ready', keptNowhere: why, save: 'memory' })
   onReady()
 }
+
+const overtakenByNewer = (): void =>
+  keepNothing(
+    'A newer Vernice has been opened in another tab: reload this one. What you do here is not kept until then.',
+  )
+
+/** The storage is gone under an open page: what the page has is the only copy, and is asked about before it is left. */
+function lost(why: 'deleted' | 'ended'): void {
+  const hadStudio = stage.at === 'open'
+  keepNothing(
+    why === 'deleted'
+      ? 'This browser’s storage of Vernice has just been deleted, in its settings or from another tab. What is on screen is all that is ' +
+          'left of your studio: save a copy before you close this page.'
+      : 'The browser has closed its storage. What is on screen is the studio as it was: save a copy, then reload the page.',
+  )
+  if (hadStudio) inMemoryOnly.add(why)
+}
+
+const OLDER_TAB =
+  'Another tab has an older Vernice open, and this one has to wait for it: close that tab, or reload it.'
 
 function keepEntry(entry: Entry): void {
   if (stage.at !== 'open') {
@@ -251,6 +330,16 @@ function tellFailure(error: unknown): void {
   else if (first) tell('problem', sentence({ code: 'storage-failed', detail: name }))
 }
 
+/** What other tabs did could not be read: what is done here is kept all the same. */
+function tellUnread(error: unknown): void {
+  const name = error instanceof Error ? error.name : 'unknown'
+  if (stage.at !== 'open' || name === 'InvalidStateError') return
+  tell(
+    'problem',
+    `What other tabs do could not be read (${name}); what you do here is kept. Reload this page to see it.`,
+  )
+}
+
 /** Takes in what is new in the log; calls on each other’s heels are one. */
 function pull(): Promise<void> {
   pullAgain = true
@@ -260,7 +349,7 @@ function pull(): Promise<void> {
       await pullOnce()
     }
   })()
-    .catch(tellFailure)
+    .catch(tellUnread)
     .finally(() => (pulling = null))
   return pulling
 }
@@ -269,7 +358,8 @@ async function pullOnce(): Promise<void> {
   if (stage.at !== 'open') return
   const { log, ledger } = stage
   const { log: news, writtenSeq } = await log.readAfter(ledger.lastSeq)
-  const foreign = writtenSeq > ledger.lastSeq ? await beginAgain(log, ledger) : ledger.take(news)
+  if (newestVersion(news) > CURRENT_VERSION) return overtakenByNewer()
+  const foreign = writtenSeq > ledger.lastSeq ? await beginAgain(log, ledger) : ledger.take(readable(news).entries)
   if (writtenSeq > ledger.writtenSeq) ledger.forget(writtenSeq)
   if (foreign.length) {
     showLedger()
@@ -292,9 +382,10 @@ async function beginAgain(from: StudioLog, into: Ledger): Promise<readonly Entry
     overtakenByNewer()
     return []
   }
-  into.begin(read.value.studio, stored.written.seq, stored.log, stored.written.seen)
+  const { entries } = soundLog(read.value.studio, stored.log)
+  into.begin(read.value.studio, stored.written.seq, entries, stored.written.seen)
   showLedger()
-  return stored.log.filter(({ tab }) => tab !== into.tab)
+  return entries.filter(({ tab }) => tab !== into.tab)
 }
 
 function tellOfOthers(foreign: readonly Entry[]): void {
@@ -310,6 +401,7 @@ function tellRefused({ refused, tab, logged, waiting }: Ledger): void {
   for (const [id] of fresh) toldRefused.add(id)
   const own = fresh.filter(([id]) => id.startsWith(`${tab}:`))
   if (!own.length) return
+  rememberTold(own.map(([id]) => id))
   const [id, issue] = own[own.length - 1]
   const entry = [...logged, ...waiting].find((one) => one.id === id)
   tell(

@@ -269,6 +269,138 @@ describe('what cannot be read', () => {
   })
 })
 
+/* Entries as a damaged disk, another program or a version that never was may leave them. */
+const itself: Record<string, unknown> = { type: 'batch', label: 'round', commands: [] }
+;(itself.commands as unknown[]).push(itself)
+const of = (command: unknown) => ({
+  id: 'x:1',
+  tab: 'x',
+  n: 1,
+  version: CURRENT_VERSION,
+  deed: { kind: 'do', command },
+})
+
+const UNREADABLE: readonly (readonly [what: string, entry: object, why: RegExp])[] = [
+  ['without a deed', { id: 'x:1', tab: 'x', n: 1, version: CURRENT_VERSION }, /what was done is missing/],
+  ['of an unknown command', of({ type: 'piece.explode', pieceId: 'reed-jugs' }), /“piece.explode” is unknown/],
+  ['of a deed that is unknown', { ...of(null), deed: { kind: 'forget' } }, /“forget” is unknown/],
+  ['without a command', of(null), /its edit is missing/],
+  ['that does not say whose it is', { ...of(rename('X')), tab: undefined, id: 'x:1' }, /whose it is/],
+  ['without a number', { ...of(rename('X')), n: 'one' }, /its number is missing/],
+  ['with a batch within itself', of(itself), /too deep within each other/],
+  ['with a name that is a number', of({ type: 'studio.rename', name: 12 }), /cannot be carried out|name/],
+  ['that throws', of({ type: 'drawing.set', pieceId: 'reed-jugs' }), /cannot be carried out/],
+  ['with a piece that is none', of({ type: 'piece.add', piece: { id: 'p', name: 'P', bodyId: 'estuary-red' } }), /./],
+]
+
+describe('an entry of the log that cannot be read', () => {
+  it.each(UNREADABLE)('%s is set aside and told, and the studio opens with all else', async (_, entry, why) => {
+    const before = await tab()
+    await saved(before)
+    before.run(rename('Upper room'))
+    await saved(before)
+    const database = await openDatabase()
+    await database.add('log', entry as never)
+    const after = await tab()
+    after.run({ type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } })
+    await saved(after)
+    expect(after.state()).toMatchObject({ keptNowhere: null, save: 'saved' })
+    expect(after.state().studio.name).toBe('Upper room')
+    expect(after.state().notice?.text).toMatch(
+      /^One edit of this studio could not be read and is set aside, not deleted: /,
+    )
+    expect(after.state().setAside).toHaveLength(1)
+    const [{ why: told, record }] = after.state().setAside
+    expect(told).toMatch(why)
+    expect(typeof record.value).toBe('string')
+    // It is out of the way for good, and told once.
+    const later = await tab()
+    expect(later.state().studio.pieces['reed-jugs'].count).toBe(9)
+    expect([later.state().notice, later.state().setAside.length]).toEqual([null, 1])
+    database.close()
+  })
+
+  it('is passed over by a tab that is open', async () => {
+    const own = await tab()
+    await saved(own)
+    const database = await openDatabase()
+    await database.add('log', of({ type: 'piece.explode' }) as never)
+    await database.add('log', { ...of(rename('From there')), id: 'y:1', tab: 'y' } as never)
+    new BroadcastChannel('vernice').postMessage('news')
+    await soon(() => expect(own.state().studio.name).toBe('From there'))
+    expect(own.state().keptNowhere).toBeNull()
+    database.close()
+  })
+
+  it('of a newer Vernice makes an open tab ask to be loaded anew, and nothing is called saved any more', async () => {
+    const own = await tab()
+    await saved(own)
+    const database = await openDatabase()
+    await database.add('log', { ...of({ type: 'piece.levitate' }), version: 99 } as never)
+    new BroadcastChannel('vernice').postMessage('news')
+    await soon(() => expect(own.state().keptNowhere).toMatch(/newer Vernice.*reload this one/))
+    expect(own.state().save).toBe('memory')
+    own.run(rename('Mine'))
+    expect([own.state().save, leaving()]).toEqual(['memory', true])
+    database.close()
+  })
+
+  it('in the mirror is set aside and cleared, and what can be read comes in', async () => {
+    await saved(await tab())
+    localStorage.setItem('vernice.log.z:1', '{"id":')
+    localStorage.setItem('vernice.log.z:2', JSON.stringify({ ...of({ type: 'piece.explode' }), id: 'z:2' }))
+    localStorage.setItem('vernice.log.z:3', JSON.stringify({ ...of(rename('Mirrored')), id: 'z:3', tab: 'z', n: 3 }))
+    const own = await tab()
+    expect(own.state().studio.name).toBe('Mirrored')
+    expect(own.state().setAside.map(({ record }) => record.value)).toEqual([
+      '{"id":',
+      expect.stringContaining('piece.explode'),
+    ])
+    expect(Object.keys(localStorage).filter((key) => key.startsWith('vernice.log.'))).toEqual([])
+  })
+
+  it('that no longer applies is told once, at the opening that finds it', async () => {
+    await saved(await tab())
+    const database = await openDatabase()
+    await database.add('log', of({ type: 'piece.remove', pieceId: 'no-such' }) as never)
+    const own = await tab()
+    expect(own.state().notice?.text).toMatch(/^An edit “.*” does not apply to this studio and is left out: /)
+    expect((await tab()).state().notice).toBeNull()
+    database.close()
+  })
+})
+
+describe('a storage that goes while a studio is open', () => {
+  it('deleted: the only copy is on screen, which is said, and leaving is asked about', async () => {
+    const own = await tab()
+    await saved(own)
+    const { name } = own.state().studio
+    const gone = new Promise((done) => {
+      indexedDB.deleteDatabase('vernice').onsuccess = done
+    })
+    await soon(() => expect(own.state().keptNowhere).toMatch(/has just been deleted.*save a copy before you close/))
+    await gone
+    expect(own.state()).toMatchObject({ save: 'memory', studio: { name } })
+    expect(leaving()).toBe(true)
+  })
+
+  it('held by an older tab: it says which to close, and opens once that is done', async () => {
+    const older = await new Promise<IDBDatabase>((done) => {
+      const request = indexedDB.open('vernice', 1)
+      request.onupgradeneeded = () => {
+        for (const name of ['records', 'originals']) request.result.createObjectStore(name, { keyPath: 'key' })
+        for (const name of ['history', 'thumbnails']) request.result.createObjectStore(name)
+      }
+      request.onsuccess = () => done(request.result)
+    })
+    const own = await tabOpening()
+    await soon(() => expect(own.state().waitsFor).toMatch(/older Vernice open.*close that tab, or reload it/))
+    expect(own.state().status).not.toBe('ready')
+    older.close()
+    await soon(() => expect(own.state().keptNowhere ?? own.state().status).toBe('ready'))
+  })
+})
+
 describe('a browser that keeps nothing', () => {
   const opening = (open: () => unknown) => {
     globalThis.indexedDB = Object.assign(new IDBFactory(), { open }) as IDBFactory
@@ -278,7 +410,22 @@ describe('a browser that keeps nothing', () => {
   }
 
   it.each([
-    ['that refuses', refused('SecurityError'), 'This browser keeps nothing for this page (SecurityError): a private'],
+    [
+      'that refuses',
+      refused('SecurityError'),
+      'This browser keeps nothing for this page: a private window, or storage is turned off',
+    ],
+    [
+      'whose disk is damaged',
+      refused('UnknownError'),
+      'its disk may be full or damaged. Your studio has not been touched',
+    ],
+    ['whose disk is full', refused('QuotaExceededError'), 'The disk has no room left for this page'],
+    [
+      'that fails otherwise',
+      refused('NotReadableError'),
+      'could not be read (NotReadableError). It has not been touched',
+    ],
     ['without a database', refused('TypeError'), 'This browser keeps nothing for this page: a private window'],
     ['of a newer Vernice', refused('VersionError'), 'The studio in this browser is of a newer Vernice: reload'],
   ])('%s says so, works in memory and asks before it is left', async (_, open, words) => {

@@ -1,4 +1,6 @@
 import type { Entry } from '@/core/model/ledger'
+import { CURRENT_VERSION } from '@/core/model/migrations'
+import { entryFault } from './soundLog'
 
 /* Entries of the log are written here first: what is in localStorage outlives the page, whatever becomes of the database. */
 
@@ -27,24 +29,38 @@ export function unmirror(id: string): void {
   }
 }
 
-/** What tabs have mirrored, in the order of each tab; what cannot be read is passed over and stays. */
-export function mirrored(): Entry[] {
+/** What tabs have mirrored, in the order of each tab, and what of it cannot be read. */
+export function mirrored(): { entries: Entry[]; unreadable: { key: string; text: string }[] } {
   const entries: Entry[] = []
+  const unreadable: { key: string; text: string }[] = []
   try {
     for (const key of Object.keys(localStorage)) {
-      const entry = key.startsWith(PREFIX) ? parsed(localStorage.getItem(key) ?? '') : null
+      if (!key.startsWith(PREFIX)) continue
+      const text = localStorage.getItem(key) ?? ''
+      const entry = parsed(text)
       if (entry) entries.push(entry)
+      else unreadable.push({ key, text })
     }
   } catch {
-    return []
+    return { entries: [], unreadable: [] }
   }
-  return entries.sort((a, b) => (a.tab < b.tab ? -1 : a.tab > b.tab ? 1 : a.n - b.n))
+  entries.sort((a, b) => (a.tab < b.tab ? -1 : a.tab > b.tab ? 1 : a.n - b.n))
+  return { entries, unreadable }
+}
+
+/** Takes away what cannot be read, once it is set aside. */
+export function clearUnreadable(key: string): void {
+  try {
+    localStorage.removeItem(key)
+  } catch {
+    // There is no storage any more.
+  }
 }
 
 function parsed(text: string): Entry | null {
   try {
     const entry = JSON.parse(text) as Entry
-    return typeof entry.id === 'string' && typeof entry.tab === 'string' && Number.isInteger(entry.n) ? entry : null
+    return entryFault(entry) === null || entry.version > CURRENT_VERSION ? entry : null
   } catch {
     return null
   }

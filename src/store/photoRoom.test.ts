@@ -11,7 +11,7 @@ import { answering } from './fixtures/browser'
 const database = await openDatabase()
 vi.resetModules()
 vi.doMock('./keeping', () => ({ database: () => database }))
-const { addPhoto, deletePhotos, keptPhotos, photoBlob } = await import('./photos')
+const { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto } = await import('./photos')
 const { beginWith, useStudio } = await import('./studioStore')
 const { startAgain } = await import('@/workers/clients')
 
@@ -67,6 +67,31 @@ describe('a photograph', () => {
     expect(await addPhoto(file, of)).toBe(is)
     expect(photos().length - before).toBe(Number(is))
     if (!is) expect(notice()).toMatch(/needs 0\.1 MB/)
+  })
+
+  it('is kept once small pictures have been given up for it', async () => {
+    let used = 96
+    vi.stubGlobal('navigator', {
+      storage: { estimate: async () => ({ usage: used * MEGABYTE, quota: 100 * MEGABYTE }) },
+    })
+    await database.put(
+      'thumbnails',
+      { of: 'x', at: 1, width: 1, height: 1, pixels: new Uint8ClampedArray(4) },
+      'reed-jugs',
+    )
+    const clear = vi.spyOn(database, 'clear').mockImplementation(async () => void (used = 80))
+    expect(await addPhoto(file, of)).toBe(true)
+    expect(clear).toHaveBeenCalledWith('thumbnails')
+    clear.mockRestore()
+  })
+
+  it('that finds no room says what could be freed', async () => {
+    granting(1, 100)
+    await putPhoto('nobody’s', { whole: new Blob([new Uint8Array(3 * MEGABYTE)]), small: new Blob(['s']) })
+    granting(96, 100)
+    expect(await addPhoto(file, of)).toBe(false)
+    expect(notice()).toMatch(/photographs that no record shows take 3\.\d MB, and Studio deletes them/)
+    await deletePhotos(['nobody’s'])
   })
 
   it.each([

@@ -4,15 +4,15 @@ import { useEffect, useMemo } from 'react'
 import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
 import { fail, type Result } from '@/core/base/result'
-import type { PhotoSide, Placed, RunEntry } from '@/core/model/run'
+import { entriesOf, type PhotoSide, type Placed, type RunEntry } from '@/core/model/run'
 import { entryId } from '@/core/model/runEntries'
 import { photographs, SOON_MS } from '@/workers/clients'
 import type { KeptPhoto } from '@/workers/photo.worker'
 import { useAsked, type Question } from './asking'
 import { instantNow } from './days'
-import { diskRoomNow } from './diskRoom'
+import { diskRoomNow, giveUpPictures } from './diskRoom'
 import { database } from './keeping'
-import { newId, run, tell } from './studioStore'
+import { newId, run, tell, useStudio } from './studioStore'
 
 /* Photographs: read anew in a worker, kept as blobs beside the documents, which only name them. They never leave the browser. */
 
@@ -44,10 +44,28 @@ export interface PhotoOf {
 
 /** What is wrong with keeping so much more, bytes. */
 export async function roomFor(bytes: number): Promise<Issue | null> {
-  const room = await diskRoomNow()
-  if (!room || room.granted === 0) return null
-  const leftBytes = room.granted - room.used - RESERVE_BYTES
-  return bytes > leftBytes ? { code: 'no-room', needsBytes: bytes, leftBytes } : null
+  const left = async () => {
+    const room = await diskRoomNow()
+    return !room || room.granted === 0 ? Infinity : room.granted - room.used - RESERVE_BYTES
+  }
+  if (bytes <= (await left())) return null
+  // Small pictures can be made again: they go before a photograph is refused.
+  await giveUpPictures(database())
+  const leftBytes = await left()
+  if (bytes <= leftBytes) return null
+  return { code: 'no-room', needsBytes: bytes, leftBytes, looseBytes: await looseBytes() }
+}
+
+/** What photographs take that no record shows any more. */
+async function looseBytes(): Promise<number> {
+  const shown = new Set(
+    Object.values(useStudio.getState().studio.pieces).flatMap(({ run: entries }) =>
+      entriesOf(entries, 'photo').map(({ photoId }) => photoId),
+    ),
+  )
+  let bytes = 0
+  for (const id of await keptPhotos()) if (!shown.has(id)) bytes += (await photoBlob(id, 'whole'))?.size ?? 0
+  return bytes
 }
 
 const storageFailed = (error: unknown): Issue => ({

@@ -77,6 +77,12 @@ export function studioFrom(records: readonly StoredRecord[], fresh: Studio): Res
   })
 }
 
+/** What is wrong with a part of a studio as it would be saved; null when it is whole. */
+export function wholeness(key: string, value: unknown): Issue | null {
+  const parsed = (key === HEAD_KEY ? headSchema : pieceSchema).safeParse(value)
+  return parsed.success ? null : schemaIssue(parsed.error, value)
+}
+
 function readWith(schema: typeof headSchema | typeof pieceSchema, record: StoredRecord): Result<unknown> {
   const current = migrated(record)
   if (!current.ok) return current

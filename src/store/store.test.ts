@@ -11,7 +11,8 @@ import { DATABASE_NAME, HEAD_KEY, openDatabase, pieceKey, type StoredRecord } fr
 import { useBenchSettings } from './benchSettings'
 import { fileName } from './download'
 import { keepPicture } from './diskRoom'
-import { mirror, mirrored, unmirror } from './mirror'
+import { clearUnreadable, mirror, mirrored, unmirror } from './mirror'
+import { readable } from './soundLog'
 import { changedKeys, partsOf, studioFrom } from './records'
 import { Shelf } from './fixtures/browser'
 import { StudioLog } from './studioLog'
@@ -124,9 +125,9 @@ describe('the mirror', () => {
 
   it('gives back what it took, tab by tab in order, and forgets what is kept elsewhere', () => {
     for (const e of [entry(2, 'b'), entry(10), entry(9), entry(1, 'b')]) expect(mirror(e)).toBe(true)
-    expect(mirrored().map(({ id }) => id)).toEqual(['a:9', 'a:10', 'b:1', 'b:2'])
+    expect(mirrored().entries.map(({ id }) => id)).toEqual(['a:9', 'a:10', 'b:1', 'b:2'])
     unmirror('a:9')
-    expect(mirrored().map(({ id }) => id)).toEqual(['a:10', 'b:1', 'b:2'])
+    expect(mirrored().entries.map(({ id }) => id)).toEqual(['a:10', 'b:1', 'b:2'])
     expect(Object.keys(shelf).filter((key) => key.includes('a:9'))).toEqual([])
   })
 
@@ -135,15 +136,23 @@ describe('the mirror', () => {
     expect(mirror(long)).toBe(false)
     shelf.full = true
     expect(mirror(entry(2))).toBe(false)
-    expect(mirrored()).toEqual([])
+    expect(mirrored().entries).toEqual([])
   })
 
-  it('passes over what is no entry', () => {
+  it('tells what is no entry, which is set aside and then cleared', () => {
     shelf['vernice.log.x'] = '{'
     shelf['vernice.log.y'] = '{"id":4}'
     shelf.other = 'text'
     mirror(entry(1))
-    expect(mirrored()).toEqual([entry(1)])
+    const { entries, unreadable } = mirrored()
+    expect(entries).toEqual([entry(1)])
+    expect(unreadable).toEqual([
+      { key: 'vernice.log.x', text: '{' },
+      { key: 'vernice.log.y', text: '{"id":4}' },
+    ])
+    for (const { key } of unreadable) clearUnreadable(key)
+    expect(mirrored().unreadable).toEqual([])
+    expect(shelf.other).toBe('text')
   })
 
   it('a browser without storage mirrors nothing and breaks nothing', () => {
@@ -154,21 +163,23 @@ describe('the mirror', () => {
       configurable: true,
     })
     expect(mirror(entry(1))).toBe(false)
-    expect(mirrored()).toEqual([])
+    expect(mirrored()).toEqual({ entries: [], unreadable: [] })
     expect(() => unmirror('a:1')).not.toThrow()
   })
 })
 
+const NO_MATTER = { waits: () => undefined, overtaken: () => undefined, lost: () => undefined }
+
 describe('the log', () => {
   const failures: unknown[] = []
   const openLog = () =>
-    StudioLog.open({ news: () => undefined, old: () => undefined, failure: (error) => failures.push(error) })
+    StudioLog.open({ ...NO_MATTER, news: () => undefined, failure: (error) => failures.push(error) })
   const ledgerOf = async (log: StudioLog, tab: string) => {
     const { written, records, log: entries } = await log.read()
     const read = studioFrom(records, emptyStudio())
     if (!read.ok) throw new Error('not read')
     const ledger = new Ledger(tab, CURRENT_VERSION, read.value.studio, written.seq)
-    ledger.begin(read.value.studio, written.seq, entries, written.seen)
+    ledger.begin(read.value.studio, written.seq, readable(entries).entries, written.seen)
     return ledger
   }
   const entryOf = (ledger: Ledger, command: Command): Entry => {
@@ -189,9 +200,9 @@ describe('the log', () => {
     const ledger = await ledgerOf(log, 'a')
     const { mirrored: inMirror, kept } = log.append(entryOf(ledger, rename('Upper room')))
     expect(inMirror).toBe(true)
-    expect(mirrored()).toHaveLength(1)
+    expect(mirrored().entries).toHaveLength(1)
     await kept
-    expect(mirrored()).toEqual([])
+    expect(mirrored().entries).toEqual([])
     expect((await ledgerOf(await openLog(), 'b')).studio.name).toBe('Upper room')
   })
 
@@ -222,7 +233,7 @@ describe('the log', () => {
     const ledger = await ledgerOf(log, 'a')
     const entries = ['One', 'Two', 'Three'].map((name) => entryOf(ledger, rename(name)))
     for (const entry of entries) await log.append(entry).kept
-    ledger.take((await log.read()).log)
+    ledger.take(readable((await log.read()).log).entries)
     const cut = ledger.cut(1)
     if (!cut) throw new Error('nothing to write down')
     expect(await log.writeDown(cut, ledger.writtenSeq)).toBe(true)
@@ -231,7 +242,7 @@ describe('the log', () => {
     mirror(entries[0])
     expect(await log.adopt()).toBe(0)
     const stored = await log.read()
-    expect(stored.log.map(({ id }) => id)).toEqual(['a:3'])
+    expect(readable(stored.log).entries.map(({ id }) => id)).toEqual(['a:3'])
     expect(stored.written).toEqual({ seq: cut.to, seen: { a: 2 } })
     expect((await ledgerOf(log, 'b')).studio.name).toBe('Three')
     expect((await log.readAfter(cut.to)).log).toHaveLength(1)
@@ -294,7 +305,7 @@ describe('the log', () => {
 
   it('gives the database up at once when a newer Vernice wants it', async () => {
     let old = 0
-    await StudioLog.open({ news: () => undefined, old: () => old++, failure: () => undefined })
+    await StudioLog.open({ ...NO_MATTER, news: () => undefined, overtaken: () => old++, failure: () => undefined })
     const newer = await new Promise<IDBDatabase>((resolve, reject) => {
       const request = indexedDB.open(DATABASE_NAME, 99)
       request.onsuccess = () => resolve(request.result)

@@ -1,8 +1,17 @@
 import { CURRENT_VERSION } from '@/core/model/migrations'
-import type { Cut, Entry, LoggedEntry } from '@/core/model/ledger'
+import type { Cut, Entry } from '@/core/model/ledger'
 import type { Studio } from '@/core/model/studio'
-import { HEAD_KEY, openDatabase, type Database, type SetAside, type StoredRecord, type Written } from './database'
-import { mirror, mirrored, unmirror } from './mirror'
+import {
+  HEAD_KEY,
+  openDatabase,
+  type Database,
+  type Events,
+  type SetAside,
+  type StoredRecord,
+  type Written,
+} from './database'
+import { clearUnreadable, mirror, mirrored, unmirror } from './mirror'
+import { asText, type UnsoundEntry } from './soundLog'
 import { changedKeys, partsOf } from './records'
 
 const STRICT = { durability: 'strict' } as const
@@ -16,7 +25,8 @@ const LONGEST_PAUSE_MS = 30_000
 export interface Stored {
   readonly written: Written
   readonly records: readonly StoredRecord[]
-  readonly log: readonly LoggedEntry[]
+  /** As it was found: `soundLog` tells what of it can be read. */
+  readonly log: readonly unknown[]
 }
 
 /** The log of the studio in the browser’s database: what was done, in one order for all tabs. */
@@ -29,12 +39,23 @@ export class StudioLog {
     private readonly onFailure: (error: unknown) => void,
   ) {}
 
-  static async open(on: { news: () => void; old: () => void; failure: (error: unknown) => void }): Promise<StudioLog> {
-    const close = () => {
-      log.closed = true
-      on.old()
+  static async open(on: Events & { news: () => void; failure: (error: unknown) => void }): Promise<StudioLog> {
+    let log: StudioLog | null = null
+    const closed = () => {
+      if (log) log.closed = true
     }
-    const log: StudioLog = new StudioLog(await openDatabase(() => close()), on.failure)
+    const events: Events = {
+      waits: on.waits,
+      overtaken: () => {
+        closed()
+        on.overtaken()
+      },
+      lost: (why) => {
+        closed()
+        on.lost(why)
+      },
+    }
+    log = new StudioLog(await openDatabase(events), on.failure)
     log.channel.onmessage = on.news
     return log
   }
@@ -60,14 +81,19 @@ export class StudioLog {
    * is carried out again, so any number of tabs may do this at any time.
    */
   async adopt(): Promise<number> {
-    const entries = mirrored()
+    const { entries, unreadable } = mirrored()
+    await this.setAside(
+      unreadable.map(({ key, text }) => entrySetAside(key, text, 'what a tab left behind cannot be read')),
+      [],
+    )
+    for (const { key } of unreadable) clearUnreadable(key)
     if (!entries.length) return 0
     const transaction = this.database.transaction(['log', 'written'], 'readwrite', STRICT)
     const { seen } = (await transaction.objectStore('written').get(HEAD_KEY)) ?? NOTHING
     const log = transaction.objectStore('log')
     let count = 0
     for (const entry of entries) {
-      if (entry.n <= (seen[entry.tab] ?? 0)) continue
+      if (typeof entry.n !== 'number' || entry.n <= (seen[entry.tab] ?? 0)) continue
       if ((await log.index('id').getKey(entry.id)) !== undefined) continue
       ask(log.add(entry))
       count++
@@ -123,17 +149,17 @@ export class StudioLog {
       transaction.objectStore('log').getAll(),
       transaction.objectStore('written').get(HEAD_KEY),
     ])
-    return { records, log: log as LoggedEntry[], written: written ?? NOTHING }
+    return { records, log, written: written ?? NOTHING }
   }
 
   /** What was logged after a place, and up to where all is written down. */
-  async readAfter(seq: number): Promise<{ log: LoggedEntry[]; writtenSeq: number }> {
+  async readAfter(seq: number): Promise<{ log: unknown[]; writtenSeq: number }> {
     const transaction = this.database.transaction(['log', 'written'])
     const [log, written] = await Promise.all([
       transaction.objectStore('log').getAll(IDBKeyRange.lowerBound(seq, true)),
       transaction.objectStore('written').get(HEAD_KEY),
     ])
-    return { log: log as LoggedEntry[], writtenSeq: written?.seq ?? 0 }
+    return { log, writtenSeq: written?.seq ?? 0 }
   }
 
   /** Writes the oldest part of the log down for good; false when another tab did so first. */
@@ -184,6 +210,18 @@ export class StudioLog {
     await transaction.done
   }
 
+  /** Moves entries that cannot be read, or would spoil the studio, out of the log. */
+  async setEntriesAside(unsound: readonly UnsoundEntry[]): Promise<void> {
+    if (!unsound.length) return
+    const transaction = this.database.transaction(['log', 'setAside'], 'readwrite', STRICT)
+    for (const { seq, found, why } of unsound) {
+      ask(transaction.objectStore('setAside').add(entrySetAside(`entry ${seq ?? ''}`.trim(), asText(found), why)))
+      if (seq !== null) ask(transaction.objectStore('log').delete(seq))
+    }
+    transaction.commit()
+    await transaction.done
+  }
+
   allSetAside(): Promise<SetAside[]> {
     return this.database.getAll('setAside')
   }
@@ -192,6 +230,15 @@ export class StudioLog {
     this.channel.postMessage('news')
   }
 }
+
+/** An entry that is set aside, as a text: what it was found as need not be anything that can be written out. */
+const entrySetAside = (key: string, text: string, why: string): SetAside => ({
+  key,
+  at: new Date().toISOString(),
+  why,
+  record: { key, version: CURRENT_VERSION, value: text },
+  entries: [],
+})
 
 /** Makes a request whose failure shows in its transaction. */
 const ask = (request: Promise<unknown>): void => void request.catch(() => undefined)

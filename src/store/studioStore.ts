@@ -54,6 +54,8 @@ interface StudioState {
   readonly question: Question | null
   /** Why nothing can be kept in this browser; null when it can. */
   readonly keptNowhere: string | null
+  /** What opening waits for, where that is known. */
+  readonly waitsFor: string | null
   /** Records that could not be read. */
   readonly setAside: readonly SetAside[]
   /** Days that are being planned, before they are taken. */
@@ -72,6 +74,7 @@ export const useStudio = create<StudioState>()(() => ({
   lately: [],
   question: null,
   keptNowhere: null,
+  waitsFor: null,
   setAside: [],
   previewed: null,
 }))

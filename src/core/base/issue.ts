@@ -14,7 +14,7 @@ export type Issue =
   | { code: 'drawing-holds'; what: string }
   | { code: 'heic'; name: string }
   | { code: 'no-picture'; name: string }
-  | { code: 'no-room'; needsBytes: number; leftBytes: number }
+  | { code: 'no-room'; needsBytes: number; leftBytes: number; looseBytes?: number }
   | { code: 'storage-failed'; detail: string }
 
 /** Binary megabytes to a tenth; a size rounds up and a limit down, so that what is refused never looks as if it fitted. */
@@ -62,9 +62,11 @@ export function sentence(issue: Issue): string {
       return `“${issue.name}” cannot be read as a picture; it may be broken. Choose a JPEG, PNG or WebP file, or take it again.`
     case 'no-room':
       return (
-        `This photograph needs ${mebibytes(issue.needsBytes, Math.ceil)} MB and the browser grants only ` +
+        `What is to be kept needs ${mebibytes(issue.needsBytes, Math.ceil)} MB and the browser grants only ` +
         `${mebibytes(Math.max(0, issue.leftBytes), Math.floor)} MB more for photographs, with some kept free for the plans; ` +
-        'save the studio as a zip and delete photographs you no longer need.'
+        (issue.looseBytes
+          ? `photographs that no record shows take ${mebibytes(issue.looseBytes, Math.floor)} MB, and Studio deletes them.`
+          : 'save the studio as a zip and delete photographs you no longer need.')
       )
     case 'storage-failed':
       return `The browser could not save (${issue.detail}); export the studio now so that nothing is lost.`

@@ -102,6 +102,9 @@ const EDITS: Edits<Command['type']> = {
   },
 }
 
+/** Whether there is an edit of a name. */
+export const isCommandType = (name: string): name is Command['type'] => Object.hasOwn(EDITS, name)
+
 const carryOut = (studio: Studio, command: Command): Issue | null =>
   (EDITS[command.type] as (studio: Studio, command: Command) => Issue | null)(studio, command)
 

@@ -226,9 +226,14 @@ export class Ledger {
   }
 
   private carriedOut({ id, deed }: Edit, before: Studio): Studio {
-    const applied = applyCommand(before, deed.command)
-    if (applied.ok) return applied.value
-    this.refused.set(id, applied.issue)
+    try {
+      const applied = applyCommand(before, deed.command)
+      if (applied.ok) return applied.value
+      this.refused.set(id, applied.issue)
+    } catch {
+      // An edit that was damaged in its log: the others still count.
+      this.refused.set(id, { code: 'bad-value', path: 'edit', actual: 'damaged', expected: 'whole' })
+    }
     return before
   }
 }

@@ -192,7 +192,8 @@ export function shrinkageBar(input: SheetInput): Sheet[] {
     {
       title: 'Shrinkage bar',
       words: [
-        'Press two fine lines 100 mm apart into a slab of this clay while it is wet, thick as your walls, and leave it flat.',
+        `Press two fine lines ${said(BAR_MM, input)} apart into a slab of this clay while it is wet, thick as your walls, ` +
+          'and leave it flat.',
         'Read the bar when it is bone dry, after the bisque and after the last firing; tell Vernice what it reads.',
       ],
       ...fitted(items),

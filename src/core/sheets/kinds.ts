@@ -1,3 +1,4 @@
+import { inMm } from '../base/units'
 import { radii } from './measures'
 import { chosenLines, type SheetInput, type SheetOption } from './sheetInput'
 
@@ -114,7 +115,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
   },
   bar: {
     word: 'Shrinkage bar',
-    hint: 'two lines to draw 100 mm apart, and a scale to read the fired bar with',
+    hint: `two lines to draw ${inMm(100)} apart, and a scale to read the fired bar with`,
     asks: [],
     missing: nothing,
   },

@@ -128,8 +128,7 @@ export class StackOptics {
       linear = mix(linear, this.rawColour(film.medium, dampness), 1 - Math.exp((-2.6 * film.eighths) / 8))
     }
     if (stack.dust) linear = mix(linear, this.dustColour(), (DUST_HIDES * stack.dust) / 3)
-    if (stack.pencil)
-      linear = mix(linear, linearFromHex(linear[1] < DARK ? PENCIL_ON_DARK : PENCIL), PENCIL_HIDES)
+    if (stack.pencil) linear = mix(linear, linearFromHex(linear[1] < DARK ? PENCIL_ON_DARK : PENCIL), PENCIL_HIDES)
     if (stack.wax !== 'none') linear = mix(linear, linearFromHex(WAX_SHEEN), 0.22)
     if (stack.tape !== NO_TAPE)
       linear = stack.tape === BARE_TAPE ? linearFromHex(TAPE) : this.rawColour(stack.tape, dampness)

@@ -72,14 +72,17 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
 
 /** Before it is known what the browser has, nothing is shown in its place. */
 function Opening({ slow }: { slow: boolean }) {
+  const waitsFor = useStudio((s) => s.waitsFor)
   return (
     <div className="max-w-xl space-y-4 p-8">
       <p className="text-base-content/75">Opening the studio…</p>
       {slow && (
         <div role="status" className="space-y-4" data-testid="opening-slowly">
           <p>
-            The browser’s storage does not answer yet. The computer may be busy, or another tab or window of Vernice may
-            hold it: close the others. Your studio opens as soon as there is an answer.
+            {waitsFor ??
+              'The browser’s storage does not answer yet. The computer may be busy, or another tab or window of Vernice may hold it: ' +
+                'close the others.'}{' '}
+            Your studio opens as soon as there is an answer.
           </p>
           <button type="button" className="btn" onClick={workWithoutStorage}>
             Work without it for now
@@ -210,6 +213,8 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 /** Said plainly when there is nowhere to save to: work goes on, and can be taken along as a file. */
 function KeptNowhere() {
   const why = useStudio((s) => s.keptNowhere)
+  // An empty studio that stands in for one that could not be opened is nobody’s, and is not offered as a copy.
+  const isOnes = useStudio(({ studio, undoes }) => undoes !== null || Object.keys(studio.pieces).length > 0)
   if (!why) return null
   return (
     <div
@@ -220,9 +225,11 @@ function KeptNowhere() {
       <p className="min-w-64 flex-1">
         <b>Nothing is kept here.</b> {why} You can work on; what you do lasts only until this page is closed.
       </p>
-      <button type="button" className="btn btn-sm" onClick={saveCopy}>
-        Save a copy of the studio
-      </button>
+      {isOnes && (
+        <button type="button" className="btn btn-sm" onClick={saveCopy}>
+          Save a copy of the studio
+        </button>
+      )}
     </div>
   )
 }

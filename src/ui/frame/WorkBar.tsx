@@ -10,10 +10,10 @@ export function WorkBar() {
   return (
     <div
       role="status"
-      className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-y border-base-content bg-base-200 px-6 py-1.5 text-sm print:hidden"
+      className="flex shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-y border-base-content bg-base-200 px-6 py-1.5 print:hidden"
       data-testid="at-work"
     >
-      <p>
+      <p className="text-sm">
         {what}
         {of > 0 && (
           <>

@@ -26,7 +26,8 @@ export function writeAddress(key: string, value: string | null, quiet = false): 
   else window.history.pushState(null, '', url)
 }
 
-const CHANGED = ['hashchange', 'popstate', 'vernice:words'] as const
+const WRITTEN = 'vernice:unsent'
+const CHANGED = ['hashchange', 'popstate', WRITTEN] as const
 
 const onChange = (changed: () => void) => {
   for (const event of CHANGED) window.addEventListener(event, changed)
@@ -37,13 +38,20 @@ const onChange = (changed: () => void) => {
 
 /** What somebody types that is to outlast a reload: it stands behind the # of the address, which no request carries. */
 export function useUnsentAddress(key: string): readonly [string, (text: string) => void] {
-  const read = useCallback(() => new URLSearchParams(window.location.hash.slice(1)).get(key) ?? '', [key])
+  const read = useCallback(() => unsentInAddress(key), [key])
   const text = useSyncExternalStore(onChange, read, () => '')
-  const write = (next: string) => {
-    const url = new URL(window.location.href)
-    url.hash = next ? new URLSearchParams({ [key]: next }).toString() : ''
-    window.history.replaceState(null, '', url)
-    window.dispatchEvent(new Event('vernice:words'))
-  }
-  return [text, write]
+  return [text, (next) => writeUnsent(key, next)]
+}
+
+/** What stands behind the # of the address now. */
+export const unsentInAddress = (key: string): string =>
+  new URLSearchParams(window.location.hash.slice(1)).get(key) ?? ''
+
+/** Puts a text behind the # of the address, or takes it out. */
+export function writeUnsent(key: string, text: string): void {
+  if (unsentInAddress(key) === text) return
+  const url = new URL(window.location.href)
+  url.hash = text ? new URLSearchParams({ [key]: text }).toString() : ''
+  window.history.replaceState(null, '', url)
+  window.dispatchEvent(new Event(WRITTEN))
 }

@@ -8,7 +8,7 @@ import { useStudio } from '@/store/studioStore'
 import { openFile } from '@/store/files'
 import type { Studio } from '@/core/model/studio'
 import { RACK_GROUPS, RACK_SORTS, rackShelves, tagsOf, type RackWish } from '@/core/usecases/rack/rackList'
-import { inAddress, writeAddress } from '@/ui/frame/useAddress'
+import { inAddress, unsentInAddress, writeAddress, writeUnsent } from '@/ui/frame/useAddress'
 import { PieceCard } from './PieceCard'
 import { RackTools } from './RackTools'
 import { TodayList } from './TodayList'
@@ -20,14 +20,14 @@ const SEARCHED_FROM = 5
 export function RackView() {
   const studio = useStudio((s) => s.studio)
   const [wish, setWish] = useState<RackWish>(() => ({
-    search: inAddress('find') ?? '',
+    search: unsentInAddress('find'),
     sort: RACK_SORTS.find((sort) => sort === inAddress('sort')) ?? 'placed',
     group: RACK_GROUPS.find((group) => group === inAddress('group')) ?? 'none',
   }))
   // The address follows once the hands rest: each change of it goes through the router.
   useEffect(() => {
     const timer = setTimeout(() => {
-      writeAddress('find', wish.search.trim() || null, true)
+      writeUnsent('find', wish.search.trim())
       writeAddress('sort', wish.sort === 'placed' ? null : wish.sort, true)
       writeAddress('group', wish.group === 'none' ? null : wish.group, true)
     }, 300)
