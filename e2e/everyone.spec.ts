@@ -1,3 +1,4 @@
+import { get } from 'node:http'
 import type { Page } from '@playwright/test'
 import { addStep, expect, open, openPlan, step, test, visit } from './studio'
 
@@ -228,3 +229,40 @@ test.describe('on a German machine', () => {
     await expect(litre).toHaveValue(/1480[.,]5/)
   })
 })
+
+/** Addresses and how they answer: pages, figures, files, and what is not there or broken. */
+const ANSWERS = [
+  ['/', 200],
+  ['/plan/reed-jugs', 200],
+  ['/nowhere', 404],
+  ['/plan/%E0%A4%A', 400],
+  ['/%E0%A4%A', 400],
+  ['/api/nowhere', 404],
+  ['/api/devices/room-sensor', 400],
+  ['/api/devices/room-sensor?celsius=%', 400],
+  ['/schema/nothing.json', 404],
+  ['/serwist/sw.js', 200],
+  ['/manifest.webmanifest', 200],
+  ['/fonts/none.ttf', 404],
+  ['/_next/static/none.js', 404],
+] as const
+
+test('every address answers with a policy, and what is broken with 400', async ({ baseURL }) => {
+  for (const [path, status] of ANSWERS) {
+    const answer = await answerOf(`${baseURL}${path}`)
+    expect([path, answer.status]).toEqual([path, status])
+    for (const header of ['content-security-policy', 'x-content-type-options', 'referrer-policy'])
+      expect([path, header, answer.headers.has(header)]).toEqual([path, header, true])
+  }
+})
+
+/** Asks as any program does: a browser would mend a broken address first. */
+async function answerOf(address: string): Promise<{ status: number; headers: ReadonlySet<string> }> {
+  const { hostname, port, origin } = new URL(address)
+  return new Promise((done, fail) => {
+    get({ hostname, port, path: address.slice(origin.length) }, (answer) => {
+      answer.resume()
+      done({ status: answer.statusCode ?? 0, headers: new Set(Object.keys(answer.headers)) })
+    }).on('error', fail)
+  })
+}

@@ -26,14 +26,21 @@ describe('the simulated room sensor', () => {
   })
 
   it.each([
-    [{ humidity: '0.6', ...AT }, 'celsius'],
-    [{ celsius: '900', humidity: '0.6', ...AT }, 'celsius'],
-    [{ celsius: '18', humidity: '60', ...AT }, 'humidity'],
-    [{ celsius: '18', humidity: '0.6', from: 'monday', to: AT.to }, 'from'],
-  ])('refuses %j with what to give', async (query, part) => {
+    [{ humidity: '0.6', ...AT }, 'celsius, a number from -10 to 45, and got “”'],
+    [{ celsius: '', humidity: '0.6', ...AT }, 'celsius, a number from -10 to 45, and got “”'],
+    [{ celsius: '900', humidity: '0.6', ...AT }, 'got “900”'],
+    [{ celsius: '1e1', humidity: '0.6', ...AT }, 'got “1e1”'],
+    [{ celsius: '18', humidity: '60', ...AT }, 'humidity, a share from 0.05 to 0.95, and got “60”'],
+    [{ celsius: '18', humidity: '0.6', seed: '1.5', ...AT }, 'seed'],
+    [{ celsius: '18', humidity: '0.6', from: 'monday', to: AT.to }, 'from, an ISO 8601 instant, and got “monday”'],
+    [{ celsius: '18', humidity: '0.6', from: AT.to, to: AT.from }, 'end before they begin'],
+    [{ celsius: '18', humidity: '0.6', from: '2025-01-01T00:00:00Z', to: AT.to }, 'keeps 90 days'],
+  ])('refuses %j with one plain sentence', async (query, part) => {
     const answer = await sensor(query as unknown as Record<string, string>)
     expect(answer.status).toBe(400)
-    expect((await answer.json()).error).toContain(part)
+    const { error } = await answer.json()
+    expect(error).toContain(part)
+    expect(error).toMatch(/^The .*\.$/)
   })
 })
 
@@ -58,14 +65,18 @@ describe('the simulated bench scale', () => {
     [{ ...asked, piece: { name: 'Reed jugs' } }, 400, 'piece'],
     ['not json', 400, 'not JSON'],
     [{ ...asked, at: 'now' }, 400, 'at'],
-    ['x'.repeat(1_001), 413, '1001'],
+    ['x'.repeat(1_001), 413, '1000 bytes'],
+    [[1, 2], 400, 'grams'],
   ])('refuses what it cannot weigh, with a reason', async (body, status, part) => {
     const answer = await scale(body)
     expect(answer.status).toBe(status)
     expect((await answer.json()).error).toContain(part)
   })
 
-  it('refuses what says it is too long before reading any of it', async () => {
+  it.each([
+    ['what says it is too long, before any of it is read', { 'content-length': '3000000' }, 0],
+    ['what does not say how long it is, as soon as it is too long', {}, 2],
+  ])('refuses %s', async (_, headers, pulls) => {
     let read = 0
     const body = new ReadableStream(
       {
@@ -76,10 +87,10 @@ describe('the simulated bench scale', () => {
       },
       { highWaterMark: 0 },
     )
-    const init = { method: 'POST', body, duplex: 'half', headers: { 'content-length': '3000000' } }
+    const init = { method: 'POST', body, duplex: 'half', headers }
     const answer = await POST(new Request('http://studio.test/api/devices/bench-scale', init as RequestInit))
     expect(answer.status).toBe(413)
-    expect((await answer.json()).error).toContain('3000000')
-    expect(read).toBe(0)
+    expect((await answer.json()).error).toBe('The request is longer than the 1000 bytes that the scale takes.')
+    expect(read).toBe(pulls)
   })
 })
