@@ -101,7 +101,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/usecases/view': ['core/usecases/words', 'core/skin', ...PLANS, ...FIELDS, 'core/base'],
   workers: ['core'],
   store: ['workers', 'core'],
-  scene: ['core'],
+  scene: ['workers', 'core'],
   offline: [],
   ui: ['store', 'offline', 'scene', 'workers', 'core'],
   app: ['ui', 'offline', 'core'],

@@ -70,9 +70,10 @@ export class WheelDrawing {
     this.scene.add(this.aim.wheel, this.aim.piece)
   }
 
-  /** Calls back with the number of skins that had come before a picture. */
-  watch(drawn: Drawn): void {
+  /** Calls back with the number of skins that had come before a picture, and once when the graphics card has let go of the canvas. */
+  watch(drawn: Drawn, lost: () => void): void {
     this.drawn = drawn
+    this.canvas.addEventListener('webglcontextlost', () => this.disposed || lost(), { once: true })
   }
 
   /** Takes skins from a port as they come. */

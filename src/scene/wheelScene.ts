@@ -1,13 +1,20 @@
-import { proxy, releaseProxy, transfer, wrap, type Remote } from 'comlink'
+import { proxy, releaseProxy, transfer, type Remote } from 'comlink'
 import { tagged } from '@/core/formats/pngTags'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
+import { Supervised } from '@/workers/supervise'
 import { drawsWith } from './drawsWith'
 import type { Drawn, WheelDrawing } from './wheelDrawing'
 
-let worker: Remote<DrawingWorker> | null = null
+const drawers = new Supervised<DrawingWorker>(
+  () => new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module', name: 'drawing' }),
+)
+
+/** How often it is asked whether what draws still answers, and how long that may take, ms. */
+const BEAT_MS = 5_000
+const LATE_MS = 30_000
 
 /** The form on its wheel as the page knows it: it aims and picks here, and has it drawn in a worker, so that the page never waits. */
 export class WheelScene {
@@ -15,21 +22,46 @@ export class WheelScene {
 
   private constructor(private readonly drawing: Remote<WheelDrawing> | WheelDrawing) {}
 
-  /** Rejects when the browser has no WebGL 2. */
-  static async on(canvas: HTMLCanvasElement, onDrawn: Drawn): Promise<WheelScene> {
+  /**
+   * Rejects when the browser has no WebGL 2. `onStopped` is called once when what draws has died, hangs or has lost the graphics card:
+   * the canvas is of no more use then.
+   */
+  static async on(canvas: HTMLCanvasElement, onDrawn: Drawn, onStopped: () => void): Promise<WheelScene> {
     const slow = drawsWith() === 'software'
     if ('transferControlToOffscreen' in canvas) {
-      worker ??= wrap<DrawingWorker>(new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' }))
-      const away = canvas.transferControlToOffscreen()
-      const drawing = (await worker.open(transfer(away, [away]), slow)) as unknown as Remote<WheelDrawing>
-      await drawing.watch(proxy(onDrawn))
-      return new WheelScene(drawing)
+      const drawing = (await drawers.ask(
+        (worker) => {
+          const away = canvas.transferControlToOffscreen()
+          return worker.open(transfer(away, [away]), slow)
+        },
+        { limitMs: LATE_MS, once: true },
+      )) as unknown as Remote<WheelDrawing>
+      const scene = new WheelScene(drawing)
+      await drawing.watch(proxy(onDrawn), proxy(onStopped))
+      scene.watchOver(onStopped)
+      return scene
     }
     const { WheelDrawing: Here } = await import('./wheelDrawing')
     const drawing = new Here(canvas, slow)
-    drawing.watch(onDrawn)
+    drawing.watch(onDrawn, onStopped)
     return new WheelScene(drawing)
   }
+
+  /** Hears of the death of the worker, and asks it from time to time whether it still answers. */
+  private watchOver(onStopped: () => void): void {
+    let disposed = false
+    void drawers.ending().then(() => disposed || onStopped())
+    const beats = setInterval(() => {
+      if (document.visibilityState !== 'visible') return
+      void drawers.ask((worker) => worker.beat(), { limitMs: LATE_MS, once: true }).catch(() => undefined)
+    }, BEAT_MS)
+    this.onDispose = () => {
+      disposed = true
+      clearInterval(beats)
+    }
+  }
+
+  private onDispose: () => void = () => undefined
 
   setForm(mesh: LatheMesh, footRadius: number): void {
     this.aim.setForm(clayGeometry(mesh))
@@ -101,6 +133,7 @@ export class WheelScene {
   }
 
   dispose(): void {
+    this.onDispose()
     void Promise.resolve(this.drawing.dispose()).then(
       () => releaseProxy in this.drawing && this.drawing[releaseProxy](),
     )

@@ -87,6 +87,10 @@ export function useAsked<About extends object, T>(question: Question<About, T>, 
   }
 }
 
+/** Asks a question that is on screen again, although nothing has changed: what answered it has forgotten. */
+export const askAgain = (name: string): void =>
+  void client.refetchQueries({ predicate: ({ queryKey }) => queryKey[0] === name, type: 'active' })
+
 /** The same for many at once; those not answered yet are null. */
 export function useAllAsked<About extends object, T>(
   question: Question<About, T>,

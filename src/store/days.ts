@@ -194,13 +194,13 @@ export function startPlanning({
   const { studio } = useStudio.getState()
   const before = studio.schedule
   const asked: Studio = pins ? { ...studio, schedule: { ...studio.schedule, pins } } : studio
-  const { remote, end } = planningWorker()
+  const worker = planningWorker()
   let over = false
   let latest: Schedule | null = null
   const finish = () => {
     if (over) return
     over = true
-    end()
+    worker.reset()
     onProgress(null)
     useStudio.setState({ previewed: null })
     if (latest) {
@@ -214,7 +214,7 @@ export function startPlanning({
   const cancel = () => {
     if (ending || !latest) return finish()
     ending = true
-    void remote.enough()
+    void worker.ask((remote) => remote.enough(), { limitMs: LONG_MS, once: true }).catch(() => undefined)
   }
   const take = (share: number, schedule: Schedule | null) => {
     if (over) return
@@ -226,10 +226,18 @@ export function startPlanning({
     if (share >= 1) finish()
   }
   onProgress({ share: 0, found: false, cancel })
-  remote.plan(asked, Math.floor(Date.now() / MINUTE) * MINUTE, rounds, callback(take)).catch((error: unknown) => {
-    tell('problem', `The days could not be planned (${error instanceof Error ? error.message : 'unknown'}); try again.`)
-    finish()
-  })
+  const nowMs = Math.floor(Date.now() / MINUTE) * MINUTE
+  // A worker that dies over it is started once more; what was found before stays the best there is.
+  worker
+    .ask((remote) => remote.plan(asked, nowMs, rounds, callback(take)), { limitMs: 2 * LONG_MS })
+    .catch((error: unknown) => {
+      if (over) return
+      tell(
+        'problem',
+        `The days could not be planned (${error instanceof Error ? error.message : 'unknown'}); try again.`,
+      )
+      finish()
+    })
   return finish
 }
 

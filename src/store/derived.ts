@@ -9,10 +9,10 @@ import { mediaOfStep, type Step } from '@/core/plan/step'
 import { type Section, type ViewKind, type ViewRequest } from '@/core/usecases/view/pieceView'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { decoratedSide, sideOfStep } from '@/core/usecases/view/decoratedSide'
-import { askShownSkin, askSkin, gates, SOON_MS, thumbnails } from '@/workers/clients'
+import { askShownSkin, askSkin, gates, SOON_MS, thumbnails, whenSkinIsGone } from '@/workers/clients'
 import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
 import type { Channel } from '@/workers/skin.worker'
-import { answered, useAsked, type Asked, type Question } from './asking'
+import { answered, askAgain, useAsked, type Asked, type Question } from './asking'
 import { database } from './keeping'
 import { keepPicture } from './diskRoom'
 
@@ -59,6 +59,9 @@ export function useSkin(
   const { value, problem, busy, again } = useAsked(SKIN(piece, studio), about)
   return { skin: channel ? value : null, problem, busy, again }
 }
+
+// Another worker knows nothing of the skin on screen until it has made it too.
+whenSkinIsGone(() => askAgain('skin'))
 
 const toImage = (answer: PixelsAnswer | null): ImageData | null =>
   answer && new ImageData(answer.pixels, answer.width, answer.height)

@@ -2,8 +2,9 @@ import type { Paper } from '@/core/formats/paper'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
-import { bigPictureWorker, cards, thumbnails, withProgress, SOON_MS } from '@/workers/clients'
-import { download, fileName } from './download'
+import { bigPictureWorker, cards, LONG_MS, thumbnails, withProgress, SOON_MS } from '@/workers/clients'
+import { fileName } from './download'
+import { handOver, pdf } from './handOver'
 import { answered } from './asking'
 import { firedWhole, restingView, withoutOthers } from './derived'
 import { tell } from './studioStore'
@@ -28,48 +29,54 @@ export async function previewPng(piece: Piece, studio: Studio, size: number): Pr
 }
 
 /** Makes the bench card in a worker and hands it over as PDF. */
-export async function exportCard(piece: Piece, studio: Studio, paper: Paper): Promise<void> {
-  try {
-    const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
-    const alone = withoutOthers(studio, piece)
-    const picture = await previewPng(piece, studio, 420).catch(() => null)
-    const bytes = await cards.ask((worker) => worker.benchCard(piece, alone, { regular, bold }, paper, picture), {
-      limitMs: SOON_MS,
-    })
-    download(fileName(`${piece.name} bench card`, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
-  } catch (error) {
-    tell(
-      'problem',
-      `The bench card could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`,
-    )
-  }
-}
+export const exportCard = (piece: Piece, studio: Studio, paper: Paper): Promise<void> =>
+  handOver(
+    {
+      what: 'Making the bench card',
+      fileName: fileName(`${piece.name} bench card`, 'pdf'),
+      failed: (why) => `The bench card could not be made (${why}); reload the page and try again.`,
+    },
+    async () => {
+      const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
+      const alone = withoutOthers(studio, piece)
+      const picture = await previewPng(piece, studio, 420).catch(() => null)
+      return pdf(
+        await cards.ask((worker) => worker.benchCard(piece, alone, { regular, bold }, paper, picture), {
+          limitMs: SOON_MS,
+        }),
+      )
+    },
+  )
 
 /** Starts the large picture of the skin; returns what cancels it. `onDone` gets nothing when it failed or was cancelled. */
 export function startBigPicture(
   request: ViewRequest,
   { onProgress, onDone }: { onProgress: (share: number) => void; onDone: (blob: Blob | null) => void },
 ): () => void {
-  const { remote, end } = bigPictureWorker()
+  const worker = bigPictureWorker()
   let over = false
   const finish = (blob: Blob | null) => {
     if (over) return
     over = true
-    end()
+    worker.reset()
     onDone(blob)
   }
   const told = (share: number) => {
     if (!over) onProgress(share)
   }
-  withProgress(told, (report) => remote.picture(request, report)).then(finish, (error: unknown) => {
-    tell(
-      'problem',
-      `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`,
-    )
-    finish(null)
-  })
+  withProgress(told, (report) => worker.ask((remote) => remote.picture(request, report), { limitMs: LONG_MS })).then(
+    finish,
+    (error: unknown) => {
+      if (over) return
+      tell(
+        'problem',
+        `The large picture could not be made (${error instanceof Error ? error.message : 'unknown'}); try again.`,
+      )
+      finish(null)
+    },
+  )
   return () => {
     over = true
-    end()
+    worker.reset()
   }
 }

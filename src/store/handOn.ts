@@ -10,28 +10,30 @@ import { bareFoot, type KilnTicket } from '@/core/usecases/handOn/kilnTicket'
 import { BOX_MM, packingList } from '@/core/usecases/handOn/packing'
 import { potCard } from '@/core/usecases/handOn/potCard'
 import { lotName, potsWords } from '@/core/usecases/words/potWords'
-import { cards, SOON_MS } from '@/workers/clients'
-import { download, fileName } from './download'
+import { cards, LONG_MS, SOON_MS } from '@/workers/clients'
+import { type Report } from './atWork'
+import { fileName } from './download'
 import { font, previewPng } from './exports'
+import { handOver, pdf } from './handOver'
 import { photoBlob } from './photos'
-import { tell, useStudio } from './studioStore'
+import { useStudio } from './studioStore'
 
 const fontsOf = async () => {
   const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
   return { regular, bold }
 }
 
-/** Makes a sheet and hands it over; what went wrong is told. */
-async function handOver(name: string, make: () => Promise<Uint8Array<ArrayBuffer>>): Promise<void> {
-  try {
-    download(fileName(name, 'pdf'), new Blob([await make()], { type: 'application/pdf' }))
-  } catch (error) {
-    tell(
-      'problem',
-      `“${name}” could not be made (${error instanceof Error ? error.message : 'unknown'}); reload the page and try again.`,
-    )
-  }
-}
+/** Makes a paper and hands it over. */
+const print = (name: string, of: number, make: (report: Report) => Promise<Uint8Array<ArrayBuffer>>): Promise<void> =>
+  handOver(
+    {
+      what: `Making ${name}`,
+      of,
+      fileName: fileName(name, 'pdf'),
+      failed: (why) => `“${name}” could not be made (${why}); reload the page and try again.`,
+    },
+    async (report) => pdf(await make(report)),
+  )
 
 /** A ticket as it is printed. */
 const printed = (ticket: KilnTicket): PrintedTicket => ({
@@ -58,19 +60,27 @@ const printed = (ticket: KilnTicket): PrintedTicket => ({
 
 /** Prints tickets; those with something to settle say so. */
 export const printTickets = (tickets: readonly KilnTicket[], paper: Paper): Promise<void> =>
-  handOver('kiln tickets', async () => {
+  print('kiln tickets', 0, async () => {
     const fonts = await fontsOf()
     return cards.ask((worker) => worker.tickets(tickets.map(printed), fonts, paper), { limitMs: SOON_MS })
   })
 
 /** The picture of a pot: its latest photograph of the front, or the preview of how it comes out. */
-async function pictureOf(piece: Piece, pot: number, studio: Studio): Promise<Uint8Array | null> {
+async function pictureOf(
+  piece: Piece,
+  pot: number,
+  studio: Studio,
+  previews: Map<string, Promise<Uint8Array>>,
+): Promise<Uint8Array | null> {
   const photos = entriesOf(piece.run, 'photo').filter((entry) => tellsOf(entry, pot))
   const front = photos.findLast(({ side }) => side === 'front') ?? photos.at(-1)
   const blob = front && (await photoBlob(front.photoId, 'whole'))
   if (blob) return new Uint8Array(await blob.arrayBuffer())
   const own = lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.piece ?? piece
-  return previewPng(own, studio, 700)
+  // Pots of one lot look alike.
+  const preview = previews.get(own.id) ?? previewPng(own, studio, 700)
+  previews.set(own.id, preview)
+  return preview
 }
 
 /** Pot cards of some pots, each a page or a postcard. */
@@ -79,19 +89,21 @@ export const printPotCards = (
   studio: Studio,
   paper: Paper | 'postcard',
 ): Promise<void> =>
-  handOver('pot cards', async () => {
+  print('pot cards', pots.length, async (report) => {
     const made: PrintedPotCard[] = []
-    for (const { piece, pot } of pots) {
+    const previews = new Map<string, Promise<Uint8Array>>()
+    for (const [i, { piece, pot }] of pots.entries()) {
+      report(i)
       const card = potCard(piece, pot, studio, Date.now())
       made.push({
         title: card.title,
         lines: [card.madeOf, card.how, ...card.care, `Made by ${card.madeBy}, ${card.date}.`],
         small: [card.caution],
-        picture: await pictureOf(piece, pot, studio),
+        picture: await pictureOf(piece, pot, studio, previews),
       })
     }
     const fonts = await fontsOf()
-    return cards.ask((worker) => worker.potCards(made, fonts, paper), { limitMs: SOON_MS })
+    return cards.ask((worker) => worker.potCards(made, fonts, paper), { limitMs: LONG_MS })
   })
 
 /** Labels for boxes and shelves, with a code that opens the piece in this studio. */
@@ -100,7 +112,7 @@ export const printLabels = (
   studio: Studio,
   paper: Paper,
 ): Promise<void> =>
-  handOver('labels', async () => {
+  print('labels', 0, async () => {
     const fonts = await fontsOf()
     const labels = pots.map(({ piece, pots: own }) => ({
       title: piece.name,
@@ -117,7 +129,7 @@ export const printLabels = (
 
 /** Which pots go to a kiln elsewhere, wrapped how, in which box. */
 export const printPacking = (pieces: readonly Piece[], paper: Paper): Promise<void> =>
-  handOver('packing list', async () => {
+  print('packing list', 0, async () => {
     const unit = useStudio.getState().studio.settings.length
     const lines = packingList(pieces, unit)
     const [across, deep, high] = [BOX_MM.across, BOX_MM.deep, BOX_MM.high].map((mm) => formatLength(mm, unit))

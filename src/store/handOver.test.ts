@@ -13,6 +13,7 @@ import { exportCard, startBigPicture } from './exports'
 import { saveLoadTable } from './files'
 import { answering, catching, type HandedOver } from './fixtures/browser'
 import { printLabels, printPacking, printPotCards, printTickets } from './handOn'
+import { useAtWork } from './atWork'
 import { addPhoto, deletePhotos, keptPhotos, photoBlob, readPhoto, usePhotoChanges } from './photos'
 import { saveCopy } from './saveCopy'
 import { saveSheetsPdf, saveSheetSvg } from './sheets'
@@ -523,6 +524,29 @@ describe('photographs', () => {
     await shot('front', 'from before')
     await shot('back', 'from behind again')
     expect(await onCard()).toBe('from before')
+  })
+
+  it('go on cards once for all pots of a lot, with progress and a way out', async () => {
+    const pots = Array.from({ length: piece.count }, (_, k) => ({ piece, pot: k + 1 }))
+    let drawn = 0
+    answers.thumbnail = {
+      picture: () => {
+        drawn++
+        return fine({ pixels: new Uint8ClampedArray(4), width: 1, height: 1 })
+      },
+    }
+    const calls = noting('card', 'potCards', bytes)
+    const seen: string[] = []
+    const stop = useAtWork.subscribe(({ work }) => work && seen.push(`${work.what}: ${work.done} of ${work.of}`))
+    await printPotCards(pots, demo, 'a4')
+    expect(drawn).toBe(1)
+    expect(seen).toContain(`Making pot cards: ${piece.count - 1} of ${piece.count}`)
+    expect([calls.length, useAtWork.getState().work]).toEqual([1, null])
+    const giveUp = useAtWork.subscribe(({ work }) => work?.cancel())
+    await printPotCards(pots, demo, 'a4')
+    giveUp()
+    stop()
+    expect([calls.length, notice()]).toEqual([1, ''])
   })
 
   it('warn when the room that the browser grants becomes short', async () => {

@@ -6,6 +6,7 @@ import { cards, LONG_MS, SOON_MS } from '@/workers/clients'
 import { useAsked, type Asked, type Question } from './asking'
 import { download, fileName } from './download'
 import { font } from './exports'
+import { handOver, pdf } from './handOver'
 import { tell } from './studioStore'
 
 /** A studio with only the pieces that sheets are asked of: to send the others takes time. */
@@ -33,11 +34,7 @@ export function useSheets(asked: SheetAsked, studio: Studio): Asked<ShownSheets>
   return useAsked(SHEETS(studio), { ...asked, ...besides(studio) })
 }
 
-const failed = (what: string, error: unknown) =>
-  tell(
-    'problem',
-    `${what} could not be made (${error instanceof Error ? error.message : 'unknown'}); reload and try again.`,
-  )
+const failed = (what: string, why: string) => `${what} could not be made (${why}); reload and try again.`
 
 /** Hands over sheets as one PDF. */
 export async function saveSheetsPdf(
@@ -46,15 +43,21 @@ export async function saveSheetsPdf(
   paper: SheetPaper,
   name: string,
 ): Promise<void> {
-  try {
-    const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
-    const bytes = await cards.ask((worker) => worker.sheetsPdf(asked, only(studio, asked), { regular, bold }, paper), {
-      limitMs: LONG_MS,
-    })
-    download(fileName(name, 'pdf'), new Blob([bytes], { type: 'application/pdf' }))
-  } catch (error) {
-    failed('The sheets', error)
-  }
+  await handOver(
+    {
+      what: `Making ${asked.length === 1 ? 'a sheet' : `${asked.length} sheets`}`,
+      fileName: fileName(name, 'pdf'),
+      failed: (why) => failed('The sheets', why),
+    },
+    async () => {
+      const [regular, bold] = await Promise.all([font('/fonts/card-regular.ttf'), font('/fonts/card-bold.ttf')])
+      return pdf(
+        await cards.ask((worker) => worker.sheetsPdf(asked, only(studio, asked), { regular, bold }, paper), {
+          limitMs: LONG_MS,
+        }),
+      )
+    },
+  )
 }
 
 /** Hands over a sheet as SVG, each layer of it as a file. */
@@ -67,6 +70,6 @@ export async function saveSheetSvg(asked: SheetAsked, studio: Studio): Promise<v
     for (const { title, svg } of files)
       download(fileName(`${asked.piece.name} ${title}`, 'svg'), new Blob([svg], { type: 'image/svg+xml' }))
   } catch (error) {
-    failed('The drawing', error)
+    tell('problem', failed('The drawing', error instanceof Error ? error.message : 'unknown'))
   }
 }

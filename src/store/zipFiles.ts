@@ -9,8 +9,9 @@ import type { Studio } from '@/core/model/studio'
 import { outcomeRows, recordRows } from '@/core/usecases/fired/recordTable'
 import { LONG_MS, zips } from '@/workers/clients'
 import type { OpenedZip } from '@/workers/zip.worker'
-import { atLength, GivenUp } from './atWork'
-import { download, fileName } from './download'
+import { atLength } from './atWork'
+import { fileName } from './download'
+import { handOver } from './handOver'
 import { photoBlob } from './photos'
 import { tell } from './studioStore'
 
@@ -20,44 +21,40 @@ const photosOf = (pieces: readonly Piece[]): string[] => [
   ...new Set(pieces.flatMap((piece) => entriesOf(piece.run, 'photo').map(({ photoId }) => photoId))),
 ]
 
-async function zipped(
+/** Packs a zip and hands it over; photographs that this browser does not have are told of. */
+async function packed(
+  name: string,
   document: string,
   tables: Readonly<Record<string, string>>,
   photoIds: readonly string[],
-): Promise<{ blob: Blob; missing: number }> {
+): Promise<void> {
   let missing = 0
-  await zips.ask((worker) => worker.begin(), { limitMs: LONG_MS })
-  await zips.ask((worker) => worker.text(DOCUMENT_NAME, document), { limitMs: LONG_MS })
-  for (const [name, table] of Object.entries(tables))
-    await zips.ask((worker) => worker.text(name, table), { limitMs: LONG_MS })
-  await atLength({ what: 'Packing photographs', of: photoIds.length }, async (report) => {
-    for (const [i, id] of photoIds.entries()) {
-      report(i)
-      const blob = await photoBlob(id, 'whole')
-      if (blob) await zips.ask((worker) => worker.photo(id, blob), { limitMs: LONG_MS })
-      else missing++
-    }
-  })
-  return { blob: await zips.ask((worker) => worker.end(), { limitMs: LONG_MS }), missing }
-}
-
-async function handOver(name: string, make: () => Promise<{ blob: Blob; missing: number }>): Promise<void> {
-  try {
-    const { blob, missing } = await make()
-    download(fileName(name, 'zip'), blob)
-    if (missing)
-      tell(
-        'news',
-        `${missing} ${missing === 1 ? 'photograph is' : 'photographs are'} not in this browser and not in the zip.`,
-      )
-  } catch (error) {
-    if (error instanceof GivenUp) return
+  await handOver(
+    {
+      what: 'Packing photographs',
+      of: photoIds.length,
+      fileName: fileName(name, 'zip'),
+      failed: (why) => `The zip could not be written (${why}); try again, or save the studio without photographs.`,
+    },
+    async (report) => {
+      await zips.ask((worker) => worker.begin(), { limitMs: LONG_MS })
+      await zips.ask((worker) => worker.text(DOCUMENT_NAME, document), { limitMs: LONG_MS })
+      for (const [table, text] of Object.entries(tables))
+        await zips.ask((worker) => worker.text(table, text), { limitMs: LONG_MS })
+      for (const [i, id] of photoIds.entries()) {
+        report(i)
+        const blob = await photoBlob(id, 'whole')
+        if (blob) await zips.ask((worker) => worker.photo(id, blob), { limitMs: LONG_MS })
+        else missing++
+      }
+      return zips.ask((worker) => worker.end(), { limitMs: LONG_MS })
+    },
+  )
+  if (missing)
     tell(
-      'problem',
-      `The zip could not be written (${error instanceof Error ? error.message : 'unknown'}); ` +
-        'try again, or save the studio without photographs.',
+      'news',
+      `${missing} ${missing === 1 ? 'photograph is' : 'photographs are'} not in this browser and not in the zip.`,
     )
-  }
 }
 
 const tablesOf = (studio: Studio): Record<string, string> => {
@@ -70,12 +67,12 @@ const tablesOf = (studio: Studio): Record<string, string> => {
 
 /** The whole studio with photographs and tables. */
 export const saveStudioZip = (studio: Studio): Promise<void> =>
-  handOver(studio.name, () => zipped(writeStudio(studio), tablesOf(studio), photosOf(Object.values(studio.pieces))))
+  packed(studio.name, writeStudio(studio), tablesOf(studio), photosOf(Object.values(studio.pieces)))
 
 /** One piece with its photographs and tables. */
 export const savePieceZip = (piece: Piece, studio: Studio): Promise<void> => {
   const alone = { ...studio, pieces: { [piece.id]: piece } }
-  return handOver(piece.name, () => zipped(writePiece(piece, studio), tablesOf(alone), photosOf([piece])))
+  return packed(piece.name, writePiece(piece, studio), tablesOf(alone), photosOf([piece]))
 }
 
 /** What a zip holds; null when it was refused and that was told. */

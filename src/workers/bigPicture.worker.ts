@@ -5,12 +5,14 @@ import { tagged } from '@/core/formats/pngTags'
 import { shownScale } from '@/core/usecases/view/shownScale'
 import { PieceViewer, type ViewRequest } from '@/core/usecases/view/pieceView'
 import { sentence } from '@/core/base/issue'
+import { alive } from './supervise'
 
 /** Size of the large picture of the skin, texels. */
 const WIDTH = 4096
 const HEIGHT = 2048
 
 const api = {
+  alive,
   /** The unrolled skin, large, as PNG. Reports its progress from 0 to 1; to cancel, the caller ends the worker. */
   async picture(request: ViewRequest, onProgress: (share: number) => void): Promise<Blob> {
     const viewer = new PieceViewer(WIDTH, HEIGHT)

@@ -1,4 +1,4 @@
-import { proxy, transfer, wrap, type Remote } from 'comlink'
+import { proxy, transfer, type Remote } from 'comlink'
 import type { Studio } from '@/core/model/studio'
 import type { BigPictureWorker } from './bigPicture.worker'
 import type { CardWorker } from './card.worker'
@@ -13,36 +13,42 @@ import type { ThumbnailWorker } from './thumbnail.worker'
 
 /* The workers, each started when it is first asked. */
 
+/** Called when the skin’s worker has died: what it knew of the piece on screen is to be asked of another. */
+const onSkinGone = new Set<() => void>()
+
+export const whenSkinIsGone = (again: () => void): void => void onSkinGone.add(again)
+
 const skin = new Supervised<SkinWorker>(
-  () => new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./skin.worker.ts', import.meta.url), { type: 'module', name: 'skin' }),
+  () => onSkinGone.forEach((again) => again()),
 )
 
 export const thumbnails = new Supervised<ThumbnailWorker>(
-  () => new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./thumbnail.worker.ts', import.meta.url), { type: 'module', name: 'thumbnail' }),
 )
 
 export const cards = new Supervised<CardWorker>(
-  () => new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./card.worker.ts', import.meta.url), { type: 'module', name: 'card' }),
 )
 
 export const days = new Supervised<DaysWorker>(
-  () => new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module', name: 'days' }),
 )
 
 export const colours = new Supervised<ColoursWorker>(
-  () => new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./colours.worker.ts', import.meta.url), { type: 'module', name: 'colours' }),
 )
 
 export const photographs = new Supervised<PhotoWorker>(
-  () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./photo.worker.ts', import.meta.url), { type: 'module', name: 'photo' }),
 )
 
 export const zips = new Supervised<ZipWorker>(
-  () => new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./zip.worker.ts', import.meta.url), { type: 'module', name: 'zip' }),
 )
 
 export const lineArt = new Supervised<LineArtWorker>(
-  () => new Worker(new URL('./lineArt.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./lineArt.worker.ts', import.meta.url), { type: 'module', name: 'lineArt' }),
 )
 
 /** Time limits, ms: what is waited for on screen, and what is known to be long. */
@@ -118,17 +124,15 @@ export const gates = {
   whatIf: new Gate(),
 }
 
-/** A worker for one planning of the days, to be ended when it is done or given up. */
-export function planningWorker(): { remote: Remote<DaysWorker>; end: () => void } {
-  const worker = new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module' })
-  return { remote: wrap(worker), end: () => worker.terminate() }
-}
+/** A worker for one planning of the days, to be reset when that is done or given up. */
+export const planningWorker = (): Supervised<DaysWorker> =>
+  new Supervised(() => new Worker(new URL('./days.worker.ts', import.meta.url), { type: 'module', name: 'days' }))
 
-/** A worker for one large picture, to be ended when it is done or given up. */
-export function bigPictureWorker(): { remote: Remote<BigPictureWorker>; end: () => void } {
-  const worker = new Worker(new URL('./bigPicture.worker.ts', import.meta.url), { type: 'module' })
-  return { remote: wrap(worker), end: () => worker.terminate() }
-}
+/** A worker for one large picture, to be reset when that is done or given up. */
+export const bigPictureWorker = (): Supervised<BigPictureWorker> =>
+  new Supervised(
+    () => new Worker(new URL('./bigPicture.worker.ts', import.meta.url), { type: 'module', name: 'bigPicture' }),
+  )
 
 /** Lets a worker call back. */
 export const callback = <A extends unknown[]>(call: (...args: A) => void): ((...args: A) => void) => proxy(call)

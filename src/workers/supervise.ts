@@ -38,6 +38,8 @@ export interface Asking {
   readonly limitMs: number
   /** Ends the work itself when nobody else waits for this worker. */
   readonly signal?: AbortSignal
+  /** Not asked again of another worker when this one is gone. */
+  readonly once?: true
 }
 
 /** A worker from its start to its end. */
@@ -68,7 +70,11 @@ export class Supervised<T> {
   private life: Life<T> | null = null
   private deaths: number[] = []
 
-  constructor(private readonly start: () => Worker) {}
+  /** @param onDeath called after a worker has died, and not when it was ended */
+  constructor(
+    private readonly start: () => Worker,
+    private readonly onDeath: () => void = () => undefined,
+  ) {}
 
   /** `call` may be called twice, so it must make what it transfers itself. */
   async ask<R>(call: (remote: Remote<T & Alive>) => R, asking: Asking): Promise<Awaited<R>> {
@@ -84,10 +90,19 @@ export class Supervised<T> {
         return await this.settled(life, answer(), asking)
       } catch (error) {
         const mayAskAgain = error instanceof WorkerGone && error.why !== 'ended' && error.why !== 'given up'
-        if (!mayAskAgain || attempt === 2) throw error
+        if (!mayAskAgain || attempt === 2 || asking.once) throw error
       } finally {
         life.asked--
       }
+    }
+  }
+
+  /** Resolves when the worker that lives now is gone, with why; at once where none lives. */
+  async ending(): Promise<Why> {
+    try {
+      return await (this.life?.gone ?? Promise.reject(new WorkerGone('closed')))
+    } catch (error) {
+      return error instanceof WorkerGone ? error.why : 'error'
     }
   }
 
@@ -145,6 +160,7 @@ export class Supervised<T> {
         worker.terminate()
         remote[releaseProxy]()
         fail(new WorkerGone(why))
+        if (why !== 'ended') this.onDeath()
       },
     }
     worker.addEventListener('error', (event) => {

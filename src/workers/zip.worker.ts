@@ -37,6 +37,12 @@ function zipOf(file: File): Promise<Result<StudioZip>> {
   return reading.zip
 }
 
+/** The zip that was begun: a worker that was started anew half way through has none, and says so instead of making half of one. */
+function begun(): StudioZipWriter {
+  if (!writer) throw new Error('it was interrupted')
+  return writer
+}
+
 const api = {
   alive,
   /** Begins a zip. */
@@ -50,11 +56,11 @@ const api = {
       if (batched >= BATCH_BYTES) flush()
     })
   },
-  text: async (name: string, text: string): Promise<void> => writer?.text(name, text),
+  text: async (name: string, text: string): Promise<void> => begun().text(name, text),
   /** One photograph at a time, so that never all of them are in memory. */
-  photo: async (photoId: string, blob: Blob): Promise<void> => writer?.photo(photoId, blob),
+  photo: async (photoId: string, blob: Blob): Promise<void> => begun().photo(photoId, blob),
   async end(): Promise<Blob> {
-    await writer?.end()
+    await begun().end()
     flush()
     writer = null
     const whole = new Blob(parts, { type: 'application/zip' })

@@ -14,10 +14,8 @@ import { spotOfStep } from '@/core/usecases/view/decoratedSide'
 import type { LatheMesh } from '@/core/picture/lathe'
 import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { restingView, sectionOf } from '@/store/derived'
-import { skinsOf } from '@/workers/clients'
 import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelView } from '@/scene/aim'
-import type { Drawn } from '@/scene/wheelDrawing'
 import type { WheelScene } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
 import { inAddress, writeAddress } from '@/ui/frame/useAddress'
@@ -26,6 +24,7 @@ import { Loupe, type LoupeSpot } from './Loupe'
 import type { Spot } from './SectionCut'
 import { sideOf, viewOfSide } from './sides'
 import { TURN_KEYS, turned, useFormGestures } from './useFormGestures'
+import { useScene } from './useScene'
 
 interface WheelProps {
   mesh: LatheMesh
@@ -88,9 +87,7 @@ export function Wheel({
   pictures,
 }: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const scene = useRef<WheelScene | null>(null)
-  const [ready, setReady] = useState<'starting' | 'gl' | 'flat'>('starting')
-  const [live, setLive] = useState<WheelScene | null>(null)
+  const { scene, live, drawing: ready, canvasNumber, isLate } = useScene(canvas, piece.id, skin?.number ?? null)
   const [magnified, setMagnified] = useState(false)
   const [loupe, setLoupe] = useState<LoupeSpot | null>(null)
   const resting = restingView(piece, step)
@@ -102,46 +99,9 @@ export function Wheel({
     turn({ tilt: resting.tilt, flipped: resting.flipped })
   }
 
-  useEffect(() => {
-    let alive = true
-    let endSkins: () => void = () => undefined
-    const element = canvas.current
-    // The number on the canvas is that of the skin that has been drawn; `asked`, that of the one that is being drawn.
-    const drawn: Drawn = (skins, what, fine) => {
-      if (!element) return
-      element.dataset[what === 'done' ? 'skin' : 'asked'] = String(skins)
-      if (what === 'asked') return
-      element.dataset.fine = fine ? 'yes' : 'no'
-      element.dataset.pictures = String(Number(element.dataset.pictures ?? 0) + 1)
-    }
-    void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(
-      async ([{ WheelScene: Scene }, { drawsWith }]) => {
-        if (!alive || !element) return
-        try {
-          if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
-          const made = await Scene.on(element, drawn)
-          if (!alive) return made.dispose()
-          made.resize(element.clientWidth, element.clientHeight)
-          endSkins = skinsOf(piece.id, (port) => made.listen(port))
-          scene.current = made
-          setLive(made)
-          setReady('gl')
-        } catch {
-          if (alive) setReady('flat')
-        }
-      },
-    )
-    return () => {
-      alive = false
-      endSkins()
-      scene.current?.dispose()
-      scene.current = null
-    }
-  }, [piece.id])
-
-  useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [ready, mesh, form])
-  useEffect(() => scene.current?.setSplit(other ? split : null), [ready, split, other])
-  useEffect(() => scene.current?.setView(view), [ready, view])
+  useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [scene, ready, mesh, form])
+  useEffect(() => scene.current?.setSplit(other ? split : null), [scene, ready, split, other])
+  useEffect(() => scene.current?.setView(view), [scene, ready, view])
   useEffect(() => {
     const element = canvas.current?.parentElement
     if (!element) return
@@ -150,14 +110,14 @@ export function Wheel({
     )
     observer.observe(element)
     return () => observer.disconnect()
-  }, [ready])
+  }, [scene, ready])
   useImperativeHandle(
     pictures,
     () => ({
       asItStands: async (longest) => (await scene.current?.picture(longest)) ?? null,
       allSides: async () => (await scene.current?.sheet(SHEET(restingView(piece).tilt))) ?? null,
     }),
-    [piece],
+    [scene, piece],
   )
 
   useStepSpot(step, atlas, skin, onSpot)
@@ -169,6 +129,8 @@ export function Wheel({
   return (
     <div className="absolute inset-0">
       <canvas
+        key={canvasNumber}
+        data-canvas={canvasNumber}
         ref={canvas}
         role="img"
         tabIndex={0}
@@ -214,6 +176,11 @@ export function Wheel({
       )}
       {live && ready === 'gl' && <NotePins scene={live} view={view} atlas={atlas} noted={noted} onPin={onPin} />}
       {magnified && loupe && skin && <Loupe spot={loupe} skin={skin} />}
+      {isLate && (
+        <p role="status" className="absolute inset-x-0 top-1/3 mx-auto w-fit bg-base-100 px-3 py-1.5 text-base-content">
+          This picture is out of date: it is being drawn anew.
+        </p>
+      )}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
       <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
         <WheelButton

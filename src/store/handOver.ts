@@ -1,0 +1,28 @@
+import { atLength, GivenUp, type Report } from './atWork'
+import { download } from './download'
+import { tell } from './studioStore'
+
+/** Something that is made at length and handed over as a file. */
+export interface MadeFile {
+  /** What the page says meanwhile: “Making 16 pot cards”. */
+  readonly what: string
+  /** How many parts it has; 0 where that is not known. */
+  readonly of?: number
+  readonly fileName: string
+  /** What is told when it cannot be made, with why. */
+  readonly failed: (why: string) => string
+}
+
+/** Makes a file in the sight of the potter and hands it over. What went wrong is told; what was given up is not made. */
+export async function handOver(
+  { what, of = 0, fileName, failed }: MadeFile,
+  make: (report: Report) => Promise<Blob>,
+): Promise<void> {
+  try {
+    download(fileName, await atLength({ what, of }, make))
+  } catch (error) {
+    if (!(error instanceof GivenUp)) tell('problem', failed(error instanceof Error ? error.message : 'unknown'))
+  }
+}
+
+export const pdf = (bytes: Uint8Array<ArrayBuffer>): Blob => new Blob([bytes], { type: 'application/pdf' })
