@@ -257,3 +257,51 @@ test('in forced colours what is chosen is marked', async ({ page }) => {
   await page.mouse.move(0, 0)
   await expect(page.getByRole('button', { name: 'Magnifier' })).toHaveCSS('outline-style', 'solid')
 })
+
+/** Controls whose words do not stand out from what lies behind them, as the screen shows them. */
+async function unreadable(page: Page): Promise<string[]> {
+  const png = [...(await page.screenshot())]
+  return page.evaluate(async (bytes) => {
+    const picture = await createImageBitmap(new Blob([new Uint8Array(bytes)]))
+    const { width, height } = picture
+    const context = new OffscreenCanvas(width, height).getContext('2d')
+    if (!context) return ['no picture']
+    context.drawImage(picture, 0, 0)
+    const { data } = context.getImageData(0, 0, width, height)
+    const scale = width / window.innerWidth
+    const linear = (byte: number) => (byte <= 10 ? byte / 3294 : ((byte / 255 + 0.055) / 1.055) ** 2.4)
+    const luminance = (x: number, y: number) => {
+      const i = 4 * (y * width + x)
+      return 0.2126 * linear(data[i]) + 0.7152 * linear(data[i + 1]) + 0.0722 * linear(data[i + 2])
+    }
+    const found: string[] = []
+    for (const control of document.querySelectorAll<HTMLElement>('button, a, [role=radio], summary, select')) {
+      const box = control.getBoundingClientRect()
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+      const words = control.innerText?.trim() ?? ''
+      const isSeen = x > 0 && y > 0 && x < window.innerWidth && y < window.innerHeight
+      const onTop = isSeen && document.elementFromPoint(x, y)
+      if (!words || control.matches(':disabled') || !onTop || !control.contains(onTop)) continue
+      let [least, most] = [1, 0]
+      const edge = 4
+      for (let py = Math.max(0, (box.y + edge) * scale) | 0; py < Math.min(height, (box.bottom - edge) * scale); py++)
+        for (let px = Math.max(0, (box.x + edge) * scale) | 0; px < Math.min(width, (box.right - edge) * scale); px++) {
+          const light = luminance(px, py)
+          least = Math.min(least, light)
+          most = Math.max(most, light)
+        }
+      if ((most + 0.05) / (least + 0.05) < 4.5) found.push(words.slice(0, 40))
+    }
+    return found
+  }, png)
+}
+
+test('in forced colours the words of every control can be read, the chosen ones too', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' })
+  for (const path of ['/', '/days?show=dryness', '/cupboard', '/studio']) {
+    await open(page, path)
+    await expect.poll(() => unreadable(page), { message: path, timeout: 20_000 }).toEqual([])
+  }
+  await openPlan(page, 'reed-jugs')
+  await expect.poll(() => unreadable(page), { timeout: 20_000 }).toEqual([])
+})

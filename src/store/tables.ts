@@ -1,6 +1,6 @@
 import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { writeRoomRecord } from '@/core/formats/roomRecordCsv'
-import { writeTable } from '@/core/formats/table'
+import { BYTE_ORDER_MARK, writeTable } from '@/core/formats/table'
 import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
 import { isComplete, ticketRows, type KilnTicket } from '@/core/usecases/handOn/kilnTicket'
@@ -9,7 +9,8 @@ import { tell } from './studioStore'
 
 /* Tables for other programs. */
 
-const handOver = (name: string, table: string): void => download(name, new Blob([table], { type: 'text/csv' }))
+const handOver = (name: string, table: string): void =>
+  download(name, new Blob([BYTE_ORDER_MARK, table], { type: 'text/csv' }))
 
 /** The cupboard as a table. */
 export const saveMediaTable = (studio: Studio): void =>

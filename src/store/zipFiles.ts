@@ -1,4 +1,4 @@
-import { writeTable } from '@/core/formats/table'
+import { BYTE_ORDER_MARK, writeTable } from '@/core/formats/table'
 import { DOCUMENT_NAME } from '@/core/formats/zipNames'
 import { writeMediaCsv } from '@/core/formats/mediaCsv'
 import { writePiece, writeStudio } from '@/core/formats/verniceFile'
@@ -40,7 +40,7 @@ async function packed(
       await zips.ask((worker) => worker.begin(), { limitMs: LONG_MS })
       await zips.ask((worker) => worker.text(DOCUMENT_NAME, document), { limitMs: LONG_MS })
       for (const [table, text] of Object.entries(tables))
-        await zips.ask((worker) => worker.text(table, text), { limitMs: LONG_MS })
+        await zips.ask((worker) => worker.text(table, `${BYTE_ORDER_MARK}${text}`), { limitMs: LONG_MS })
       for (const [i, id] of photoIds.entries()) {
         report(i)
         const blob = await photoBlob(id, 'whole')

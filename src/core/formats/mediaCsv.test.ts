@@ -93,14 +93,14 @@ describe('a row of materials', () => {
   })
 
   it.each<[string, Record<string, string>, string, string]>([
-    ['a caution that there is not', { cautions: 'runs sparkles' }, 'cautions.1', 'sparkles'],
+    ['a caution that there is not', { cautions: 'runs sparkles' }, 'row 2, cautions', 'sparkles'],
     ['a fugitive neither yes nor no', { fugitive: 'perhaps' }, 'fugitive', 'perhaps'],
-    ['a label for food neither yes nor no', { labelled_food_safe: 'x' }, 'labelledFoodSafe', 'yes or no'],
-    ['a film that is no number', { film_um: 'thick' }, 'filmUm', 'NaN'],
-    ['a cone that there is not', { cone_from: '99' }, 'range.from', '99'],
-    ['too short a curve', { absorption: '0.5 0.5' }, 'optics.K', 'row 2'],
-    ['a hole in a curve', { scattering: curve.replace('0.5', 'x') }, 'optics.S', 'row 2'],
-    ['coats that are no number', { coats_brush: 'many' }, 'coats.brush', 'row 2'],
+    ['a label for food neither yes nor no', { labelled_food_safe: 'x' }, 'row 2, labelled_food_safe', 'yes or no'],
+    ['a film that is no number', { film_um: 'thick' }, 'row 2, film_um', 'thick'],
+    ['a cone that there is not', { cone_from: '99' }, 'row 2, cone_from', '99'],
+    ['too short a curve', { absorption: '0.5 0.5' }, 'row 2, absorption', 'row 2'],
+    ['a hole in a curve', { scattering: curve.replace('0.5', 'x') }, 'row 2, scattering', 'row 2'],
+    ['coats that are no number', { coats_brush: 'many' }, 'row 2, coats_brush', 'row 2'],
     ['an id with a space', { id: 'x 1' }, 'id', 'x 1'],
     ['no name', { name: ' ' }, 'name', 'row 2'],
   ])('is refused for %s, and none of the file is taken', (_, row, place, value) => {

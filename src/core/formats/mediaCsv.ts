@@ -6,7 +6,7 @@ import { interpolateLinear } from '../numeric/interpolation'
 import { mediumSchema, type Medium } from '../vocabulary/material'
 import { APPLICATORS, type Applicator } from '../vocabulary/tools'
 import { coneIndex } from '../firing/cones'
-import { numberIn, readTable, tableCell } from './table'
+import { cellIssue, numberIn, readTable, tableCell } from './table'
 
 const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
 
@@ -94,6 +94,29 @@ const yesOrNo = (cell = ''): boolean | string => {
   return word === 'yes' ? true : word === 'no' || word === '' ? false : cell
 }
 
+/** The column of a table from which a part of a material is read. */
+function columnOf(path: string): string {
+  const [part, within = ''] = path.split('.')
+  const column = COLUMN_OF[path] ?? COLUMN_OF[`${part}.${within}`] ?? COLUMN_OF[part]
+  return column ?? (part === 'coats' ? coatsColumn(within as Applicator) : part)
+}
+
+const COLUMN_OF: Readonly<Record<string, string>> = {
+  'range.from': 'cone_from',
+  'range.to': 'cone_to',
+  labelledFoodSafe: 'labelled_food_safe',
+  filmUm: 'film_um',
+  'raw.wet': 'raw_wet',
+  'raw.dry': 'raw_dry',
+  knownBy: 'known_by',
+  'stock.jars': 'jars',
+  'stock.jarMl': 'jar_ml',
+  'stock.price': 'price',
+  'stock.batch': 'batch',
+  'optics.K': 'absorption',
+  'optics.S': 'scattering',
+}
+
 /** Reads media from CSV. All rows are checked before any is taken; the first bad value is named with its row. */
 export function readMediaCsv(text: string): Result<Medium[]> {
   const table = readTable(text, {
@@ -105,7 +128,8 @@ export function readMediaCsv(text: string): Result<Medium[]> {
   if (!table.ok) return table
   const media: Medium[] = []
   const ids = new Set<string>()
-  for (const { number, cells: row } of table.value) {
+  for (const line of table.value) {
+    const { cells: row } = line
     const numbers = (cell: string | undefined) => (cell ?? '').split(/\s+/).map(numberIn)
     const candidate = {
       id: row.id?.trim(),
@@ -137,23 +161,18 @@ export function readMediaCsv(text: string): Result<Medium[]> {
     const checked = mediumSchema.safeParse(candidate)
     if (!checked.success) {
       const issue = schemaIssue(checked.error, candidate)
-      return fail({ ...issue, path: `row ${number}, ${issue.path}` })
+      return fail(cellIssue(line, columnOf(issue.path), issue.code === 'bad-value' ? issue.expected : 'another value'))
     }
     const { from, to } = checked.data.range
     if (coneIndex(from) > coneIndex(to))
-      return fail({
-        code: 'bad-value',
-        path: `row ${number}, cone_from`,
-        actual: `${from} to ${to}, which runs downwards`,
-        expected: 'the cooler cone first (a spreadsheet may have taken the nought off: write “cone 08”)',
-      })
-    if (ids.has(checked.data.id))
-      return fail({
-        code: 'bad-value',
-        path: `row ${number}, id`,
-        actual: `“${checked.data.id}”`,
-        expected: 'an id of its own; a row above has it already',
-      })
+      return fail(
+        cellIssue(
+          line,
+          'cone_from',
+          `a cone below ${to}: the cooler one stands first (a spreadsheet may have taken the nought off: write “cone 08”)`,
+        ),
+      )
+    if (ids.has(checked.data.id)) return fail(cellIssue(line, 'id', 'an id of its own; a row above has it already'))
     ids.add(checked.data.id)
     media.push(checked.data)
   }
@@ -175,23 +194,11 @@ export function readReflectanceCsv(text: string): Result<number[]> {
   })
   if (!table.ok) return table
   const points: [number, number][] = []
-  for (const { number, cells: row } of table.value) {
-    const nm = numberIn(row.wavelength_nm)
-    const r = numberIn(row.reflectance)
-    if (!(nm >= 300 && nm <= 1100))
-      return fail({
-        code: 'bad-value',
-        path: `row ${number}, wavelength_nm`,
-        actual: `“${row.wavelength_nm}”`,
-        expected: 'a wavelength in nm',
-      })
-    if (!(r >= 0 && r <= 120))
-      return fail({
-        code: 'bad-value',
-        path: `row ${number}, reflectance`,
-        actual: `“${row.reflectance}”`,
-        expected: 'a share from 0 to 1, or percent',
-      })
+  for (const line of table.value) {
+    const nm = numberIn(line.cells.wavelength_nm)
+    const r = numberIn(line.cells.reflectance)
+    if (!(nm >= 300 && nm <= 1100)) return fail(cellIssue(line, 'wavelength_nm', 'a wavelength in nm'))
+    if (!(r >= 0 && r <= 120)) return fail(cellIssue(line, 'reflectance', 'a share from 0 to 1, or percent'))
     points.push([nm, r])
   }
   points.sort((a, b) => a[0] - b[0])

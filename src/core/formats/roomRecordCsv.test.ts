@@ -102,4 +102,11 @@ describe('a record of a room', () => {
     expect(Date.parse(times[1]) - Date.parse(times[0])).toBe(3 * 60_000)
     expect(record(...Array.from({ length: 20_001 }, () => rows[0])).ok).toBe(false)
   })
+
+  it('names a column as the file does', () => {
+    const read = readRoomRecord('When;Temp. (°C);RH %\n2026-03-04 18:30;warm;45')
+    expect(!read.ok && sentence(read.issue)).toContain(
+      '“row 2, Temp. (°C)” is “warm”, but it must be a temperature from −20 to 60 °C',
+    )
+  })
 })

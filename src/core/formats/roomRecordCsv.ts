@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { fail, ok, type Result } from '../base/result'
 import type { RoomReading } from '../model/room'
-import { dateOrderOf, instantIn, numberIn, readTable, type DateOrder } from './table'
+import { cellIssue, dateOrderOf, instantIn, numberIn, readTable, type DateOrder } from './table'
 
 /** Columns of a room record, in this order when written; read in any order. Times are ISO 8601, with zone or in UTC. */
 const ROOM_RECORD_COLUMNS = ['time', 'temperature_c', 'humidity_percent'] as const
@@ -42,14 +42,9 @@ export function readRoomRecord(text: string, order?: DateOrder): Result<RoomRead
   const dates = decided.value ?? order
   if (!dates) return fail({ code: 'which-date', date: (table.value[0].cells.time ?? '').slice(0, 40) })
   const readings: RoomReading[] = []
-  for (const { number, cells } of table.value) {
-    const bad = (column: keyof typeof COLUMNS, expected: string) =>
-      fail({
-        code: 'bad-value' as const,
-        path: `row ${number}, ${column}`,
-        actual: `“${(cells[column] ?? '').slice(0, 40)}”`,
-        expected,
-      })
+  for (const row of table.value) {
+    const { cells } = row
+    const bad = (column: keyof typeof COLUMNS, expected: string) => fail(cellIssue(row, column, expected))
     const at = instantIn(cells.time ?? '', dates)
     if (Number.isNaN(at)) return bad('time', 'a time such as 2026-03-04T18:30')
     const fahrenheit = cells.temperature_c === undefined

@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import type { Issue } from '../base/issue'
 import { fail, ok, type Result } from '../base/result'
 
 /* Tables as spreadsheets and loggers write them. */
@@ -7,7 +8,17 @@ import { fail, ok, type Result } from '../base/result'
 export interface Row {
   readonly number: number
   readonly cells: Readonly<Record<string, string | undefined>>
+  /** What the file calls each column of ours. */
+  readonly called: Readonly<Record<string, string | undefined>>
 }
+
+/** A cell that cannot be read, by its row, the column as the file has it, and what stands there. */
+export const cellIssue = ({ number, cells, called }: Row, column: string, expected: string): Issue => ({
+  code: 'bad-value',
+  path: `row ${number}, ${(called[column] ?? column).slice(0, 40)}`,
+  actual: `“${(cells[column] ?? '').slice(0, 40)}”`,
+  expected,
+})
 
 export interface TableWanted {
   /** Our name of each column, and other names under which it is known; compared without case, marks and spaces. */
@@ -67,6 +78,7 @@ export function readTable(text: string, wanted: TableWanted): Result<Row[]> {
       actual: `${rows.length} rows`,
       expected: `at most ${wanted.mostRows} rows; take a part of it`,
     })
+  const called = Object.fromEntries(names.flatMap((name, at) => (name ? [[name, headings[at].trim()]] : [])))
   const table: Row[] = []
   for (const [i, cells] of rows.entries()) {
     if (cells.length < headings.length)
@@ -78,6 +90,7 @@ export function readTable(text: string, wanted: TableWanted): Result<Row[]> {
       })
     table.push({
       number: i + 2,
+      called,
       cells: Object.fromEntries(names.flatMap((name, at) => (name ? [[name, ran(cells[at].trim())]] : []))),
     })
   }
@@ -154,6 +167,9 @@ function zoneMs(zone: string | undefined): number {
   const minutes = Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2))
   return (zone.startsWith('-') ? -1 : 1) * minutes * 60_000
 }
+
+/** What a spreadsheet takes the letters of a file as UTF-8 by. */
+export const BYTE_ORDER_MARK = '\uFEFF'
 
 /** A table as CSV, with the keys of the first row as headings; texts are kept from being read as formulas. */
 export const writeTable = (rows: readonly Readonly<Record<string, string | number>>[]): string =>

@@ -175,9 +175,7 @@ export function Segments<T extends string>({
           className={clsx(
             'cursor-pointer whitespace-nowrap',
             small ? 'px-2 py-0.5 text-[13px]' : 'px-3 py-1.5 text-sm',
-            choice === value
-              ? 'bg-primary text-primary-content forced-colors:bg-[Highlight] forced-colors:text-[HighlightText]'
-              : 'bg-base-100 text-base-content hover:bg-base-200',
+            choice === value ? 'bg-primary text-primary-content' : 'bg-base-100 text-base-content hover:bg-base-200',
           )}
         >
           {word}
