@@ -1,6 +1,9 @@
-import { DEMO_PIECES, expect, open, test } from './studio'
 import { test as base, type Page } from '@playwright/test'
+import JSZip from 'jszip'
 import { readFile } from 'node:fs/promises'
+import { demoStudio } from '../src/core/demo/demoStudio'
+import { writeStudio } from '../src/core/formats/verniceFile'
+import { DEMO_PIECES, expect, open, openText, takeItIn, test } from './studio'
 
 /* Nothing lost, nobody shut out. */
 
@@ -225,4 +228,58 @@ base('an unknown address has a page of its own', async ({ page }) => {
   await page.goto('/no/such/page')
   await page.getByTestId('not-found').getByRole('link', { name: 'Go to the rack' }).click()
   await expect(page.getByTestId('piece-card')).toHaveCount(DEMO_PIECES)
+})
+
+/** A studio as zip with many photographs, one of them with a flipped byte if that is wanted. */
+async function zipOf(page: Page, photographs: number, flipped = false): Promise<Buffer> {
+  const bytes = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(1600, 1200)
+    const context = canvas.getContext('2d')!
+    for (let i = 0; i < 1200; i += 4) {
+      context.fillStyle = `hsl(${i % 360} 50% 50%)`
+      context.fillRect(0, i, 1600, 4)
+    }
+    return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer())]
+  })
+  const zip = new JSZip()
+  zip.file('vernice.json', writeStudio({ ...demoStudio(), name: 'Elsewhere' }))
+  for (let i = 0; i < photographs; i++) zip.file(`photographs/far-${i}.jpg`, new Uint8Array(bytes))
+  const packed = await zip.generateAsync({ type: 'nodebuffer' })
+  const picture = Buffer.from(bytes)
+  if (flipped) packed[packed.indexOf(picture.subarray(0, 200)) + picture.length - 50] ^= 1
+  return packed
+}
+
+test('a zip left half way leaves nothing behind; damaged photographs are named; taken in whole it is whole', async ({
+  page,
+}) => {
+  test.setTimeout(150_000)
+  await open(page, '/studio')
+  const whole = await zipOf(page, 40)
+  await openText(page, 'studio.zip', whole)
+  await expect(page.getByTestId('question')).toContainText('40 photographs come with it')
+  let asked = ''
+  page.on('dialog', (dialog) => {
+    asked = dialog.type()
+    void dialog.accept()
+  })
+  await takeItIn(page)
+  await expect(page.getByTestId('at-work')).toContainText(/: ([2-9]|\d\d) of 40/)
+  await expect(page.locator('[data-save="saving"]')).toContainText(/saving \d+ of 40/)
+  await page.reload()
+  expect(asked).toBe('beforeunload')
+  await expect(page.locator('main[data-ready="true"]')).toBeVisible()
+  await expect(page.getByTestId('notice')).toContainText('“studio.zip” was not taken in: the page was left when')
+  await expect(name(page)).toHaveValue('Tidewater shed')
+  await expect(page.getByTestId('photos-kept')).toHaveCount(0)
+
+  await openText(page, 'studio.zip', await zipOf(page, 3, true))
+  await takeItIn(page)
+  await expect(page.getByTestId('question')).toContainText('1 of 3 photographs are damaged: far-0.jpg.', {
+    timeout: 20_000,
+  })
+  await page.getByRole('button', { name: 'Take the rest in' }).click()
+  await expect(page.getByTestId('photos-kept')).toContainText('2 photographs')
+  await expect(name(page)).toHaveValue('Elsewhere')
+  await expect(page.locator('[data-save="saved"]')).toBeVisible()
 })
