@@ -305,3 +305,30 @@ test('in forced colours the words of every control can be read, the chosen ones 
   await openPlan(page, 'reed-jugs')
   await expect.poll(() => unreadable(page), { timeout: 20_000 }).toEqual([])
 })
+
+test('no view is out of reach: with text twice as large, on a phone, and at 400 %', async ({ page }) => {
+  await openPlan(page, 'reed-jugs')
+  const views = page.getByRole('navigation', { name: 'Views' }).getByRole('link')
+  for (const [width, height, text] of [
+    [1280, 800, 200],
+    [820, 1180, 100],
+    [390, 844, 100],
+    [320, 256, 100],
+  ]) {
+    await page.setViewportSize({ width, height })
+    await page.evaluate((size) => document.documentElement.style.setProperty('font-size', `${size}%`), text)
+    const boxes = await views.evaluateAll((links) =>
+      links.map((link) => link.getBoundingClientRect().toJSON() as DOMRect),
+    )
+    const where = `${width} × ${height}, text at ${text} %`
+    expect([where, boxes.length]).toEqual([where, 10])
+    for (const [i, a] of boxes.entries()) {
+      expect([where, a.left >= 0 && a.right <= width + 0.5]).toEqual([where, true])
+      const over = boxes
+        .slice(i + 1)
+        .some((b) => a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 8 && b.top < a.bottom - 8)
+      expect([where, i, over]).toEqual([where, i, false])
+    }
+    expect([where, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([where, width])
+  }
+})

@@ -1,12 +1,15 @@
 // npm run attack -- 200: leaves the page or kills the browser at random times during random edits, and counts what was lost.
+// npm run attack -- imports: kills the browser at ten moments while each kind of file is taken in, and looks for anything half taken.
 import { spawn, execFileSync } from 'node:child_process'
-import { existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { chromium } from '@playwright/test'
+import JSZip from 'jszip'
 import { chromiumPath } from './chromium.mjs'
 
-const tries = Number(process.argv[2] ?? 60)
+const imports = process.argv[2] === 'imports'
+const tries = imports ? 0 : Number(process.argv[2] ?? 60)
 const PORT = 3219
 const URL = `http://127.0.0.1:${PORT}`
 const WAYS = ['close', 'navigate', 'reload', 'crash', 'SIGTERM', 'SIGKILL']
@@ -71,6 +74,7 @@ const edit = (page, count, apartMs, busyMs) =>
     [count, apartMs, busyMs],
   )
 
+/** Sends a signal to the browser of this run and to no other: to the processes that were started with its own profile. */
 const kill = (signal) => {
   try {
     execFileSync('pkill', [`-${signal}`, '-f', `user-data-dir=${profile}`])
@@ -78,6 +82,9 @@ const kill = (signal) => {
     // It has gone already.
   }
 }
+
+/** One row of the table, as soon as it is known. */
+const tellRow = (what, row) => console.log(`| ${[what, ...Object.values(row)].join(' | ')} |`)
 
 const table = Object.fromEntries(WAYS.map((way) => [way, { tries: 0, edits: 0, lost: 0, lostSaved: 0, oldestMs: 0 }]))
 let context = await launch()
@@ -126,7 +133,96 @@ for (let i = 0; i < tries; i++) {
     page = await opened(context)
   }
 }
+for (const [way, row] of Object.entries(table)) if (row.tries) tellRow(way, row)
+if (imports) await attackImports()
 await context.close()
 server.kill()
 rmSync(profile, { recursive: true, force: true })
-console.table(table)
+
+/** Files of each kind, made in a page of the studio that they are taken into. */
+async function filesOf() {
+  await page.goto(`${URL}/studio`)
+  await page.locator('main[data-ready="true"]').waitFor()
+  const download = async (name) => {
+    const coming = page.waitForEvent('download')
+    await page.getByRole('button', { name }).first().click()
+    return readFileSync(await (await coming).path())
+  }
+  const studio = JSON.parse((await download('Export the studio')).toString())
+  const jpeg = Buffer.from(
+    await page.evaluate(async () => {
+      const canvas = new OffscreenCanvas(1600, 1200)
+      const onto = canvas.getContext('2d')
+      for (let i = 0; i < 1200; i += 4) {
+        onto.fillStyle = `hsl(${i % 360} 50% 50%)`
+        onto.fillRect(0, i, 1600, 4)
+      }
+      return [...new Uint8Array(await (await canvas.convertToBlob({ type: 'image/jpeg' })).arrayBuffer())]
+    }),
+  )
+  studio.studio.name = 'Elsewhere'
+  const text = JSON.stringify(studio)
+  const zip = new JSZip()
+  zip.file('vernice.json', text)
+  for (let i = 0; i < 40; i++) zip.file(`photographs/far-${i}.jpg`, jpeg)
+  return { zip: await zip.generateAsync({ type: 'nodebuffer' }), studio: Buffer.from(text) }
+}
+
+/** What a studio has of an import: its name, and how many photographs are kept. */
+async function state() {
+  await page.goto(`${URL}/studio`)
+  await page.locator('main[data-ready="true"]').waitFor({ timeout: 60_000 })
+  await wait(1500)
+  const kept = await page
+    .getByTestId('photos-kept')
+    .textContent({ timeout: 500 })
+    .catch(() => '0')
+  return {
+    name: await page.getByRole('textbox', { name: 'Name of the studio' }).inputValue(),
+    photographs: Number(/\d+/.exec(kept)?.[0] ?? 0),
+  }
+}
+
+/** Each kind of import, killed at ten moments: afterwards all of it is there, or nothing. */
+async function attackImports() {
+  const files = await filesOf()
+  for (const [kind, photographs] of [
+    ['zip', 40],
+    ['studio', 0],
+  ]) {
+    const row = { tries: 0, whole: 0, nothing: 0, half: 0 }
+    for (let moment = 0; moment < 10; moment++) {
+      await context.close().catch(() => undefined)
+      rmSync(profile, { recursive: true, force: true })
+      context = await launch()
+      page = await context.newPage()
+      await state()
+      await page.goto(`${URL}/`)
+      await page.locator('main[data-ready="true"]').waitFor({ timeout: 60_000 })
+      await page
+        .locator('input[type=file]')
+        .first()
+        .setInputFiles({
+          name: kind === 'zip' ? 'a.zip' : 'a.json',
+          mimeType: 'application/octet-stream',
+          buffer: files[kind],
+        })
+      await page.getByTestId('question').getByRole('button', { name: 'Take it in' }).click()
+      await wait(kind === 'zip' ? moment * 350 : moment * 12)
+      kill('KILL')
+      await wait(500)
+      await context.close().catch(() => undefined)
+      context = await launch()
+      page = await context.newPage()
+      const after = await state()
+      row.tries++
+      if (after.name === 'Elsewhere' && after.photographs === photographs) row.whole++
+      else if (after.name !== 'Elsewhere' && after.photographs === 0) row.nothing++
+      else {
+        row.half++
+        console.log(`half: ${kind} at moment ${moment}: ${JSON.stringify(after)}`)
+      }
+    }
+    tellRow(`import of a ${kind}`, row)
+  }
+}

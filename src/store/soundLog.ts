@@ -70,7 +70,7 @@ function seqOf(found: unknown): number | null {
 }
 
 /** An entry that an older Vernice wrote, as this one would have. */
-export const upToDate = (entry: LoggedEntry): LoggedEntry =>
+const upToDate = (entry: LoggedEntry): LoggedEntry =>
   entry.version < CURRENT_VERSION ? { ...entry, deed: migrateEdit(entry.deed, entry.version) } : entry
 
 /** A command carried out, whatever it is: null where that fails or the studio would be no studio any more, with why. */

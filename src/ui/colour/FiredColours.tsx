@@ -77,7 +77,7 @@ function FiredColour({
       </button>
       {open && (
         <div className="mt-1 mb-2 border-l-2 border-base-content pl-3">
-          <p className="mb-1 text-[13px] text-base-content/75">What came out of the kiln here?</p>
+          <p className="mb-1 text-[0.8125rem] text-base-content/75">What came out of the kiln here?</p>
           <ColourEntry
             label="Colour as fired"
             lab={null}

@@ -76,11 +76,11 @@ export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Ki
         )}
       </div>
       <div>
-        <p className="mb-1 text-[13px] text-base-content/75">
+        <p className="mb-1 text-[0.8125rem] text-base-content/75">
           Its fired colour{kind === 'glaze' ? ', over white' : kind === 'body' ? ', bare' : ', thick and bare'}
         </p>
         <ColourEntry label="Fired colour" lab={lab} onColour={(picked) => setSwatch({ kind: 'lab', lab: picked })} />
-        <label className="mt-1.5 block text-[13px] text-base-content/75">
+        <label className="mt-1.5 block text-[0.8125rem] text-base-content/75">
           or a measured reflectance (CSV)
           <input
             type="file"

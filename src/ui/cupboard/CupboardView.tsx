@@ -147,7 +147,7 @@ function Media({ studio }: { studio: Studio }) {
             if (!group.length) return null
             return (
               <section key={kind} className="mb-3 break-inside-avoid">
-                <h2 className="text-[13px] text-base-content/75">{MEDIUM_KIND[kind].plural}</h2>
+                <h2 className="text-[0.8125rem] text-base-content/75">{MEDIUM_KIND[kind].plural}</h2>
                 <ul>
                   {group.map((medium) => (
                     <li key={medium.id}>

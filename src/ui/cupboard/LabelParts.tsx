@@ -10,7 +10,7 @@ export const LabelFact = ({ term, children }: { term: string; children: ReactNod
 
 /** The colours at the head of a label, each with its word. */
 export const LabelColours = ({ colours }: { colours: readonly (readonly [words: string, colour: string])[] }) => (
-  <div className="flex h-20 border-b border-base-content text-[11px]">
+  <div className="flex h-20 border-b border-base-content text-[0.6875rem]">
     {colours.map(([words, colour]) => (
       <span key={words} className="flex flex-1 items-end" style={{ background: colour }}>
         <span className="bg-base-100 px-1">{words}</span>

@@ -75,7 +75,7 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
                 </svg>
               )}
             </span>
-            <span className="numbers block text-[11px] leading-tight text-base-content/80">
+            <span className="numbers block text-[0.6875rem] leading-tight text-base-content/80">
               {square.coats} · ±{square.expected.toFixed(1)}
             </span>
           </li>

@@ -174,7 +174,7 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
         </div>
         {MEDIUM_KIND[medium.kind].laidBy.includes('coat') && (
           <fieldset className="grid grid-cols-3 gap-3">
-            <legend className="col-span-3 mb-1 text-[13px] text-base-content/75">
+            <legend className="col-span-3 mb-1 text-[0.8125rem] text-base-content/75">
               Coats the maker or you want; 0: computed from cover
             </legend>
             {COUNTED_BY.map(([applicator, label]) => (

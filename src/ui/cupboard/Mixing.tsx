@@ -126,7 +126,7 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
       )}
       {used.length === 2 && (
         <div>
-          <p className="text-[13px] text-base-content/75">
+          <p className="text-[0.8125rem] text-base-content/75">
             From one to the other, {coats} {coats === 1 ? 'coat' : 'coats'}: press a mixture to take its parts
           </p>
           <ol className="flex" aria-label="Range between the two">
@@ -138,7 +138,7 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
                   style={{ background: hex(between) }}
                   onClick={() => setParts({ ...parts, ...Object.fromEntries(between.map((p) => [p.id, p.parts])) })}
                 >
-                  <span className="bg-base-100 px-1 text-[11px]">{between.map((p) => p.parts).join(' : ')}</span>
+                  <span className="bg-base-100 px-1 text-[0.6875rem]">{between.map((p) => p.parts).join(' : ')}</span>
                 </button>
               </li>
             ))}

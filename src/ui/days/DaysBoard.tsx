@@ -75,7 +75,7 @@ export function DaysBoard({ studio, now, selected, onSelect, reports }: BoardPro
         <button type="button" className="btn btn-sm" disabled={weeks >= 7} onClick={() => setWeeks(weeks + 1)}>
           Week after <ChevronRight size={15} aria-hidden />
         </button>
-        <span className="ml-auto flex items-center gap-2 text-[13px] text-base-content/80">
+        <span className="ml-auto flex items-center gap-2 text-[0.8125rem] text-base-content/80">
           Time
           <Segments small label="How near the time" value={zoom} choices={ZOOMS} onChange={setZoom} />
         </span>

@@ -106,7 +106,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
             aria-pressed={id === jar}
             onClick={() => setInHand(id)}
             className={clsx(
-              'flex cursor-pointer items-center gap-1.5 border px-1.5 py-0.5 text-[13px]',
+              'flex cursor-pointer items-center gap-1.5 border px-1.5 py-0.5 text-[0.8125rem]',
               id === jar ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60',
             )}
           >
@@ -149,7 +149,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
           run({ type: 'drawing.set', pieceId: piece.id, drawing: { ...keepingAreas(drawing, areas), motif } })
         }}
       />
-      <p className="numbers text-[13px] text-base-content/80">
+      <p className="numbers text-[0.8125rem] text-base-content/80">
         {areas.length} {areas.length === 1 ? 'area' : 'areas'}, {coloured.length} with a colour
         {light !== null && `; ${Math.round(light * 100)} % of what is coloured fires light`}.
         {leaks.length > 0 &&
@@ -159,13 +159,13 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
             `${asleep.length === 1 ? 'has' : 'have'} run into another or lie off the piece.`}
       </p>
       {nearest && nearest.apart < HARD_TO_TELL && (
-        <p className="text-[13px]" data-warning>
+        <p className="text-[0.8125rem]" data-warning>
           Areas {nearest.a} and {nearest.b} are {differenceWords(nearest.apart)} in the worst light (ΔE{' '}
           <span className="numbers">{nearest.apart.toFixed(0)}</span>).
         </p>
       )}
       {alike.length > 0 && (
-        <p className="text-[13px] text-base-content/80">
+        <p className="text-[0.8125rem] text-base-content/80">
           Neighbours alike:{' '}
           {alike
             .slice(0, 4)

@@ -37,7 +37,7 @@ export function AreaList({
       <summary className="cursor-pointer px-2 py-1 text-sm">Names, notes and photographs of its areas</summary>
       <ul className="space-y-1.5 px-2 pb-2">
         {view.areas.map(({ id, called, note, mm2, widthMm }) => (
-          <li key={id} className="grid grid-cols-[2rem_6rem_1fr] items-center gap-1.5 text-[13px]">
+          <li key={id} className="grid grid-cols-[2rem_6rem_1fr] items-center gap-1.5 text-[0.8125rem]">
             <span className="numbers font-bold">{id}</span>
             <TextInput
               label={`Name of area ${id}`}

@@ -90,7 +90,7 @@ export function AreaMap({ view, label, colourOf, chosen, words, onPress, onLeak 
               onClick={() => onPress(id)}
               className={clsx(
                 // The pointer presses the map itself; the buttons are for the keyboard, and bear the numbers.
-                'numbers pointer-events-none absolute -translate-1/2 rounded-full px-1 text-[11px] leading-4',
+                'numbers pointer-events-none absolute -translate-1/2 rounded-full px-1 text-[0.6875rem] leading-4',
                 (closer * widthMm) / view.mm[0] < LEGIBLE && 'opacity-0 focus:opacity-100',
                 chosen.has(id) ? 'bg-base-content text-base-100' : 'bg-base-100/85 text-base-content',
               )}

@@ -52,7 +52,7 @@ export function DrawingsSheet({ piece, studio, form, onStep }: DrawingsProps) {
   const free = piece.steps.filter((step) => 'motif' in step && step.motif && !step.motif.of)
   return (
     <section aria-label="Drawings" className="space-y-3 px-5 py-4" data-testid="drawings">
-      <h2 className="text-[17px] font-bold">Drawings</h2>
+      <h2 className="text-[1.0625rem] font-bold">Drawings</h2>
       {piece.drawings.length === 0 && (
         <p className="text-sm text-base-content/80">
           A drawing is set out once. Steps cut, trail, wax or tape its lines and follow it when it is changed; the areas
@@ -143,7 +143,7 @@ function OneDrawing({ piece, studio, form, drawing, onStep }: DrawingsProps & { 
     <>
       <AreaColours piece={piece} studio={studio} form={form} drawing={drawing} />
       <div role="group" aria-label="Work its lines" className="flex flex-wrap items-center gap-1.5">
-        <span className="text-[13px] text-base-content/75">Work its lines:</span>
+        <span className="text-[0.8125rem] text-base-content/75">Work its lines:</span>
         {LINE_ACTS.map((act) => (
           <button
             key={act}

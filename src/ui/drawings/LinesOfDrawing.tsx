@@ -54,7 +54,7 @@ export function LinesOfDrawing({
     <details className="border border-base-content/40">
       <summary className="cursor-pointer px-2 py-1 text-sm">Its lines: names, and a tool for each</summary>
       <div className="space-y-2 px-2 pb-2">
-        <p className="text-[13px] text-base-content/80">
+        <p className="text-[0.8125rem] text-base-content/80">
           Press lines to choose them. By keyboard: arrows go from line to line, the space bar chooses.
         </p>
         <svg

@@ -175,7 +175,7 @@ function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: Turne
           strokeWidth={widthMm / 500}
         />
       </svg>
-      <p className="numbers text-[13px]" role="status">
+      <p className="numbers text-[0.8125rem]" role="status">
         {inUnits(`${inMm(here[0].toFixed(0))} from the middle, ${inMm(here[1].toFixed(0))} up`)};{' '}
         {current.points.length} points in this line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
       </p>

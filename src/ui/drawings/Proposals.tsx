@@ -28,7 +28,7 @@ export function Proposals({
   return (
     <div role="group" aria-label="Palettes from the cupboard" className="space-y-1">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-[13px] text-base-content/75">From the cupboard, told apart in all lights:</span>
+        <span className="text-[0.8125rem] text-base-content/75">From the cupboard, told apart in all lights:</span>
         <button
           type="button"
           className="btn px-2 font-normal btn-xs"
@@ -46,7 +46,7 @@ export function Proposals({
             key={proposal.name}
             type="button"
             className={clsx(
-              'flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[13px]',
+              'flex w-full cursor-pointer items-center gap-2 border border-base-content/40 px-2 py-0.5 text-left text-[0.8125rem]',
               'hover:border-base-content',
             )}
             title="Colours all areas so that no neighbours are alike"

@@ -226,7 +226,7 @@ function Sketching({
               <circle key={i} cx={x} cy={heightMm - y} r={2.2} fill="none" stroke="#c22" strokeWidth={0.6} />
             ))}
           </svg>
-          <p className="numbers text-[13px]" role="status">
+          <p className="numbers text-[0.8125rem]" role="status">
             {problem ??
               (answer?.outlined.length
                 ? `${answer.outlined.length} ${answer.outlined.length === 1 ? 'shape' : 'shapes'}, by outline.`
@@ -297,7 +297,7 @@ function Sketching({
           ]}
           onChange={setAs}
         />
-        <label className="flex min-w-52 flex-1 flex-col text-[13px]">
+        <label className="flex min-w-52 flex-1 flex-col text-[0.8125rem]">
           Only dark lines … faint ones too
           <input
             type="range"

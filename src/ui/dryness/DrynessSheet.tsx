@@ -112,7 +112,7 @@ function NotMade({ piece, pots, timeZone }: { piece: Piece; pots?: number[]; tim
   const made = (madeAt: string) => run({ type: 'piece.making', pieceId: piece.id, ...only(pots), changes: { madeAt } })
   return (
     <>
-      <h2 className="text-[17px] font-bold">Not made yet</h2>
+      <h2 className="text-[1.0625rem] font-bold">Not made yet</h2>
       <p className="text-sm text-base-content/80">
         Once it is thrown or built, say when: Vernice then tells when it can be carved, what must be covered tonight,
         and when it may go to the kiln.
@@ -170,7 +170,7 @@ function Standing({ piece, pots, studio, nowMs }: OfPots & { nowMs: number }) {
   const log = (entry: LogEntry) => run({ type: 'piece.log', pieceId: piece.id, ...only(pots), entry })
   return (
     <div className="space-y-2">
-      <p className="text-[13px] text-base-content/75">It stands {COVER_NAMES[cover]}</p>
+      <p className="text-[0.8125rem] text-base-content/75">It stands {COVER_NAMES[cover]}</p>
       <Segments<Cover>
         small
         label="Cover"
@@ -206,7 +206,7 @@ function ByTouch({ piece, pots }: Pick<OfPots, 'piece' | 'pots'>) {
   const [stage, setStage] = useState<DryingStage>('leatherHard')
   return (
     <div className="space-y-2">
-      <p className="text-[13px] text-base-content/75">How dry is it now? The forecast starts from your answer</p>
+      <p className="text-[0.8125rem] text-base-content/75">How dry is it now? The forecast starts from your answer</p>
       <div className="flex gap-2">
         <Select
           label="Stage by touch"

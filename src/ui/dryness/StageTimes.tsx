@@ -33,7 +33,7 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
         choices={drying.columns.map((c) => [c.id, c.name] as const)}
         onChange={setColumnId}
       />
-      <table className="numbers mt-1 w-full text-[13px] leading-snug">
+      <table className="numbers mt-1 w-full text-[0.8125rem] leading-snug">
         <caption className="sr-only">When each stage is reached as it stands</caption>
         <thead>
           <tr className="text-left text-base-content/75">

@@ -244,7 +244,7 @@ function Answer({
   onAnswer: (text: string) => void
 }) {
   return (
-    <label className="block text-[13px] text-base-content/75">
+    <label className="block text-[0.8125rem] text-base-content/75">
       {label}
       <input
         className="input mt-0.5 w-full text-base-content input-sm"
@@ -267,7 +267,7 @@ function YesNo({
   onAnswer: (value: boolean | null) => void
 }) {
   return (
-    <div className="text-[13px] text-base-content/75">
+    <div className="text-[0.8125rem] text-base-content/75">
       {label}
       <div className="mt-0.5">
         <Segments

@@ -66,7 +66,7 @@ export function OutlineFields({
         />
       </div>
       {own?.kind === 'traced' && (
-        <p className="text-[13px] text-base-content/80">
+        <p className="text-[0.8125rem] text-base-content/80">
           Traced from {own.name}; height and largest diameter are those measured.
         </p>
       )}
@@ -82,7 +82,7 @@ function CaliperTable({ rows, onChange }: { rows: readonly CaliperRow[]; onChang
     onChange(rows.map((row, k) => (k === i ? { ...row, ...changes } : row)))
   const last = rows[rows.length - 1]
   return (
-    <table className="w-full text-[13px]" aria-label="Caliper table">
+    <table className="w-full text-[0.8125rem]" aria-label="Caliper table">
       <thead>
         <tr className="text-left text-base-content/80">
           <th className="font-normal">height</th>

@@ -42,7 +42,7 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
   useUndoKeys()
   useFocusKeeper()
   return (
-    <div className="flex h-dvh flex-col bg-base-100 text-base-content print:block print:h-auto">
+    <div className="frame flex h-dvh flex-col bg-base-100 text-base-content print:block print:h-auto">
       <a
         href="#view"
         className="absolute top-2 left-2 z-40 -translate-y-20 border border-base-content bg-base-100 px-4 py-2 focus:translate-y-0"
@@ -113,8 +113,8 @@ function Header() {
   return (
     <header
       className={clsx(
-        'flex h-13 shrink-0 items-center gap-x-7 border-b border-base-content/70 px-6',
-        'max-lg:gap-x-4 max-lg:px-4 max-sm:h-auto max-sm:flex-wrap max-sm:pt-1.5 print:hidden',
+        'flex min-h-13 shrink-0 flex-wrap items-center gap-x-7 border-b border-base-content/70 px-6',
+        'max-lg:gap-x-4 max-lg:px-4 max-lg:pt-1.5 print:hidden',
       )}
     >
       <Link href="/" className="display text-2xl font-bold">
@@ -123,8 +123,8 @@ function Header() {
       <nav
         aria-label="Views"
         className={clsx(
-          'flex min-w-0 items-center gap-x-6 overflow-x-auto',
-          'overflow-y-hidden max-lg:gap-x-2.5 max-lg:text-[13px] max-sm:order-last max-sm:w-full',
+          'flex min-w-0 flex-wrap items-center gap-x-6',
+          'max-lg:order-last max-lg:w-full max-lg:gap-x-4 max-lg:text-sm',
         )}
       >
         {views.map(([href, word]) => (
@@ -133,7 +133,7 @@ function Header() {
             href={href}
             aria-current={href === path ? 'page' : undefined}
             className={clsx(
-              'relative py-3',
+              'relative py-3 max-lg:py-1.5',
               href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0',
               href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content',
             )}

@@ -23,7 +23,7 @@ export function Field({
   const inUnits = useInUnits()
   return (
     <div className="flex min-w-0 flex-col gap-0.5">
-      <label htmlFor={id} className="text-[13px] text-base-content/75">
+      <label htmlFor={id} className="text-[0.8125rem] text-base-content/75">
         {label}
       </label>
       {children(id)}
@@ -174,7 +174,7 @@ export function Segments<T extends string>({
           value={choice}
           className={clsx(
             'cursor-pointer whitespace-nowrap',
-            small ? 'px-2 py-0.5 text-[13px]' : 'px-3 py-1.5 text-sm',
+            small ? 'px-2 py-0.5 text-[0.8125rem]' : 'px-3 py-1.5 text-sm',
             choice === value ? 'bg-primary text-primary-content' : 'bg-base-100 text-base-content hover:bg-base-200',
           )}
         >

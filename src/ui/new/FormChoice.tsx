@@ -37,7 +37,7 @@ export function FormChoice({ preset, onChoose }: { preset: FormPreset; onChoose:
             )}
           >
             <Silhouette {...outlines[p]} size={48} />
-            <span className="text-[13px] leading-tight">{PRESETS[p].name}</span>
+            <span className="text-[0.8125rem] leading-tight">{PRESETS[p].name}</span>
           </button>
         ))}
       </div>

@@ -40,7 +40,9 @@ export function WayToBegin({
               />
               <span>
                 <b className="block leading-tight">{SEQUENCE[id].name}</b>
-                <span className="text-[13px] leading-tight text-base-content/80">{unsuited ?? SEQUENCE[id].words}</span>
+                <span className="text-[0.8125rem] leading-tight text-base-content/80">
+                  {unsuited ?? SEQUENCE[id].words}
+                </span>
               </span>
             </label>
           )

@@ -18,7 +18,7 @@ export function ColoursSheet({ piece, studio }: { piece: Piece; studio: Studio }
   const between = acrossSides(palette)
   return (
     <section aria-label="Colours" className="space-y-3 px-5 py-4" data-testid="colours" data-busy={busy}>
-      <h2 className="text-[17px] font-bold">Colours, fired</h2>
+      <h2 className="text-[1.0625rem] font-bold">Colours, fired</h2>
       {problem && <p role="alert">{problem}</p>}
       <FiredColours palette={palette} piece={piece} studio={studio} />
       {between && <p className="text-sm text-base-content/80">{between}</p>}

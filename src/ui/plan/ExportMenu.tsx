@@ -145,14 +145,14 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
     <>
       <Menu
         items={items}
-        className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
+        className="btn border-0 bg-base-100/70 px-2 text-[0.8125rem] font-normal text-base-content btn-sm hover:bg-base-100"
       >
         <Download size={17} aria-hidden /> Take away
       </Menu>
       <Link
         href={`/sheets?piece=${piece.id}`}
         title="Wheels, strips, tracings, stencils, gauges to print at true size"
-        className="btn border-0 bg-base-100/70 px-2 text-[13px] font-normal text-base-content btn-sm hover:bg-base-100"
+        className="btn border-0 bg-base-100/70 px-2 text-[0.8125rem] font-normal text-base-content btn-sm hover:bg-base-100"
       >
         <Ruler size={17} aria-hidden /> Sheets
         <span className="sr-only"> at true size</span>

@@ -97,7 +97,7 @@ export function FindingsPanel({
         low ? 'max-h-[5.5rem]' : 'max-h-[46%]',
       )}
     >
-      <h2 className="mb-2 flex items-center gap-2 text-[17px] font-bold">
+      <h2 className="mb-2 flex items-center gap-2 text-[1.0625rem] font-bold">
         {!problem && findings && isNow && settle === 0 && piece.steps.length > 0 && (
           <CircleCheck size={19} aria-hidden />
         )}

@@ -32,7 +32,7 @@ export function FlatPiece({
           className="h-28 w-full max-w-md"
         />
       )}
-      <p className="text-[13px]">
+      <p className="text-[0.8125rem]">
         This browser has no WebGL, so the piece is drawn still; the buttons on the left turn it.
       </p>
     </div>

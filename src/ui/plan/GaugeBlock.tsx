@@ -24,7 +24,7 @@ export function GaugeBlock({
   if (!skin || kind === 'bench') return null
   const { lightness, visible } = skin.gauges
   return (
-    <div className="mt-3 text-right text-[13px]" data-testid="gauges">
+    <div className="mt-3 text-right text-[0.8125rem]" data-testid="gauges">
       <div aria-hidden className="relative mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
         <span className="bg-[#f0eee8]" style={{ width: `${100 * lightness.light}%` }} />
         <span className="bg-[#8d8b86]" style={{ width: `${100 * lightness.middle}%` }} />

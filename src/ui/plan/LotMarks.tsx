@@ -38,7 +38,7 @@ export function LotMarks({
         title={potsWords(lot.pots)}
         onClick={() => onLot(id)}
         className={clsx(
-          'numbers absolute z-[2] h-[18px] cursor-pointer truncate rounded-b-lg border px-1 text-[11px] leading-none',
+          'numbers absolute z-[2] h-[18px] cursor-pointer truncate rounded-b-lg border px-1 text-[0.6875rem] leading-none',
           id === shown
             ? 'border-base-content bg-primary font-bold text-primary-content'
             : 'border-base-content/70 bg-base-100 text-base-content',

@@ -10,7 +10,7 @@ import { run, tellOfEdit } from '@/store/studioStore'
 /** The notes of one place, each of which can be taken back. */
 export function NotedLines({ piece, noted }: { piece: Piece; noted: PlaceNote }) {
   return (
-    <ul className="text-[13px]">
+    <ul className="text-[0.8125rem]">
       {noted.notes.map((entry) => (
         <li key={entry.id} className="flex items-start gap-1">
           <span className="min-w-0 flex-1 wrap-anywhere">{entry.text}</span>

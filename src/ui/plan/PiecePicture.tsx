@@ -199,7 +199,7 @@ export function PiecePicture({
       )}
       <div className="pointer-events-none absolute top-4 left-6 max-w-64 max-sm:left-4 max-sm:max-w-42">
         <h1 className="text-xl font-bold">{piece.name}</h1>
-        <p className="text-[13px] leading-snug">
+        <p className="text-[0.8125rem] leading-snug">
           {countWords(piece.count)} · {body.name}
           <br />
           <span className="numbers">
@@ -213,7 +213,7 @@ export function PiecePicture({
           </span>{' '}
           fired
         </p>
-        <p className="mt-1 text-[13px] font-bold [&>span]:bg-[var(--stage)]/80" data-testid="moment">
+        <p className="mt-1 text-[0.8125rem] font-bold [&>span]:bg-[var(--stage)]/80" data-testid="moment">
           <span>{moment}</span>
         </p>
         {busy && skin && <Redrawing />}
@@ -245,7 +245,7 @@ export function PiecePicture({
             {spot && (
               <button
                 type="button"
-                className="my-1 ml-auto block cursor-pointer text-[13px] underline print:hidden"
+                className="my-1 ml-auto block cursor-pointer text-[0.8125rem] underline print:hidden"
                 onClick={() => hold(spot.at)}
               >
                 Note something here
@@ -325,7 +325,7 @@ export function PiecePicture({
 /** Says that the picture will change; only of what takes longer than an eye notices. */
 function Redrawing() {
   return (
-    <p className="redrawing mt-1 inline-block bg-base-100/80 px-1.5 text-[13px] text-base-content" role="status">
+    <p className="redrawing mt-1 inline-block bg-base-100/80 px-1.5 text-[0.8125rem] text-base-content" role="status">
       being redrawn …
     </p>
   )

@@ -34,7 +34,7 @@ export function PieceSheet({ piece, studio }: { piece: Piece; studio: Studio }) 
   const setForm = (changes: Partial<Piece['form']>) => change({ form: { ...piece.form, ...changes } })
   return (
     <section aria-label="The piece itself" className="space-y-3 px-5 py-4">
-      <h2 className="text-[17px] font-bold">The piece, as made</h2>
+      <h2 className="text-[1.0625rem] font-bold">The piece, as made</h2>
       <Field label="Name">
         {(id) => <TextInput id={id} value={piece.name} maxLength={80} onCommit={(name) => change({ name })} />}
       </Field>

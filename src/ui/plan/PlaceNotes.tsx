@@ -13,13 +13,13 @@ export function PlaceNotes({ piece, studio }: { piece: Piece; studio: Studio }) 
     <section aria-label="Notes on places" className="border-t border-base-content/40 pt-2">
       <h3 className="text-sm font-bold">Notes on places</h3>
       {noted.length === 0 ? (
-        <p className="text-[13px] text-base-content/75">
+        <p className="text-[0.8125rem] text-base-content/75">
           None yet. Press a spot of the form to note something there, or an area under Drawings.
         </p>
       ) : (
         <ol className="space-y-1.5">
           {noted.map((place, i) => (
-            <li key={place.key} className="text-[13px]">
+            <li key={place.key} className="text-[0.8125rem]">
               <b className="numbers">
                 {i + 1}. <span className="inline-block first-letter:uppercase">{place.where}</span>
               </b>

@@ -116,7 +116,7 @@ export function Rail({ piece, studio, lots, lot, onLot, findings, selectedId, on
             aria-pressed={selectedId === null}
             onClick={() => onSelect(null)}
             className={clsx(
-              'absolute left-0 cursor-pointer border px-1.5 text-[13px]',
+              'absolute left-0 cursor-pointer border px-1.5 text-[0.8125rem]',
               selectedId === null
                 ? 'border-base-content bg-primary text-primary-content'
                 : 'border-base-content/60 bg-base-100',

@@ -64,7 +64,7 @@ export function RailTagMark({ tag, layout, step, studio, piece, selected, isNext
         )}
         style={{ left, top, width: RAIL.tagWidth, height: RAIL.tagHeight, transform: moved }}
       >
-        <span className="flex items-center gap-1.5 text-[13px] font-bold">
+        <span className="flex items-center gap-1.5 text-[0.8125rem] font-bold">
           <HatchSwatch
             kind={words.kind}
             colour={medium && !MEDIUM_KIND[medium.kind].resists ? swatchOf(medium) : undefined}

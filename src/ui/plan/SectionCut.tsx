@@ -35,7 +35,7 @@ export function SectionCut({
   atlas: Atlas | null
 }) {
   if (!spot || !atlas) {
-    return <p className="text-right text-[13px]">Point at the piece to see the cut through its wall.</p>
+    return <p className="text-right text-[0.8125rem]">Point at the piece to see the cut through its wall.</p>
   }
   const { section, at } = spot
   const { surface } = chartOf(atlas, at.on)
@@ -75,7 +75,7 @@ export function SectionCut({
           )
         })}
       </svg>
-      <ul className="mt-1 space-y-0.5 text-right text-[13px] leading-tight">
+      <ul className="mt-1 space-y-0.5 text-right text-[0.8125rem] leading-tight">
         {section.taped && <li>tape</li>}
         {section.waxed && <li>wax</li>}
         {section.burnished && <li>burnished</li>}

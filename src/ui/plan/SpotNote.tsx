@@ -43,7 +43,7 @@ export function SpotNote({
       }}
       onKeyDown={(event) => event.key === 'Escape' && onLeave()}
     >
-      <b className="numbers block text-[13px] leading-tight first-letter:uppercase">{where}</b>
+      <b className="numbers block text-[0.8125rem] leading-tight first-letter:uppercase">{where}</b>
       {noted && <NotedLines piece={piece} noted={noted} />}
       <textarea
         autoFocus

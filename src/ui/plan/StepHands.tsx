@@ -56,7 +56,7 @@ export function StepHands({
         )}
       </p>
       {bottle && step.act === 'coat' && (
-        <p className="numbers text-[13px]">
+        <p className="numbers text-[0.8125rem]">
           Brush, {coats} coats: {minutesWords(each)} of work, matte after{' '}
           {minutesWords(elapsedMinutes(each, waits(step), coats, 1).matte)}. Bottle, one coat:{' '}
           {minutesWords(minutesAt(bottle, studio.paces))} of work, matte after{' '}
@@ -90,7 +90,7 @@ function RunEntry({
   const [took, setTook] = useState<number | null>(null)
   return (
     <details>
-      <summary className="cursor-pointer text-[13px] underline decoration-dotted">It took …</summary>
+      <summary className="cursor-pointer text-[0.8125rem] underline decoration-dotted">It took …</summary>
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <span className="w-24">
           <Field label="Pieces">

@@ -86,7 +86,7 @@ export function StepSheet({
   return (
     <section aria-label={`Step ${index + 1}`} className="space-y-3 px-5 py-4" data-testid="step-sheet">
       <div className="flex items-baseline justify-between gap-3">
-        <h2 className="text-[17px] leading-tight font-bold">
+        <h2 className="text-[1.0625rem] leading-tight font-bold">
           <span className="numbers">{index + 1}</span> {words.title}
         </h2>
         <span className="shrink-0 text-sm text-base-content/80">

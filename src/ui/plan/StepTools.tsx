@@ -78,7 +78,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pt-2">
       <div role="toolbar" aria-label="Add a step" className="flex flex-wrap items-center gap-1">
-        <span className="mr-1 text-[13px] text-base-content/75">
+        <span className="mr-1 text-[0.8125rem] text-base-content/75">
           {step ? `After step ${(selected ?? 0) + 1}, add` : 'First, add'}
         </span>
         {ADDABLE.map((family) => (

@@ -59,7 +59,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
               x="26"
               y="47"
               textAnchor="middle"
-              className={`display text-[15px] font-bold ${selected ? 'fill-primary-content' : 'fill-base-content'}`}
+              className={`display text-[0.9375rem] font-bold ${selected ? 'fill-primary-content' : 'fill-base-content'}`}
             >
               {step?.act === 'fire' ? step.cone : '?'}
             </text>
@@ -71,7 +71,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
           )}
         </button>
         <p
-          className="pointer-events-none absolute w-28 text-center text-[13px] leading-tight font-bold"
+          className="pointer-events-none absolute w-28 text-center text-[0.8125rem] leading-tight font-bold"
           style={{ left: middle - 56, top: RAIL.axis + 26 }}
         >
           {step?.act === 'fire'
@@ -90,7 +90,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
     <>
       <p
         className={clsx(
-          'pointer-events-none absolute z-[1] text-center text-[13px] leading-tight',
+          'pointer-events-none absolute z-[1] text-center text-[0.8125rem] leading-tight',
           stretch.visited ? 'font-bold' : 'text-base-content/70',
         )}
         style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: RAIL.axis + 28 }}

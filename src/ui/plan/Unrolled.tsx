@@ -49,7 +49,7 @@ export function Unrolled({
       data-busy={busy}
     >
       {stand && (
-        <p className="absolute -bottom-6 left-0 text-[13px]">
+        <p className="absolute -bottom-6 left-0 text-[0.8125rem]">
           Press where the motif should stand; it keeps to the marked sectors.
         </p>
       )}
@@ -90,7 +90,7 @@ export function Unrolled({
           placed.kind === 'spot' && !placed.on ? (
             <span
               key={key}
-              className={clsx(PIN, 'h-5 w-5 text-[11px]')}
+              className={clsx(PIN, 'h-5 w-5 text-[0.6875rem]')}
               style={{ left: `${100 * placed.across}%`, top: share(placed.alongMm) }}
               title={[where, ...notes.map(({ text }) => text)].join('\n')}
             >
@@ -101,7 +101,7 @@ export function Unrolled({
         {hiddenPatches(form, piece.form.parts).map((patch, i) => (
           <span
             key={i}
-            className="absolute border border-dashed border-[var(--stage-ink)] bg-[var(--stage)]/60 text-[10px]"
+            className="absolute border border-dashed border-[var(--stage-ink)] bg-[var(--stage)]/60 text-[0.625rem]"
             style={{
               left: `${100 * patch.left}%`,
               width: `${100 * (patch.right - patch.left)}%`,

@@ -70,7 +70,7 @@ export function WaterMarks({
             <span
               key={column.id}
               aria-hidden
-              className="pointer-events-none absolute flex flex-col items-center text-[11px] leading-none text-base-content"
+              className="pointer-events-none absolute flex flex-col items-center text-[0.6875rem] leading-none text-base-content"
               style={{ left: x - 16, width: 32, top: column.kind === 'rim' ? AXIS - 30 : AXIS + 4 }}
             >
               <svg width="8" height="14" className="mx-auto block">

@@ -247,7 +247,7 @@ function WheelButton({
       onClick={onClick}
     >
       {icon}
-      <span className="text-[13px] font-normal max-sm:sr-only">{label}</span>
+      <span className="text-[0.8125rem] font-normal max-sm:sr-only">{label}</span>
     </button>
   )
 }

@@ -13,7 +13,7 @@ export function LotLines({ lots, studio }: { lots: readonly LotPiece[]; studio: 
   const [all, setAll] = useState(false)
   const shown = all ? lots : lots.slice(0, FEW)
   return (
-    <ul className="px-3 pb-2 text-[13px] leading-tight text-base-content/85" data-testid="lot-lines">
+    <ul className="px-3 pb-2 text-[0.8125rem] leading-tight text-base-content/85" data-testid="lot-lines">
       {shown.map(({ id, lot, piece }) => (
         <li key={id} className="flex gap-1.5 py-px">
           <b className="numbers shrink-0">{potsShort(lot.pots)}</b>

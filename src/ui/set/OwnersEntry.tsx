@@ -18,7 +18,7 @@ export function OwnersEntry({ piece }: { piece: Piece }) {
     <details className="text-sm">
       <summary className="cursor-pointer underline decoration-dotted">Whose they are, in one go</summary>
       <label className="mt-2 block">
-        <span className="mb-1 block text-[13px] text-base-content/80">
+        <span className="mb-1 block text-[0.8125rem] text-base-content/80">
           Names, one a line or with commas between: pot 1 gets the first
         </span>
         <textarea className="textarea w-full" rows={4} value={text} onChange={(event) => setText(event.target.value)} />

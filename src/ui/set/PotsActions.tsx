@@ -39,7 +39,7 @@ export function PotsActions({
     <div className="space-y-3 border border-base-content p-3" data-testid="pots-actions">
       <p className="flex items-baseline gap-2 font-bold">
         <span className="flex-1">{capital(potsWords(pots))}</span>
-        <button type="button" className="link text-[13px] font-normal" onClick={onDone}>
+        <button type="button" className="link text-[0.8125rem] font-normal" onClick={onDone}>
           choose none
         </button>
       </p>

@@ -35,7 +35,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
   }
   return (
     <section aria-label="The set" className="space-y-3 px-5 py-4" data-testid="set-sheet">
-      <h2 className="text-[17px] font-bold">
+      <h2 className="text-[1.0625rem] font-bold">
         <span className="numbers">{standing.size}</span> {standing.size === 1 ? 'pot' : 'pots'}
         {lots.length > 1 && `, in ${lots.length} lots`}
       </h2>
@@ -54,7 +54,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
                 </span>
                 <button
                   type="button"
-                  className="shrink-0 link text-[13px]"
+                  className="shrink-0 link text-[0.8125rem]"
                   aria-label={`${all ? 'Choose none' : 'Choose all'} of ${potsWords(lot.pots)}`}
                   onClick={() =>
                     setChosen(
@@ -69,7 +69,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
                 {lots.length > 1 && (
                   <button
                     type="button"
-                    className="shrink-0 link text-[13px]"
+                    className="shrink-0 link text-[0.8125rem]"
                     title="For pots that are to be decorated otherwise"
                     onClick={() => part(i)}
                   >
@@ -106,7 +106,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
                 </span>
                 <button
                   type="button"
-                  className="link text-[13px]"
+                  className="link text-[0.8125rem]"
                   onClick={() =>
                     run({ type: 'piece.pots', pieceId: piece.id, told: [{ number: pot.number, lost: null }] })
                   }

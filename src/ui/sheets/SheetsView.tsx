@@ -147,7 +147,7 @@ function Sheets({
         </div>
         {wanted.length > 0 && (
           <section aria-labelledby="wanted" className="mt-3">
-            <h2 id="wanted" className="px-5 text-[15px] font-bold max-lg:sr-only">
+            <h2 id="wanted" className="px-5 text-[0.9375rem] font-bold max-lg:sr-only">
               {isEvening ? 'What this evening needs' : 'What this plan needs'}
             </h2>
             <ul className="max-lg:hidden">
@@ -176,7 +176,7 @@ function Sheets({
           </p>
         )}
         <section aria-labelledby="kinds" className="mt-4 max-lg:hidden">
-          <h2 id="kinds" className="px-5 text-[15px] font-bold">
+          <h2 id="kinds" className="px-5 text-[0.9375rem] font-bold">
             Any other
           </h2>
           <ul>
@@ -193,7 +193,7 @@ function Sheets({
         aria-label="This sheet"
         className="min-h-0 space-y-3 overflow-y-auto border-l border-base-content/70 px-5 py-4 max-lg:border-0 print:hidden"
       >
-        <h2 className="text-[17px] leading-tight font-bold">{SHEETS[chosen.kind].word}</h2>
+        <h2 className="text-[1.0625rem] leading-tight font-bold">{SHEETS[chosen.kind].word}</h2>
         <p className="text-sm text-base-content/80 first-letter:uppercase">{inUnits(SHEETS[chosen.kind].hint)}.</p>
         {!OF_PAPER.has(chosen.kind) && (
           <SizeFields
@@ -297,7 +297,7 @@ function Row({ word, hint, open, onOpen }: Entry) {
       )}
     >
       <span className="block text-sm font-bold">{word}</span>
-      <span className="block text-[13px] leading-snug text-base-content/80">{hint}</span>
+      <span className="block text-[0.8125rem] leading-snug text-base-content/80">{hint}</span>
     </button>
   )
 }

@@ -12,7 +12,7 @@ export function TrueSize({ onLeave }: { onLeave: () => void }) {
   const [px, setPx] = useState(Math.round((pxMm ?? USUAL_PX_MM) * CARD_MM[0]))
   return (
     <section aria-label="True size on this screen" className="space-y-2 border border-base-content bg-base-100 p-4">
-      <h2 className="text-[17px] font-bold">True size on this screen</h2>
+      <h2 className="text-[1.0625rem] font-bold">True size on this screen</h2>
       <p className="max-w-xl text-sm">
         Lay a bank card on the box, or a ruler along it (85.6 mm), and make the box as wide. Arrow keys move it by a
         point.

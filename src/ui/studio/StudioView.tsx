@@ -66,7 +66,7 @@ export function StudioView() {
       <div className="space-y-6">
         <h1 className="text-2xl font-bold">Studio</h1>
         <label className="block max-w-md">
-          <span className="text-[13px] text-base-content/75">Name of the studio</span>
+          <span className="text-[0.8125rem] text-base-content/75">Name of the studio</span>
           <TextInput
             className="display w-full text-xl font-bold"
             value={studio.name}
@@ -102,7 +102,7 @@ export function StudioView() {
           </h2>
           {(Object.keys(SETTING_CHOICES) as ChosenSetting[]).map((key) => (
             <div key={key}>
-              <p className="text-[13px] text-base-content/75">{SETTING_CHOICES[key].word}</p>
+              <p className="text-[0.8125rem] text-base-content/75">{SETTING_CHOICES[key].word}</p>
               <Segments<string>
                 small
                 label={SETTING_CHOICES[key].word}

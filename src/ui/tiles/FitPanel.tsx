@@ -115,7 +115,7 @@ export function FitPanel({ studio, tiles: all }: { studio: Studio; tiles: readon
               )
             })}
           </ul>
-          <table className="numbers text-[13px]">
+          <table className="numbers text-[0.8125rem]">
             <thead>
               <tr className="text-left">
                 <th className="pr-4 font-normal">square</th>

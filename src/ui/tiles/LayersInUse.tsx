@@ -66,7 +66,7 @@ export function LayersInUse({
         </p>
       </div>
       {(cautions.length > 0 || forFood) && (
-        <ul className="list-disc pl-5 text-[13px]">
+        <ul className="list-disc pl-5 text-[0.8125rem]">
           {cautions.map((caution) => (
             <li key={caution}>{CAUTION_WORDS[caution]}</li>
           ))}

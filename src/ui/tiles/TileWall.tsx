@@ -27,7 +27,7 @@ export function TileWall({ studio, onOpen }: { studio: Studio; onOpen: (tileId: 
       <div className="space-y-4">
         <WallFilters studio={studio} filter={filter} onFilter={setFilter} />
         {wall.length > 0 && (
-          <p className="text-[13px] text-base-content/80">
+          <p className="text-[0.8125rem] text-base-content/80">
             Each square as it came out, bare above and under clear below; the strip at its foot is what was foretold. A
             “!” is another colour than that; hatched is not fired yet.
           </p>
@@ -130,7 +130,7 @@ function HungTile({
         <Half tile={wallTile} squares={bare} chosenId={chosenId} onChoose={onChoose} />
         <Half tile={wallTile} squares={glazed} chosenId={chosenId} onChoose={onChoose} glazed />
       </div>
-      <p className="mt-1 text-[13px] leading-snug">
+      <p className="mt-1 text-[0.8125rem] leading-snug">
         <button type="button" className="cursor-pointer font-bold underline" onClick={onOpen}>
           {tile.number}
         </button>{' '}
@@ -200,7 +200,7 @@ function Half({
               {measured && measured.difference >= 10 && (
                 <span
                   aria-hidden
-                  className="absolute top-0.5 right-0.5 bg-base-100 px-0.5 text-[11px] leading-none font-bold text-base-content"
+                  className="absolute top-0.5 right-0.5 bg-base-100 px-0.5 text-[0.6875rem] leading-none font-bold text-base-content"
                 >
                   !
                 </span>

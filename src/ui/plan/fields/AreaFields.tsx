@@ -169,14 +169,14 @@ function StepAreas({ piece, studio, step, drawing }: FieldsProps<AreaStep> & { d
           })
         }}
       />
-      <p className="numbers text-[13px] text-base-content/80">
+      <p className="numbers text-[0.8125rem] text-base-content/80">
         {own.length ? `${own.length} of ${view.areas.length} areas, ${cm2.toFixed(0)} cm². ` : 'No area is taken yet. '}
         {own.length > 0 &&
           `About ${minutes('fineBrush', 3)} min by brush in 3 coats, ${minutes('needleBottle', 1)} by needle bottle, ` +
             `${minutes('bulb', 1)} by bulb.`}
       </p>
       {narrow.length > 0 && (
-        <p className="text-[13px]" data-warning>
+        <p className="text-[0.8125rem]" data-warning>
           {narrow.length === 1 ? `Area ${narrow[0].id} is` : `${narrow.length} areas are`} narrower than the{' '}
           {AREA_TOOL[step.tool].name}: the coat there stays thin; one coat more, or a finer tip.
         </p>

@@ -54,7 +54,7 @@ export function FollowedMotif({
         </div>
       )}
       <GroundChoice motif={motif} words={ground} set={set} />
-      <p className="text-[13px] text-base-content/75">
+      <p className="text-[0.8125rem] text-base-content/75">
         Where it stands and how large it is belongs to the drawing; dragged on the form, all its steps move.
       </p>
     </>

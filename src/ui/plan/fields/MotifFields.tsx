@@ -286,7 +286,7 @@ function MotifPicker({
         <MotifMark kind={motif.kind} drawing={motif.drawing} text={motif.text} size={44} />
         <span>
           <b className="block leading-tight">{name}</b>
-          <span className="text-[13px] text-base-content/80">{words}</span>
+          <span className="text-[0.8125rem] text-base-content/80">{words}</span>
         </span>
       </summary>
       <div role="radiogroup" aria-label="Motif" className="grid grid-cols-6 gap-1 border-t border-base-content/40 p-2">
@@ -340,7 +340,7 @@ function RepeatHint({
   const own = motifAspect(motif) * motif.heightMm
   const { exact, choices } = repeatAdvice(aroundMm(form, r) / (2 * Math.PI), own)
   return (
-    <p className="numbers text-[13px] text-base-content/80">
+    <p className="numbers text-[0.8125rem] text-base-content/80">
       At its own proportions it fits {exact.toFixed(1)} times:{' '}
       {choices
         .filter((c) => c.repeats <= 120)

@@ -163,7 +163,7 @@ function PlaceButton({
       title={title}
       onClick={onClick}
       className={clsx(
-        'cursor-pointer border px-2 py-0.5 text-[13px]',
+        'cursor-pointer border px-2 py-0.5 text-[0.8125rem]',
         pressed ? 'border-base-content bg-primary text-primary-content' : 'border-base-content/60',
       )}
     >

@@ -259,7 +259,9 @@ export function TouchUpFields({ studio, step, change }: FieldsProps<StepOf<'touc
           )}
         </Field>
       </div>
-      <p className="text-[13px] text-base-content/80">The colour closes over a slip of the tool; the dent stays.</p>
+      <p className="text-[0.8125rem] text-base-content/80">
+        The colour closes over a slip of the tool; the dent stays.
+      </p>
     </>
   )
 }
