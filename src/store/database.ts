@@ -35,6 +35,13 @@ export interface KeptPicture {
   readonly pixels: Uint8ClampedArray<ArrayBuffer>
 }
 
+/** What has been kept for an import that has not come to its edit yet. */
+export interface ImportJournal {
+  readonly file: string
+  readonly of: number
+  readonly kept: readonly string[]
+}
+
 interface VerniceDatabase extends DBSchema {
   records: { key: string; value: StoredRecord }
   log: { key: number; value: Entry | LoggedEntry; indexes: { id: string } }
@@ -45,12 +52,13 @@ interface VerniceDatabase extends DBSchema {
   /** Photographs, small and whole, apart: a list of small ones never reads a whole one. */
   photoSmall: { key: string; value: Blob }
   photoWhole: { key: string; value: Blob }
+  imports: { key: string; value: ImportJournal }
 }
 
 export type Database = IDBPDatabase<VerniceDatabase>
 
 export const DATABASE_NAME = 'vernice'
-const DATABASE_VERSION = 3
+const DATABASE_VERSION = 4
 
 /** What may become of the database while it is opened or open. */
 export interface Events {
@@ -66,7 +74,7 @@ const NO_MATTER: Events = { waits: () => undefined, overtaken: () => undefined, 
 
 /**
  * Opens the browser’s database. Version 1 kept records with a history of patches; version 2 keeps a log of deeds instead; version 3
- * keeps photographs.
+ * keeps photographs; version 4 knows of imports that are under way.
  */
 export function openDatabase(on: Events = NO_MATTER): Promise<Database> {
   const opened = openDB<VerniceDatabase>(DATABASE_NAME, DATABASE_VERSION, {
@@ -86,8 +94,11 @@ export function openDatabase(on: Events = NO_MATTER): Promise<Database> {
         database.createObjectStore('written')
         database.createObjectStore('setAside', { autoIncrement: true })
       }
-      database.createObjectStore('photoSmall')
-      database.createObjectStore('photoWhole')
+      if (from < 3) {
+        database.createObjectStore('photoSmall')
+        database.createObjectStore('photoWhole')
+      }
+      database.createObjectStore('imports')
     },
     blocked: on.waits,
     blocking(_own, wanted) {

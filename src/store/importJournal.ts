@@ -1,41 +1,62 @@
-/* What imports are under way: written beside the log, so that the next start knows of one that was cut off. */
+import type { Ledger } from '@/core/model/ledger'
+import type { Database, ImportJournal } from './database'
+import { photosChanged } from './photoChanges'
+import { tell } from './studioStore'
 
-const PREFIX = 'vernice.takingIn.'
+/*
+ * What imports are under way. A journal is written in one transaction with each photograph, so that a browser that is killed leaves none
+ * that nobody knows of; the next start deletes what no record names.
+ */
 
-/** What was kept for an import that has not come to its edit yet. */
-export interface ImportJournal {
-  readonly file: string
-  readonly of: number
-  readonly kept: readonly string[]
+/** A place in the journals, and what stands there. */
+export interface JournalEntry {
+  readonly key: string
+  readonly journal: ImportJournal
 }
 
-export const newJournalKey = (): string => `${PREFIX}${crypto.randomUUID().slice(0, 8)}`
+export const newJournalKey = (): string => crypto.randomUUID().slice(0, 8)
 
-export function writeJournal(key: string, journal: ImportJournal | null): void {
-  try {
-    if (journal) localStorage.setItem(key, JSON.stringify(journal))
-    else localStorage.removeItem(key)
-  } catch {
-    // Without it what a killed import leaves behind is only told of as photographs that no record names.
+const lockOf = (key: string) => `vernice.lock.import.${key}`
+
+/** Holds the lock of an import until it is let go, or as long as this page lives. */
+export async function heldImport(key: string): Promise<() => void> {
+  if (typeof navigator === 'undefined' || !navigator.locks) return () => undefined
+  return new Promise((got) => {
+    void navigator.locks.request(lockOf(key), () => new Promise<void>((letGo) => got(letGo)))
+  })
+}
+
+export async function endJournal(database: Database | null, key: string): Promise<void> {
+  await database?.delete('imports', key)
+}
+
+/** Deletes what imports that were cut off have left behind, and tells of them. Those of other tabs go on. */
+export async function clearCutOffImports(database: Database, ledger: Ledger): Promise<void> {
+  for (const key of await database.getAllKeys('imports')) {
+    const clear = () => clearOne(database, key, ledger)
+    if (navigator.locks)
+      await navigator.locks.request(lockOf(key), { ifAvailable: true }, (lock) => (lock ? clear() : undefined))
+    else await clear()
   }
 }
 
-/** Journals that are there: of imports under way in some tab, and of those that were cut off. */
-export function journalKeys(): string[] {
-  try {
-    return Object.keys(localStorage).filter((key) => key.startsWith(PREFIX))
-  } catch {
-    return []
+async function clearOne(database: Database, key: string, ledger: Ledger): Promise<void> {
+  const journal = await database.get('imports', key)
+  if (!journal) return
+  const named = JSON.stringify([ledger.studio.pieces, ledger.logged, ledger.waiting])
+  const left = journal.kept.filter((id) => !named.includes(`"${id}"`))
+  const transaction = database.transaction(['imports', 'photoSmall', 'photoWhole'], 'readwrite')
+  for (const id of left) {
+    void transaction.objectStore('photoSmall').delete(id)
+    void transaction.objectStore('photoWhole').delete(id)
   }
-}
-
-export const hasCutOffImports = (): boolean => journalKeys().length > 0
-
-export function journalAt(key: string): ImportJournal | null {
-  try {
-    const read = JSON.parse(localStorage.getItem(key) ?? '') as ImportJournal
-    return Array.isArray(read.kept) && typeof read.file === 'string' ? read : null
-  } catch {
-    return null
-  }
+  void transaction.objectStore('imports').delete(key)
+  await transaction.done
+  if (!left.length) return
+  photosChanged()
+  tell(
+    'problem',
+    `“${journal.file}” was not taken in: the page was left when ${journal.kept.length} of its ${journal.of} photographs were saved. ` +
+      'Nothing of it is here; open it again.',
+  )
 }

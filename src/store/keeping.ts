@@ -6,7 +6,7 @@ import { demoNow, freshStudio } from './beginnings'
 import { HEAD_KEY, pieceKey, type Database, type SetAside } from './database'
 import { hasDrafts, onDrafts, takeDrafts } from './drafts'
 import { partsOf, studioFrom, type Damaged } from './records'
-import { hasCutOffImports } from './importJournal'
+import { clearCutOffImports } from './importJournal'
 import { newestVersion, readable, soundLog, type UnsoundEntry } from './soundLog'
 import { StudioLog, type Stored } from './studioLog'
 import { rememberTold, toldBefore } from './toldRefused'
@@ -183,12 +183,7 @@ function showOpened({ log, written, entries, studio, setAside, damagedNow, unsou
   if (damagedNow) tellDamaged(damagedNow)
   onReady()
   void pull()
-  void clearAfterImports(ledger)
-}
-
-/** What an import that was cut off left behind is cleared, if there was one. */
-async function clearAfterImports(ledger: Ledger): Promise<void> {
-  if (hasCutOffImports()) await (await import('./zipPhotos')).clearCutOffImports(ledger)
+  void clearCutOffImports(log.database, ledger).catch(() => undefined)
 }
 
 /** Works without storage, as an empty studio: why is said as long as it lasts. */

@@ -1,7 +1,6 @@
 'use client'
 
 import { useEffect, useMemo } from 'react'
-import { create } from 'zustand'
 import { sentence, type Issue } from '@/core/base/issue'
 import { fail, type Result } from '@/core/base/result'
 import { entriesOf, type PhotoSide, type Placed, type RunEntry } from '@/core/model/run'
@@ -11,6 +10,8 @@ import type { KeptPhoto } from '@/workers/photo.worker'
 import { useAsked, type Question } from './asking'
 import { instantNow } from './days'
 import { diskRoomNow, giveUpPictures } from './diskRoom'
+import type { JournalEntry } from './importJournal'
+import { photosChanged, usePhotoChanges } from './photoChanges'
 import { database } from './keeping'
 import { newId, run, tell, useStudio } from './studioStore'
 
@@ -21,11 +22,6 @@ const RESERVE_BYTES = 5 * 1_048_576
 
 /** From this share of what the browser grants it is said that room becomes short. */
 const SHORT_FROM = 0.8
-
-/** Counts up with each photograph that is kept or deleted, for whoever counts them. */
-export const usePhotoChanges = create<{ readonly changes: number }>()(() => ({ changes: 0 }))
-
-const changed = (): void => usePhotoChanges.setState(({ changes }) => ({ changes: changes + 1 }))
 
 /** Where there is no database they last as long as the page. */
 const inMemory = new Map<string, { whole: Blob; small: Blob }>()
@@ -73,27 +69,29 @@ const storageFailed = (error: unknown): Issue => ({
   detail: error instanceof Error ? error.message || error.name : 'unknown',
 })
 
-/** Keeps the pictures of a photograph under a name; both or none. */
+/** Keeps the pictures of a photograph under a name; both or none, and with them what a journal is to say. */
 export async function putPhoto(
   photoId: string,
   { whole, small }: Pick<KeptPhoto, 'whole' | 'small'>,
+  noted?: JournalEntry,
 ): Promise<Issue | null> {
   const kept = database()
   if (!kept) {
     inMemory.set(photoId, { whole, small })
-    changed()
+    photosChanged()
     return null
   }
   const issue = await roomFor(whole.size + small.size)
   if (issue) return issue
   try {
-    const transaction = kept.transaction(['photoSmall', 'photoWhole'], 'readwrite')
+    const transaction = kept.transaction(['photoSmall', 'photoWhole', 'imports'], 'readwrite')
     await Promise.all([
+      ...(noted ? [transaction.objectStore('imports').put(noted.journal, noted.key)] : []),
       transaction.objectStore('photoWhole').put(whole, photoId),
       transaction.objectStore('photoSmall').put(small, photoId),
       transaction.done,
     ])
-    changed()
+    photosChanged()
     return null
   } catch (error) {
     // Browsers tell less than the truth of what is left, so that the disk itself has the last word.
@@ -207,5 +205,5 @@ export async function deletePhotos(photoIds: readonly string[]): Promise<void> {
     void transaction.objectStore('photoWhole').delete(id)
   }
   await transaction.done
-  changed()
+  photosChanged()
 }

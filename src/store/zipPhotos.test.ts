@@ -3,7 +3,7 @@ import { afterAll, afterEach, beforeEach, describe, expect, it, vi } from 'vites
 import { demoStudio } from '@/core/demo/demoStudio'
 import { writeStudio } from '@/core/formats/verniceFile'
 import { openDatabase } from './database'
-import { answering, Shelf, type Answers } from './fixtures/browser'
+import { answering, type Answers } from './fixtures/browser'
 
 /* A zip with photographs is one deed: all of it is taken in or nothing is, wherever it ends. */
 
@@ -15,8 +15,7 @@ const { openFile } = await import('./incoming')
 const { deletePhotos, keptPhotos } = await import('./photos')
 const { answerQuestion, beginWith, useStudio } = await import('./studioStore')
 const { useAtWork } = await import('./atWork')
-const { clearCutOffImports } = await import('./zipPhotos')
-const { hasCutOffImports } = await import('./importJournal')
+const { clearCutOffImports } = await import('./importJournal')
 const { startAgain } = await import('@/workers/clients')
 
 afterAll(() => {
@@ -59,12 +58,12 @@ async function takeIn(): Promise<void> {
 beforeEach(async () => {
   goesAt = -1
   DAMAGED.clear()
-  vi.stubGlobal('localStorage', new Shelf())
   vi.stubGlobal('navigator', { storage: { estimate: async () => ({ usage: 0, quota: 1e9 }) } })
   answering(answers)
   beginWith(demoStudio())
   useStudio.setState({ notice: null, question: null })
   await deletePhotos(await keptPhotos())
+  await database.clear('imports')
 })
 
 afterEach(() => {
@@ -83,7 +82,8 @@ describe('a zip with forty photographs', () => {
     stop()
     expect(seen).toContain('Saving 40 photographs of “a.zip”: 12 of 40')
     expect(await keptPhotos()).toEqual(IDS)
-    expect([work(), hasCutOffImports()]).toEqual([null, false])
+    expect(work()).toBeNull()
+    await vi.waitFor(async () => expect(await database.count('imports')).toBe(0))
   })
 
   it.each(Array.from({ length: 10 }, (_, k) => 4 * k + 1))(
@@ -96,9 +96,9 @@ describe('a zip with forty photographs', () => {
       // What has been kept waits for its edit: none of the studio has changed yet.
       expect(state().studio.name).toBe(demoStudio().name)
       const ledger = beginWith(demoStudio())
-      await clearCutOffImports(ledger)
+      await clearCutOffImports(database, ledger)
       expect(await keptPhotos()).toEqual([])
-      expect(hasCutOffImports()).toBe(false)
+      expect(await database.count('imports')).toBe(0)
       expect(notice()).toBe(
         `“a.zip” was not taken in: the page was left when ${at} of its 40 photographs were saved. ` +
           'Nothing of it is here; open it again.',
@@ -112,8 +112,8 @@ describe('a zip with forty photographs', () => {
     const named = Object.values(other.pieces)[0]
     const run = [{ id: 'x', kind: 'photo', photoId: IDS[0] }] as never
     const ledger = beginWith({ ...other, pieces: { ...other.pieces, [named.id]: { ...named, run } } })
-    localStorage.setItem('vernice.takingIn.x', JSON.stringify({ file: 'a.zip', of: 40, kept: [IDS[0]] }))
-    await clearCutOffImports(ledger)
+    await database.put('imports', { file: 'a.zip', of: 40, kept: [IDS[0]] }, 'x')
+    await clearCutOffImports(database, ledger)
     expect(await keptPhotos()).toContain(IDS[0])
     expect(notice()).not.toContain('was not taken in')
   })

@@ -1,11 +1,11 @@
-import type { Ledger } from '@/core/model/ledger'
 import { sentence } from '@/core/base/issue'
 import type { ListedPhoto } from '@/workers/studioZip'
 import { SOON_MS, zips } from '@/workers/clients'
 import { atLength, GivenUp } from './atWork'
-import { journalAt, journalKeys, newJournalKey, writeJournal } from './importJournal'
+import { endJournal, heldImport, newJournalKey } from './importJournal'
+import { database } from './keeping'
 import { deletePhotos, keptPhotos, putPhoto, readPhoto, roomFor } from './photos'
-import { askFirst, tell } from './studioStore'
+import { askFirst, tell, useStudio } from './studioStore'
 
 /*
  * Photographs that come in with a zip. They are kept before the edit that names them, so that an import is one deed: with the page
@@ -20,16 +20,6 @@ export interface KeptForImport {
   readonly drop: () => Promise<void>
 }
 
-const lockOf = (key: string) => `vernice.lock.${key}`
-
-/** Holds a lock as long as this page lives or until it is let go. */
-async function held(key: string): Promise<() => void> {
-  if (typeof navigator === 'undefined' || !navigator.locks) return () => undefined
-  return new Promise((got) => {
-    void navigator.locks.request(lockOf(key), () => new Promise<void>((letGo) => got(letGo)))
-  })
-}
-
 /** What came of the photographs of a zip. */
 interface Stored {
   readonly damaged: readonly string[]
@@ -42,17 +32,17 @@ interface Stored {
  */
 export async function keepZipPhotos(file: File, photos: readonly ListedPhoto[]): Promise<KeptForImport | null> {
   const key = newJournalKey()
-  const letGo = await held(key)
+  const letGo = await heldImport(key)
   const here = new Set(await keptPhotos())
   const wanted = photos.filter(({ id }) => !here.has(id))
   const kept: string[] = []
-  const end = () => {
-    writeJournal(key, null)
+  const end = async () => {
+    await endJournal(database(), key).catch(() => undefined)
     letGo()
   }
   const drop = async () => {
     await deletePhotos(kept)
-    end()
+    await end()
   }
   try {
     const room = await roomFor(wanted.reduce((sum, { bytes }) => sum + bytes, 0))
@@ -71,19 +61,18 @@ export async function keepZipPhotos(file: File, photos: readonly ListedPhoto[]):
           damaged.push(id)
           continue
         }
-        kept.push(id)
-        // What is about to be kept is written down first, so that a page that goes leaves nothing that nobody knows of.
-        writeJournal(key, { file: file.name, of: wanted.length, kept })
         // Read anew: what others put into a picture stays behind here too.
         const read = await readPhoto(new File([blob], `${id}.jpg`, { type: 'image/jpeg' }))
-        if (!read.ok || (await putPhoto(id, read.value))) failed++
+        const journal = { file: file.name, of: wanted.length, kept: [...kept, id] }
+        if (!read.ok || (await putPhoto(id, read.value, { key, journal }))) failed++
+        else kept.push(id)
       }
       report(wanted.length)
       return { damaged, failed }
     })
     if ((stored.damaged.length || stored.failed) && !(await wantsTheRest(stored, wanted.length)))
       return await drop().then(() => null)
-    return { settle: end, drop }
+    return { settle: () => void isKept().then(end), drop }
   } catch (error) {
     await drop()
     if (error instanceof GivenUp) tell('news', `“${file.name}” was not taken in; nothing has changed.`)
@@ -94,6 +83,12 @@ export async function keepZipPhotos(file: File, photos: readonly ListedPhoto[]):
       )
     return null
   }
+}
+
+/** Waits until all that was done is kept, for some time at most. */
+async function isKept(): Promise<void> {
+  for (let i = 0; i < 100 && useStudio.getState().save === 'saving'; i++)
+    await new Promise((done) => setTimeout(done, 100))
 }
 
 const NAMED = 4
@@ -115,27 +110,4 @@ function wantsTheRest({ damaged, failed }: Stored, of: number): Promise<boolean>
       otherwise: () => answer(false),
     }),
   )
-}
-
-/** Deletes what imports that were cut off have left behind, and tells of them. */
-export async function clearCutOffImports(ledger: Ledger): Promise<void> {
-  for (const key of journalKeys()) {
-    const clear = async () => {
-      const journal = journalAt(key)
-      writeJournal(key, null)
-      if (!journal) return
-      const named = JSON.stringify([ledger.studio.pieces, ledger.logged, ledger.waiting])
-      const left = journal.kept.filter((id) => !named.includes(`"${id}"`))
-      if (!left.length) return
-      await deletePhotos(left)
-      tell(
-        'problem',
-        `“${journal.file}” was not taken in: the page was left when ${journal.kept.length} of its ${journal.of} photographs were saved. ` +
-          'Nothing of it is here; open it again.',
-      )
-    }
-    if (navigator.locks)
-      await navigator.locks.request(lockOf(key), { ifAvailable: true }, (lock) => (lock ? clear() : undefined))
-    else await clear()
-  }
 }

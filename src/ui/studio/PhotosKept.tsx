@@ -2,7 +2,8 @@
 
 import { entriesOf } from '@/core/model/run'
 import { useAsked, type Question } from '@/store/asking'
-import { deletePhotos, keptPhotos, usePhotoChanges } from '@/store/photos'
+import { usePhotoChanges } from '@/store/photoChanges'
+import { deletePhotos, keptPhotos } from '@/store/photos'
 import { askFirst, useStudio } from '@/store/studioStore'
 
 const KEPT: Question<{ changes: number }, readonly string[]> = {
