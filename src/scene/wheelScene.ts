@@ -14,7 +14,7 @@ const drawers = new Supervised<DrawingWorker>(
 
 /** How often it is asked whether what draws still answers, and how long that may take, ms. */
 const BEAT_MS = 5_000
-const LATE_MS = 30_000
+const LATE_MS = 60_000
 
 /** The form on its wheel as the page knows it: it aims and picks here, and has it drawn in a worker, so that the page never waits. */
 export class WheelScene {
@@ -52,7 +52,8 @@ export class WheelScene {
     let disposed = false
     void drawers.ending().then(() => disposed || onStopped())
     const beats = setInterval(() => {
-      if (document.visibilityState !== 'visible') return
+      // A large still picture takes a slow machine longer than any beat.
+      if (document.visibilityState !== 'visible' || this.stills > 0) return
       void drawers.ask((worker) => worker.beat(), { limitMs: LATE_MS, once: true }).catch(() => undefined)
     }, BEAT_MS)
     this.onDispose = () => {
@@ -62,6 +63,18 @@ export class WheelScene {
   }
 
   private onDispose: () => void = () => undefined
+
+  /** How many still pictures are being made. */
+  private stills = 0
+
+  private async whileStill<T>(make: () => Promise<T>): Promise<T> {
+    this.stills++
+    try {
+      return await make()
+    } finally {
+      this.stills--
+    }
+  }
 
   setForm(mesh: LatheMesh, footRadius: number): void {
     this.aim.setForm(clayGeometry(mesh))
@@ -104,14 +117,16 @@ export class WheelScene {
   }
 
   /** The picture as it stands, as PNG; `longest` pixels along its longer side. */
-  picture = async (longest: number): Promise<Blob | null> => this.drawing.picture(longest)
+  picture = (longest: number): Promise<Blob | null> => this.whileStill(async () => this.drawing.picture(longest))
 
   /** The piece from several sides on one sheet, as PNG. */
   async sheet(views: readonly { readonly view: WheelView; readonly word: string }[]): Promise<Blob | null> {
     const side = Math.round(Math.min(this.aim.size.width, this.aim.size.height))
-    const pictures = await this.drawing.sides(
-      views.map(({ view }) => view),
-      side,
+    const pictures = await this.whileStill(async () =>
+      this.drawing.sides(
+        views.map(({ view }) => view),
+        side,
+      ),
     )
     const sheet = document.createElement('canvas')
     sheet.width = side * Math.min(4, views.length)
