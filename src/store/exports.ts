@@ -29,7 +29,7 @@ export async function previewPng(piece: Piece, studio: Studio, size: number): Pr
 }
 
 /** Makes the bench card in a worker and hands it over as PDF. */
-export const exportCard = (piece: Piece, studio: Studio, paper: Paper): Promise<void> =>
+export const exportCard = (piece: Piece, studio: Studio, paper: Paper): Promise<boolean> =>
   handOver(
     {
       what: 'Making the bench card',

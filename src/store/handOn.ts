@@ -24,7 +24,11 @@ const fontsOf = async () => {
 }
 
 /** Makes a paper and hands it over. */
-const print = (name: string, of: number, make: (report: Report) => Promise<Uint8Array<ArrayBuffer>>): Promise<void> =>
+const print = (
+  name: string,
+  of: number,
+  make: (report: Report) => Promise<Uint8Array<ArrayBuffer>>,
+): Promise<boolean> =>
   handOver(
     {
       what: `Making ${name}`,
@@ -59,7 +63,7 @@ const printed = (ticket: KilnTicket): PrintedTicket => ({
 })
 
 /** Prints tickets; those with something to settle say so. */
-export const printTickets = (tickets: readonly KilnTicket[], paper: Paper): Promise<void> =>
+export const printTickets = (tickets: readonly KilnTicket[], paper: Paper): Promise<boolean> =>
   print('kiln tickets', 0, async () => {
     const fonts = await fontsOf()
     return cards.ask((worker) => worker.tickets(tickets.map(printed), fonts, paper), { limitMs: SOON_MS })
@@ -88,7 +92,7 @@ export const printPotCards = (
   pots: readonly { readonly piece: Piece; readonly pot: number }[],
   studio: Studio,
   paper: Paper | 'postcard',
-): Promise<void> =>
+): Promise<boolean> =>
   print('pot cards', pots.length, async (report) => {
     const made: PrintedPotCard[] = []
     const previews = new Map<string, Promise<Uint8Array>>()
@@ -111,7 +115,7 @@ export const printLabels = (
   pots: readonly { readonly piece: Piece; readonly pots: readonly number[] }[],
   studio: Studio,
   paper: Paper,
-): Promise<void> =>
+): Promise<boolean> =>
   print('labels', 0, async () => {
     const fonts = await fontsOf()
     const labels = pots.map(({ piece, pots: own }) => ({
@@ -128,7 +132,7 @@ export const printLabels = (
   })
 
 /** Which pots go to a kiln elsewhere, wrapped how, in which box. */
-export const printPacking = (pieces: readonly Piece[], paper: Paper): Promise<void> =>
+export const printPacking = (pieces: readonly Piece[], paper: Paper): Promise<boolean> =>
   print('packing list', 0, async () => {
     const unit = useStudio.getState().studio.settings.length
     const lines = packingList(pieces, unit)

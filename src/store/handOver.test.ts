@@ -103,7 +103,7 @@ describe('a PDF', () => {
     readonly what: string
     readonly worker: string
     readonly method: string
-    readonly make: () => Promise<void>
+    readonly make: () => Promise<unknown>
     readonly name: string
     readonly given: (args: unknown[]) => unknown
     readonly wanted: unknown

@@ -13,15 +13,17 @@ export interface MadeFile {
   readonly failed: (why: string) => string
 }
 
-/** Makes a file in the sight of the potter and hands it over. What went wrong is told; what was given up is not made. */
+/** Makes a file in the sight of the potter and hands it over. What went wrong is told; what was given up is not made. Whether it was made. */
 export async function handOver(
   { what, of = 0, fileName, failed }: MadeFile,
   make: (report: Report) => Promise<Blob>,
-): Promise<void> {
+): Promise<boolean> {
   try {
     download(fileName, await atLength({ what, of }, make))
+    return true
   } catch (error) {
     if (!(error instanceof GivenUp)) tell('problem', failed(error instanceof Error ? error.message : 'unknown'))
+    return false
   }
 }
 

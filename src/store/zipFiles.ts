@@ -29,7 +29,7 @@ async function packed(
   photoIds: readonly string[],
 ): Promise<void> {
   let missing = 0
-  await handOver(
+  const isMade = await handOver(
     {
       what: 'Packing photographs',
       of: photoIds.length,
@@ -50,7 +50,7 @@ async function packed(
       return zips.ask((worker) => worker.end(), { limitMs: LONG_MS })
     },
   )
-  if (missing)
+  if (isMade && missing)
     tell(
       'news',
       `${missing} ${missing === 1 ? 'photograph is' : 'photographs are'} not in this browser and not in the zip.`,

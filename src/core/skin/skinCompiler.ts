@@ -229,12 +229,12 @@ export class SkinCompiler extends SkinFields {
 
   /** A line stands or lies here that holds glaze. */
   holdsAt(motif: Motif): void {
-    this.stopping.push(this.marks({ ...motif, ground: false }, 'mask'))
+    this.holding.push(this.marks({ ...motif, ground: false }, 'mask'))
   }
 
   /** Glaze over all of a place lies over its fences too: they hold no more. */
   floods(stretches: readonly Stretch[]): void {
-    this.stopping = this.stopping.filter((line) => !meet(line.stretches, stretches))
+    this.holding = this.holding.filter((line) => !meet(line.stretches, stretches))
   }
 
   /** Whether what shrinks with the clay comes off here, since the clay no longer does. */

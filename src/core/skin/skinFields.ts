@@ -44,7 +44,7 @@ export class SkinFields {
   /** What is uneven by hand is so in its own way at each step. */
   seed = 0
   /** Fences and grooves that hold glaze. */
-  protected stopping: FieldSource[] = []
+  protected holding: FieldSource[] = []
   /** Lines of wax, which hold until a firing. */
   waxLines: FieldSource[] = []
   /** What is laid is dipped or poured: it reaches a part by where it is. */
@@ -62,7 +62,7 @@ export class SkinFields {
 
   /** What holds glaze: fences, grooves and lines of wax. */
   get holds(): readonly FieldSource[] {
-    return [...this.stopping, ...this.waxLines]
+    return [...this.holding, ...this.waxLines]
   }
 
   // Where.

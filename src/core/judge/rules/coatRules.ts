@@ -274,7 +274,7 @@ export const coatRules: readonly Rule[] = [
       if (!film) return []
       const { on } = standing.spot
       const laidOn = ({ parts, on: zones }: Place) =>
-        zones ? zones.some((zone) => zone.startsWith(`${on}/`)) : parts.includes('base')
+        zones?.length ? zones.some((zone) => zone.startsWith(`${on}/`)) : parts.includes('base')
       const step = plan.of('coat').find((c) => laidOn(c.step.place))?.step
       return [
         {
@@ -282,7 +282,7 @@ export const coatRules: readonly Rule[] = [
           where: standing.name,
           sentence: `${plan.media[film.medium].name} reaches the foot, and this studio keeps feet bare until tested.`,
           because: 'Most underglazes do not melt; some do at the top of their range.',
-          mends: step && !step.place.on ? keepOff(plan, 'Keep it off the base', step, ['base']) : [],
+          mends: step && !step.place.on?.length ? keepOff(plan, 'Keep it off the base', step, ['base']) : [],
         },
       ]
     },
