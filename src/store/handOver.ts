@@ -13,7 +13,7 @@ export interface MadeFile {
   readonly failed: (why: string) => string
 }
 
-/** Makes a file in the sight of the potter and hands it over. What went wrong is told; what was given up is not made. Whether it was made. */
+/** Makes a file in the sight of the potter and hands it over; false where it was given up, or went wrong, which is told. */
 export async function handOver(
   { what, of = 0, fileName, failed }: MadeFile,
   make: (report: Report) => Promise<Blob>,

@@ -11,6 +11,7 @@ import type { Studio } from '@/core/model/studio'
 import { localClock, localDay, sessionsBetween, type Session } from '@/core/schedule/sessions'
 import { pieceItems, sessionItems } from '@/core/usecases/run/benchItems'
 import { sessionSheets } from '@/core/usecases/sheets/sessionSheets'
+import { countWords } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { useNow, usePlannedStudio } from '@/store/days'
 import { writeAddress } from '@/ui/frame/useAddress'
@@ -88,7 +89,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
       )}
       <section aria-labelledby="one-piece">
         <h2 id="one-piece" className="mb-2 text-lg font-bold">
-          One piece by itself
+          By itself: a piece or a set
         </h2>
         {pieces.length ? (
           <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
@@ -99,7 +100,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                   <Choice
                     onChoose={() => writeAddress('piece', piece.id)}
                     title={piece.name}
-                    words={step ? `Next: ${stepWords(step, studio, piece).title}` : ''}
+                    words={`${piece.count > 1 ? `${countWords(piece.count)}. ` : ''}${step ? `Next: ${stepWords(step, studio, piece).title}` : ''}`}
                   />
                 </li>
               )

@@ -81,6 +81,13 @@ interface Sheet {
   readonly placeOf: (copy: MotifCopy, spot: Spot) => readonly [number, number]
 }
 
+/** Less than this beyond the last row is the middle of a face, where that row ends. */
+const AT_THE_END = 1e-6
+
+/** A spot, if it lies on the rows of a surface; the very end of the last one belongs to it. */
+const onRows = (column: number, row: number, height: number): Spot | null =>
+  row < 0 || row > height + AT_THE_END ? null : [column, Math.min(row, height - AT_THE_END)]
+
 /** The same where each copy is laid as a sheet of its own. */
 function laidSheet(grid: SkinGrid, motif: Motif): Sheet {
   const { width, height, rowMm } = grid
@@ -97,7 +104,7 @@ function laidSheet(grid: SkinGrid, motif: Motif): Sheet {
       const { at, lengthMm, middleMm } = sheetOf(copy)
       const [turns, off] = at(x, y - middleMm)
       const row = (lengthMm + off) / rowMm
-      return row < 0 || row >= height ? null : [(copy.across + turns) * width, row]
+      return onRows((copy.across + turns) * width, row, height)
     },
     placeOf: (copy, [column, row]) => {
       const { under, lengthMm, middleMm } = sheetOf(copy)
@@ -121,7 +128,7 @@ function wallSheet(grid: SkinGrid, motif: Motif): Sheet {
     knows: (row) => row >= 0 && row < height,
     spotOf: ({ across }, [x, y]) => {
       const row = lengthAlong(form, motif, y) / rowMm
-      return row < 0 || row >= height ? null : [across * width + ((hand * x) / around(row)) * width, row]
+      return onRows(across * width + ((hand * x) / around(row)) * width, row, height)
     },
     placeOf: ({ across }, [column, row]) => {
       const share = column / width - across
@@ -172,8 +179,7 @@ function flatSheet(grid: SkinGrid, motif: Motif): Sheet {
       const [ux, uz] = form.plan.at(share)
       const r = Math.hypot(px, pz) / Math.hypot(ux, uz)
       const row = (below ? base.from + r : floor.to - r) / rowMm
-      if (row < 0 || row >= height || r > (below ? base.to : floor.to - floor.from)) return null
-      return [share * width, row]
+      return r > (below ? base.to : floor.to - floor.from) ? null : onRows(share * width, row, height)
     },
     placeOf: ({ across }, [column, row]) => {
       const [ux, uz] = form.plan.at(column / width)
@@ -199,7 +205,7 @@ function wedgeSheet(grid: SkinGrid, motif: Motif): Sheet {
     spotOf: ({ across }, [x, y]) => {
       const r = outOf(motif, y)
       if (r < 0 || r > reach) return null
-      return [(across + (hand * x) / around) * width, (below ? base.from + r : floor.to - r) / rowMm]
+      return onRows((across + (hand * x) / around) * width, (below ? base.from + r : floor.to - r) / rowMm, height)
     },
     placeOf: ({ across }, [column, row]) => {
       const share = column / width - across

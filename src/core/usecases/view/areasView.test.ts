@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { demoStudio } from '../../demo/demoStudio'
 import { presetForm } from '../../model/presetForm'
 import * as build from '../../plan/build'
 import type { Motif } from '../../vocabulary/motif'
@@ -40,5 +41,26 @@ describe('the areas of a drawing as they are shown', () => {
     const leaks = viewOf(motif)?.leaks ?? []
     expect(leaks.length).toBe(1)
     expect(leaks[0].closes).not.toBeNull()
+  })
+
+  it.each(
+    Object.values(demoStudio().pieces).flatMap((piece) =>
+      piece.drawings.map((drawing) => [piece.name, drawing.name, piece, drawing] as const),
+    ),
+  )('of %s, %s, are all found where they are told to be', (_, __, piece, drawing) => {
+    expect(viewAreas(piece, drawing)?.asleep).toEqual([])
+  })
+
+  it.each([
+    ['tile', 'floor'],
+    ['tile', 'base'],
+    ['plate', 'floor'],
+    ['platter', 'floor'],
+    ['bowl', 'floor'],
+  ] as const)('one told of in the very middle of a %s, on its %s, is found there', (preset, side) => {
+    const motif = build.motif('petals', 1, 0, 40, 1, { side, variation: 0, made: 'line' })
+    const middle = { id: 7, called: 'middle', note: '', copy: 0, at: [0, 0.5] as [number, number] }
+    const view = viewAreas({ form: presetForm(preset) }, { id: 'd', name: 'D', motif, areas: [middle] })
+    expect([view?.asleep.length, view?.areas.some(({ id }) => id === 7)]).toEqual([0, true])
   })
 })
