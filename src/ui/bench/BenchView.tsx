@@ -95,12 +95,13 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
           <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
             {pieces.map((piece) => {
               const step = piece.steps[nextStepIndex(piece.steps)]
+              const count = piece.count > 1 ? `${countWords(piece.count)}. ` : ''
               return (
                 <li key={piece.id}>
                   <Choice
                     onChoose={() => writeAddress('piece', piece.id)}
                     title={piece.name}
-                    words={`${piece.count > 1 ? `${countWords(piece.count)}. ` : ''}${step ? `Next: ${stepWords(step, studio, piece).title}` : ''}`}
+                    words={`${count}${step ? `Next: ${stepWords(step, studio, piece).title}` : ''}`}
                   />
                 </li>
               )
