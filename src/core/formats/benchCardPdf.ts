@@ -1,7 +1,18 @@
 import type { BenchCard, BenchCardStep } from './benchCard'
 import { concatTransformationMatrix, popGraphicsState, pushGraphicsState } from 'pdf-lib'
 import type { Sheet } from '../sheets/sheet'
-import { Area, INK, newPage, newSheets, PAPER_MM, SOFT, type CardFonts, type Paper, type Sheets } from './paper'
+import {
+  Area,
+  finished,
+  INK,
+  newPage,
+  newSheets,
+  PAPER_MM,
+  SOFT,
+  type CardFonts,
+  type Paper,
+  type Sheets,
+} from './paper'
 import { ItemPen } from './sheets/itemPen'
 
 const MARGIN = 16
@@ -35,9 +46,9 @@ export async function benchCardPdf(
     // What closes the card goes with its last step: two lines alone on a page would be overlooked.
     writer.step(step, last ? writer.heightOf(closing, 10) + writer.heightOf([card.caution], SMALL) + 6 : 0)
   })
-  closing.forEach((text, i) => writer.paragraph(text, i === 0 ? 13 : 10, i === 0, INK))
+  closing.forEach((text, i) => writer.paragraph(text, i === 0 ? 13 : 10, i === 0, INK, i === 0 ? 'H2' : 'P'))
   writer.paragraph(card.caution, SMALL, false, SOFT)
-  return sheets.pdf.save()
+  return finished(sheets)
 }
 
 class CardWriter {
@@ -55,9 +66,10 @@ class CardWriter {
   async heading(card: BenchCard, picture: Uint8Array | null): Promise<void> {
     const side = 44
     const { area } = this
-    if (picture) await area.picture(picture, area.width - side, 0, side, side)
+    const seen = `${card.title} as it will look fired`
+    if (picture) await area.picture(picture, seen, area.width - side, 0, side, side)
     const text = new Area(this.sheets, area.page, MARGIN, MARGIN, area.width - (picture ? side + 4 : 0), area.height)
-    text.text(card.title, 22, { bold: true })
+    text.text(card.title, 22, { bold: true, as: 'H1' })
     text.text(card.subtitle, 11, { colour: SOFT })
     for (const fact of card.facts) text.text(fact, 10)
     area.down = Math.max(text.down, picture ? side : 0) + 2
@@ -76,15 +88,18 @@ class CardWriter {
       if (left === 0) this.room(heightMm + 12)
       const { page } = this.area
       const under = new Area(this.sheets, page, MARGIN + left, MARGIN + this.area.down, room, 20)
-      under.text(title, 9.5, { bold: true })
+      under.text(title, 9.5, { bold: true, as: 'H2' })
       for (const line of words) under.text(line, SMALL, { colour: SOFT })
       const pen = new ItemPen(page, this.sheets)
-      page.pushOperators(
-        pushGraphicsState(),
-        concatTransformationMatrix(POINTS, 0, 0, -POINTS, under.x(0), under.y(under.down + 1)),
-      )
-      items.forEach((item) => pen.draw(item))
-      page.pushOperators(popGraphicsState())
+      const draw = () => {
+        page.pushOperators(
+          pushGraphicsState(),
+          concatTransformationMatrix(POINTS, 0, 0, -POINTS, under.x(0), under.y(under.down + 1)),
+        )
+        items.forEach((item) => pen.draw(item))
+        page.pushOperators(popGraphicsState())
+      }
+      this.sheets.tags.mark(page, 'Figure', draw, `${title}, drawn in small`)
       tallest = Math.max(tallest, under.down + 1 + heightMm)
       left += room + 6
     }
@@ -115,9 +130,11 @@ class CardWriter {
     const { area } = this
     area.rule(1)
     const top = area.down
-    area.text(`${step.number}`, 13, { bold: true })
-    area.down = top
-    area.text(step.title, 13, { bold: true, indent: INDENT })
+    this.sheets.tags.mark(area.page, 'H2', () => {
+      area.text(`${step.number}`, 13, { bold: true, as: null })
+      area.down = top
+      area.text(step.title, 13, { bold: true, indent: INDENT, as: null })
+    })
     const after = area.down
     area.down = top
     const stageMm = this.sheets.regular.widthOfTextAtSize(step.stage, 9.5) / (72 / 25.4)
@@ -147,23 +164,21 @@ class CardWriter {
         area.text(String(pot), 9, { indent: left, colour: SOFT })
         area.down = top
       }
-      for (let k = 0; k < boxes; k++)
-        area.page.drawRectangle({
-          x: area.x(left + (pots.length > 1 ? 7 : 0) + k * (BOX_MM + 1.5)),
-          y: area.y(top + BOX_MM),
-          width: BOX_MM * (72 / 25.4),
-          height: BOX_MM * (72 / 25.4),
-          borderWidth: 0.9,
-          borderColor: INK,
-        })
+      area.boxes(
+        boxes,
+        left + (pots.length > 1 ? 7 : 0),
+        top,
+        { sideMm: BOX_MM, apartMm: 1.5, lineWidth: 0.9, colour: INK },
+        `${boxes === 1 ? 'A box' : `${boxes} boxes`} to tick${pots.length > 1 ? `, pot ${pot}` : ''}`,
+      )
     })
     area.down += BOX_MM + 2
   }
 
-  paragraph(text: string, points: number, bold: boolean, colour: typeof INK): void {
+  paragraph(text: string, points: number, bold: boolean, colour: typeof INK, as: 'H2' | 'P' = 'P'): void {
     this.room(this.heightOf([text], points))
     this.area.down += 1
-    this.area.text(text, points, { bold, colour })
+    this.area.text(text, points, { bold, colour, as })
   }
 
   private room(heightMm: number): void {

@@ -1,5 +1,6 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb, type PDFFont, type PDFPage, type RGB } from 'pdf-lib'
+import { PdfTags, type LeafRole } from './pdfTags'
 
 /* What all sheets have in common: paper, two cuts of a face, lines that wrap. Lengths in mm from the upper left corner. */
 
@@ -29,6 +30,7 @@ export interface CardFonts {
 /** Sheets on one kind of paper. */
 export interface Sheets {
   readonly pdf: PDFDocument
+  readonly tags: PdfTags
   readonly regular: PDFFont
   readonly bold: PDFFont
   readonly size: readonly [number, number]
@@ -37,12 +39,17 @@ export interface Sheets {
 export async function newSheets(title: string, fonts: CardFonts, size: readonly [number, number]): Promise<Sheets> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
-  pdf.setTitle(title)
   const [regular, bold] = [
     await pdf.embedFont(fonts.regular, { subset: true }),
     await pdf.embedFont(fonts.bold, { subset: true }),
   ]
-  return { pdf, regular, bold, size }
+  return { pdf, tags: new PdfTags(pdf, title), regular, bold, size }
+}
+
+/** The PDF of some sheets, which are written to their end. */
+export function finished({ pdf, tags }: Sheets): Promise<Uint8Array> {
+  tags.finish()
+  return pdf.save()
 }
 
 const sets = new WeakMap<PDFFont, ReadonlySet<number>>()
@@ -104,58 +111,96 @@ export class Area {
     return line ? [...lines, line] : lines
   }
 
-  /** Writes a text and goes on below it; returns how far down it came, mm. */
+  /** Writes a text and goes on below it; returns how far down it came, mm. With `as: null` it belongs to what is being marked. */
   text(
     text: string,
     points: number,
-    { bold = false, colour = INK, indent = 0 }: { bold?: boolean; colour?: RGB; indent?: number } = {},
+    {
+      bold = false,
+      colour = INK,
+      indent = 0,
+      as = 'P',
+    }: { bold?: boolean; colour?: RGB; indent?: number; as?: Exclude<LeafRole, 'Figure'> | null } = {},
   ): number {
     const lineMm = (points * 1.32) / POINTS
-    for (const line of this.wrap(text, points, bold, this.width - indent)) {
-      this.down += lineMm
-      this.page.drawText(line, {
-        x: this.x(indent),
-        y: this.y(this.down - 0.25 * lineMm),
-        size: points,
-        font: bold ? this.sheets.bold : this.sheets.regular,
-        color: colour,
-      })
+    const write = () => {
+      for (const line of this.wrap(text, points, bold, this.width - indent)) {
+        this.down += lineMm
+        this.page.drawText(line, {
+          x: this.x(indent),
+          y: this.y(this.down - 0.25 * lineMm),
+          size: points,
+          font: bold ? this.sheets.bold : this.sheets.regular,
+          color: colour,
+        })
+      }
     }
+    if (as) this.sheets.tags.mark(this.page, as, write)
+    else write()
     return this.down
   }
 
-  /** A term and what it is, the second in a column of its own. */
+  /** A term and what it is, the second in a column of its own: a row of a table. */
   pair(term: string, words: string, points: number, termMm: number): void {
-    const start = this.down
-    this.text(term, points, { colour: SOFT })
-    const after = this.down
-    this.down = start
-    this.text(words || '—', points, { bold: true, indent: termMm })
-    this.down = Math.max(this.down, after)
+    const { tags } = this.sheets
+    tags.within('TR', () => {
+      const start = this.down
+      tags.within('TH', () => this.text(term, points, { colour: SOFT }))
+      const after = this.down
+      this.down = start
+      tags.within('TD', () => this.text(words || '—', points, { bold: true, indent: termMm }))
+      this.down = Math.max(this.down, after)
+    })
   }
 
   rule(gapMm = 1.5): void {
     this.down += gapMm
-    this.page.drawLine({
-      start: { x: this.x(0), y: this.y(this.down) },
-      end: { x: this.x(this.width), y: this.y(this.down) },
-      thickness: 0.5,
-      color: SOFT,
-    })
+    this.sheets.tags.decoration(this.page, () =>
+      this.page.drawLine({
+        start: { x: this.x(0), y: this.y(this.down) },
+        end: { x: this.x(this.width), y: this.y(this.down) },
+        thickness: 0.5,
+        color: SOFT,
+      }),
+    )
     this.down += gapMm
   }
 
   /** Dashes round it, to cut along. */
   border(): void {
-    this.page.drawRectangle({
-      x: this.x(-4),
-      y: this.y(this.height + 4),
-      width: (this.width + 8) * POINTS,
-      height: (this.height + 8) * POINTS,
-      borderWidth: 0.5,
-      borderColor: SOFT,
-      borderDashArray: [3, 3],
-    })
+    this.sheets.tags.decoration(this.page, () =>
+      this.page.drawRectangle({
+        x: this.x(-4),
+        y: this.y(this.height + 4),
+        width: (this.width + 8) * POINTS,
+        height: (this.height + 8) * POINTS,
+        borderWidth: 0.5,
+        borderColor: SOFT,
+        borderDashArray: [3, 3],
+      }),
+    )
+  }
+
+  /** Empty boxes to tick, beside one another from `leftMm` on; words stand for all of them. */
+  boxes(
+    count: number,
+    leftMm: number,
+    downMm: number,
+    box: { readonly sideMm: number; readonly apartMm?: number; readonly lineWidth: number; readonly colour: RGB },
+    words: string,
+  ): void {
+    const draw = () => {
+      for (let i = 0; i < count; i++)
+        this.page.drawRectangle({
+          x: this.x(leftMm + i * (box.sideMm + (box.apartMm ?? 0))),
+          y: this.y(downMm + box.sideMm),
+          width: box.sideMm * POINTS,
+          height: box.sideMm * POINTS,
+          borderWidth: box.lineWidth,
+          borderColor: box.colour,
+        })
+    }
+    this.sheets.tags.mark(this.page, 'Figure', draw, words)
   }
 
   square(leftMm: number, downMm: number, sideMm: number): void {
@@ -168,17 +213,26 @@ export class Area {
     })
   }
 
-  /** A picture in a box of its own, as large as fits. */
-  async picture(png: Uint8Array, leftMm: number, downMm: number, widthMm: number, heightMm: number): Promise<void> {
+  /** A picture in a box of its own, as large as fits; words stand for it. */
+  async picture(
+    png: Uint8Array,
+    words: string,
+    leftMm: number,
+    downMm: number,
+    widthMm: number,
+    heightMm: number,
+  ): Promise<void> {
     const isJpeg = png[0] === 0xff && png[1] === 0xd8
     const image = isJpeg ? await this.sheets.pdf.embedJpg(png) : await this.sheets.pdf.embedPng(png)
     const scale = Math.min((widthMm * POINTS) / image.width, (heightMm * POINTS) / image.height)
-    this.page.drawImage(image, {
-      x: this.x(leftMm) + (widthMm * POINTS - image.width * scale) / 2,
-      y: this.y(downMm) - image.height * scale,
-      width: image.width * scale,
-      height: image.height * scale,
-    })
+    const draw = () =>
+      this.page.drawImage(image, {
+        x: this.x(leftMm) + (widthMm * POINTS - image.width * scale) / 2,
+        y: this.y(downMm) - image.height * scale,
+        width: image.width * scale,
+        height: image.height * scale,
+      })
+    this.sheets.tags.mark(this.page, 'Figure', draw, words)
   }
 }
 

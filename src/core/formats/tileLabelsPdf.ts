@@ -1,6 +1,7 @@
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb } from 'pdf-lib'
 import type { CardFonts } from './paper'
+import { PdfTags } from './pdfTags'
 
 /** A label: what is written on the back of a tile, and the list beside it. */
 export interface TileLabel {
@@ -17,7 +18,7 @@ const GAP = 6 * MM
 export async function tileLabelsPdf(labels: readonly TileLabel[], fonts: CardFonts): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
-  pdf.setTitle('Tile labels')
+  const tags = new PdfTags(pdf, 'Tile labels')
   const regular = await pdf.embedFont(fonts.regular, { subset: true })
   const bold = await pdf.embedFont(fonts.bold, { subset: true })
   const width = (PAGE.width - 2 * PAGE.margin - GAP * (COLUMNS - 1)) / COLUMNS
@@ -37,21 +38,26 @@ export async function tileLabelsPdf(labels: readonly TileLabel[], fonts: CardFon
     }
     tallest = Math.max(tallest, height)
     const x = PAGE.margin + column * (width + GAP)
-    page.drawRectangle({
-      x,
-      y: top - height,
-      width,
-      height,
-      borderWidth: 0.6,
-      borderColor: rgb(0.3, 0.3, 0.3),
-      borderDashArray: [3, 2],
-    })
-    page.drawText(label.title, { x: x + 4 * MM, y: top - 8 * MM, size: 15, font: bold })
+    const edge = () =>
+      page.drawRectangle({
+        x,
+        y: top - height,
+        width,
+        height,
+        borderWidth: 0.6,
+        borderColor: rgb(0.3, 0.3, 0.3),
+        borderDashArray: [3, 2],
+      })
+    tags.decoration(page, edge)
+    const title = () => page.drawText(label.title, { x: x + 4 * MM, y: top - 8 * MM, size: 15, font: bold })
+    tags.mark(page, 'H1', title)
     label.lines.forEach((line, k) => {
       let text = line
       while (text.length > 4 && regular.widthOfTextAtSize(text, 9) > width - 8 * MM) text = `${text.slice(0, -2)}…`
-      page.drawText(text, { x: x + 4 * MM, y: top - (13 + k * 5) * MM, size: 9, font: regular })
+      const y = top - (13 + k * 5) * MM
+      tags.mark(page, 'P', () => page.drawText(text, { x: x + 4 * MM, y, size: 9, font: regular }))
     })
   })
+  tags.finish()
   return pdf.save()
 }

@@ -1,6 +1,6 @@
 import { create } from 'qrcode'
 import type { CardFonts } from '../paper'
-import { Area, cells, newSheets, PAPER_MM, SOFT, type Paper } from '../paper'
+import { Area, cells, finished, newSheets, PAPER_MM, SOFT, type Paper } from '../paper'
 
 /** A label for a box or a shelf; its code is an address. */
 export interface PrintedLabel {
@@ -16,12 +16,13 @@ export async function labelsPdf(labels: readonly PrintedLabel[], fonts: CardFont
   for (const label of labels) {
     const area = areas.next().value
     area.border()
-    drawCode(area, label.address, area.width - 30, 0, 30)
+    const code = () => drawCode(area, label.address, area.width - 30, 0, 30)
+    sheets.tags.mark(area.page, 'Figure', code, `Code that opens ${label.address}`)
     const text = new Area(sheets, area.page, area.left, area.top, area.width - 33, area.height)
-    text.text(label.title, 13, { bold: true })
+    text.text(label.title, 13, { bold: true, as: 'H2' })
     for (const line of label.lines) text.text(line, 9, { colour: SOFT })
   }
-  return sheets.pdf.save()
+  return finished(sheets)
 }
 
 /** A code of squares, with the error correction that a dusty shelf wants: a quarter of it may be unreadable. */

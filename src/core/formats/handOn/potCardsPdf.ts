@@ -1,5 +1,5 @@
 import type { CardFonts } from '../paper'
-import { Area, newSheets, newPage, PAPER_MM, SOFT, type Paper } from '../paper'
+import { Area, finished, newSheets, newPage, PAPER_MM, SOFT, type Paper } from '../paper'
 
 /** A pot card as it is printed: a picture (PNG or JPEG) and plain words. */
 export interface PrintedPotCard {
@@ -23,7 +23,7 @@ export async function potCardsPdf(
     const page = newPage(sheets)
     const size = postcard ? { width: 58, height: height - 2 * margin } : { width: width - 2 * margin, height: 120 }
     const whole = new Area(sheets, page, margin, margin, width - 2 * margin, height - 2 * margin)
-    if (card.picture) await whole.picture(card.picture, 0, 0, size.width, size.height)
+    if (card.picture) await whole.picture(card.picture, card.title, 0, 0, size.width, size.height)
     const text = postcard
       ? new Area(
           sheets,
@@ -34,7 +34,7 @@ export async function potCardsPdf(
           height - 2 * margin,
         )
       : new Area(sheets, page, margin, margin + size.height + 6, width - 2 * margin, height - 2 * margin - size.height)
-    text.text(card.title, postcard ? 16 : 26, { bold: true })
+    text.text(card.title, postcard ? 16 : 26, { bold: true, as: 'H1' })
     text.down += 2
     for (const line of card.lines) {
       text.text(line, postcard ? 9 : 12)
@@ -42,5 +42,5 @@ export async function potCardsPdf(
     }
     for (const line of card.small) text.text(line, postcard ? 7.5 : 9, { colour: SOFT })
   }
-  return sheets.pdf.save()
+  return finished(sheets)
 }

@@ -14,6 +14,7 @@ import {
 import type { PathItem, Sheet, TextItem } from '../../sheets/sheet'
 import { line, path, text } from '../../sheets/pen'
 import type { CardFonts } from '../paper'
+import { PdfTags } from '../pdfTags'
 import { ItemPen } from './itemPen'
 import { FOOT, OVERLAP, tiling, wordsWithin, type SheetPaper, type Tile, type Tiling } from './tiles'
 
@@ -51,7 +52,8 @@ export async function sheetsPdf(
 ): Promise<Uint8Array> {
   const pdf = await PDFDocument.create({ updateMetadata: false })
   pdf.registerFontkit(fontkit)
-  pdf.setTitle(
+  const tags = new PdfTags(
+    pdf,
     printed
       .map(({ sheet }) => sheet.title)
       .join(', ')
@@ -65,9 +67,10 @@ export async function sheetsPdf(
     tiled.tiles.forEach((tile, i) => {
       const [width, height] = tiled.page
       const page = pdf.addPage([width * POINTS, height * POINTS])
-      new PageWriter(page, { regular, bold }, tiled, one.uncorrected ? TRUE_PRINTER : printer).write(one, tile, i)
+      new PageWriter(page, { regular, bold }, tags, tiled, one.uncorrected ? TRUE_PRINTER : printer).write(one, tile, i)
     })
   }
+  tags.finish()
   return pdf.save()
 }
 
@@ -77,6 +80,7 @@ class PageWriter {
   constructor(
     private readonly page: PDFPage,
     private readonly fonts: { regular: PDFFont; bold: PDFFont },
+    private readonly tags: PdfTags,
     private readonly tiled: Tiling,
     private readonly printer: PrinterShare,
   ) {
@@ -93,7 +97,7 @@ class PageWriter {
 
   write({ sheet, foot }: PrintedSheet, tile: Tile, index: number): void {
     const { tiled, page } = this
-    const { margin, shown } = tiled
+    const { margin } = tiled
     // Millimetres from the upper left corner of what is shown, y down, corrected by the printer.
     page.pushOperators(
       pushGraphicsState(),
@@ -106,7 +110,18 @@ class PageWriter {
         page.getHeight() - margin * POINTS,
       ),
     )
-    page.pushOperators(pushGraphicsState(), rectangle(0, 0, shown[0], shown[1]), clip(), endPath())
+    const part = tiled.tiles.length > 1 ? `, part ${index + 1} of ${tiled.tiles.length}` : ''
+    this.tags.mark(page, 'Figure', () => this.drawing(sheet, tile), `${sheet.title}, drawn at true size${part}`)
+    this.tags.mark(page, 'Figure', () => this.bars(), `Two bars of ${CHECK_MM} mm, to measure the print by`)
+    this.tags.decoration(page, () => this.laps(tile))
+    this.foot(sheet, foot, tile, index)
+    page.pushOperators(popGraphicsState())
+  }
+
+  /** What of a sheet lies on this page. */
+  private drawing(sheet: Sheet, tile: Tile): void {
+    const { tiled, page } = this
+    page.pushOperators(pushGraphicsState(), rectangle(0, 0, tiled.shown[0], tiled.shown[1]), clip(), endPath())
     page.pushOperators(concatTransformationMatrix(1, 0, 0, 1, -tile.left, -tile.top))
     for (const item of sheet.items) {
       if (item.kind === 'path') this.path(item)
@@ -115,10 +130,6 @@ class PageWriter {
         if (words?.kind === 'text') this.text(words)
       }
     }
-    page.pushOperators(popGraphicsState())
-    this.bars()
-    this.laps(tile)
-    this.foot(sheet, foot, tile, index)
     page.pushOperators(popGraphicsState())
   }
 
@@ -153,10 +164,13 @@ class PageWriter {
     const [w, h] = this.tiled.shown
     const { columns, rows, tiles } = this.tiled
     const many = tiles.length > 1
-    this.text(text([0, h + 12.5], sheet.title, 4.6, { bold: true }))
-    this.text(text([w, h + 5], foot, 2.9, { anchor: 'end' }))
+    const write = (as: 'H1' | 'P', ...items: readonly TextItem[]) =>
+      this.tags.mark(this.page, as, () => items.forEach((item) => this.text(item)))
+    write(index === 0 ? 'H1' : 'P', text([0, h + 12.5], sheet.title, 4.6, { bold: true }))
+    write('P', text([w, h + 5], foot, 2.9, { anchor: 'end' }))
     if (many)
-      this.text(
+      write(
+        'P',
         text(
           [w, h + 12.5],
           `page ${index + 1} of ${tiles.length}: column ${tile.column + 1} of ${columns}, ` +
@@ -166,9 +180,9 @@ class PageWriter {
         ),
       )
     const lines = this.wrapped(sheet.words.join(' '), 2.7, w)
-    lines
       .slice(0, Math.floor((FOOT - 13) / 3.2))
-      .forEach((words, i) => this.text(text([0, h + 17 + 3.2 * i], words, 2.7)))
+      .map((words, i) => text([0, h + 17 + 3.2 * i], words, 2.7))
+    if (lines.length) write('P', ...lines)
   }
 
   private wrapped(words: string, sizeMm: number, widthMm: number): string[] {
