@@ -2,34 +2,63 @@ import type { Page } from '@playwright/test'
 import { demoStudio } from '../src/core/demo/demoStudio'
 import { writeStudio } from '../src/core/formats/verniceFile'
 import { axeOn } from './axe'
+import { overlapping } from './ruler'
 import { atRest, expect, firstPlan, open, openOverPlan, openPlan, openText, openWaysOn, test, visit } from './studio'
 
 test.use({ timezoneId: 'UTC' })
 test.beforeEach(({ page }) => page.clock.setFixedTime(new Date(Date.UTC(2026, 2, 4, 16))))
 
-/** What a screen reader or a keyboard would stumble over: WCAG 2.2 A and AA, and what axe calls best practice. */
-async function faults(
-  page: Page,
-  where: string,
-  only: 'all' | 'colours' = 'all',
-  within: string | null = null,
-): Promise<string[]> {
-  await atRest(page)
-  const whole = axeOn(page)
-  // What has been looked at already is not looked at again beside what has opened.
-  const axe = within ? whole.include(within) : whole
-  const { violations } = await (
-    only === 'all'
-      ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-      : axe.withRules(['color-contrast', 'link-in-text-block'])
-  ).analyze()
-  return violations.map(
-    (v) =>
-      `${where}: ${v.id}: ${v.nodes
-        .slice(0, 3)
-        .map((n) => n.html.slice(0, 160))
-        .join(' | ')}`,
-  )
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
+const DESK = { width: 1280, height: 800 }
+const TABLET = { width: 820, height: 1180 }
+const PHONE = { width: 390, height: 844 }
+
+/**
+ * What a screen reader or a keyboard would stumble over, and what lies over one another: by day on a desk, a tablet and a phone by all
+ * rules (WCAG 2.2 A and AA, and what axe calls best practice), by evening by those of colours.
+ */
+async function faults(page: Page, where: string, within: string | null = null): Promise<string[]> {
+  const found: string[] = []
+  const look = async (how: string, colours: boolean) => {
+    await atRest(page)
+    // What has been looked at already is not looked at again beside what has opened.
+    const axe = within ? axeOn(page).include(within) : axeOn(page)
+    const { violations } = await (
+      colours ? axe.withRules(['color-contrast', 'link-in-text-block']) : axe.withTags(RULES)
+    ).analyze()
+    const words = (html: string) => html.slice(0, 160)
+    found.push(
+      ...violations.map(
+        ({ id, nodes }) =>
+          `${where}, ${how}: ${id}: ${nodes
+            .slice(0, 3)
+            .map(({ html }) => words(html))
+            .join(' | ')}`,
+      ),
+    )
+    if (!colours) found.push(...(await overlapping(page)).map((what) => `${where}, ${how}: ${what}`))
+  }
+  await look('desk', false)
+  for (const [how, size] of [
+    ['phone', PHONE],
+    ['tablet', TABLET],
+  ] as const) {
+    await page.setViewportSize(size)
+    await look(how, false)
+  }
+  await page.setViewportSize(DESK)
+  const light = await page.evaluate((theme) => {
+    const { dataset } = document.documentElement
+    const before = dataset.theme ?? null
+    dataset.theme = theme
+    return before
+  }, 'kilnroom')
+  await look('evening', true)
+  await page.evaluate((before) => {
+    if (before === null) document.documentElement.removeAttribute('data-theme')
+    else document.documentElement.dataset.theme = before
+  }, light)
+  return found
 }
 
 /** The picture of a plan, and what stands beside it. */
@@ -60,88 +89,74 @@ const VIEWS = [
   '/studio',
 ] as const
 
-const EVENING: readonly (typeof VIEWS)[number][] = ['/', '/days?show=dryness', '/cupboard', '/tiles', '/studio']
-
-for (const [theme, rules] of [
-  ['day', 'all'],
-  ['evening', 'colours'],
-] as const) {
-  const begin = async (page: Page) => {
-    await open(page, '/studio')
-    await page.getByRole('radio', { name: theme }).click()
-    await expect(page.locator('[data-save="saved"]')).toBeVisible()
-  }
-
-  test(`axe finds nothing on any view and sub-view (${theme})`, async ({ page }) => {
-    test.setTimeout(300_000)
-    await begin(page)
-    const found: string[] = []
-    // By evening light only the colours are others, and they are the same few everywhere.
-    for (const path of rules === 'all' ? VIEWS : EVENING) {
-      await visit(page, path)
-      if (path === '/cupboard')
-        await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-      if (path.endsWith('=layers'))
-        await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
-      found.push(...(await faults(page, path, rules)))
-    }
-    expect(found).toEqual([])
-  })
-
-  test(`axe finds nothing on a plan, its sheets, its menus and its dialogs (${theme})`, async ({ page }) => {
-    test.setTimeout(300_000)
-    await begin(page)
-    const found: string[] = []
-    const look = async (where: string, within: string | null = null) =>
-      found.push(...(await faults(page, where, rules, within)))
-    await openPlan(page, 'knot-moon-jar')
-    await look('plan')
-    if (rules === 'colours') {
-      await page.getByText('Take away', { exact: true }).click()
-      await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
-      await look('size of the picture', 'dialog[open]')
-      return expect(found).toEqual([])
-    }
-    await page.getByRole('radio', { name: 'unrolled' }).click()
-    await look('unrolled', PIECE)
-    await page.getByRole('radio', { name: 'form', exact: true }).click()
-    for (const sheet of ['dryness', 'colours']) {
-      await page.getByRole('radio', { name: sheet, exact: true }).click()
-      await look(sheet, SHEET)
-    }
-    await page.getByRole('button', { name: 'piece', exact: true }).click()
-    await look('the piece itself', SHEET)
-    await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour', exact: true }).click()
-    await look('menu of acts', '[role=menu]')
-    await page.keyboard.press('Escape')
-    await openOverPlan(page, look)
-    await openPlan(page, 'fence-tiles')
-    await look('plan of a tile')
-    await page.getByRole('radio', { name: 'drawings', exact: true }).click()
-    await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
-    await look('drawings', SHEET)
-    await page.getByText('New drawing').click()
-    await page.getByRole('button', { name: 'Lines, point by point' }).click()
-    await look('points', 'dialog[open]')
-    await page.keyboard.press('Escape')
-    await page.getByRole('radio', { name: 'the set' }).click()
-    await page.locator('[data-pot="1"]').click()
-    await look('the set, and what is said of a pot', SHEET)
-    await openPlan(page, 'estuary-plate')
-    await page.getByRole('radio', { name: 'drawings', exact: true }).click()
-    await page.getByText('Its lines: names, and a tool for each').click()
-    await page.getByRole('listbox', { name: 'Lines of the drawing' }).press('Space')
-    await page.getByText('Names, notes and photographs of its areas').click()
-    await look('lines and areas', SHEET)
-    expect(found).toEqual([])
-  })
-}
-
-test('axe finds nothing on what opens in the other views', async ({ page }) => {
-  test.setTimeout(300_000)
+test('axe and the ruler find nothing on any view and sub-view', async ({ page }) => {
+  test.setTimeout(600_000)
   const found: string[] = []
-  const look = async (where: string, within: string | null = null) =>
-    found.push(...(await faults(page, where, 'all', within)))
+  for (const path of VIEWS) {
+    await visit(page, path)
+    if (path === '/cupboard')
+      await expect(page.getByTestId('ladder')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+    if (path.endsWith('=layers'))
+      await expect(page.getByTestId('layers')).toHaveAttribute('data-busy', 'false', { timeout: 30_000 })
+    found.push(...(await faults(page, path)))
+  }
+  expect(found).toEqual([])
+})
+
+test('axe finds nothing by evening as it is chosen, and it stays after a reload', async ({ page }) => {
+  await open(page, '/studio')
+  await page.getByRole('radio', { name: 'evening' }).click()
+  await expect(page.locator('[data-save="saved"]')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'kilnroom')
+  const { violations } = await axeOn(page).withTags(RULES).analyze()
+  expect(violations.map(({ id }) => id)).toEqual([])
+})
+
+test('axe and the ruler find nothing on a plan, its sheets, its menus and its dialogs', async ({ page }) => {
+  test.setTimeout(600_000)
+  const found: string[] = []
+  const look = async (where: string, within: string | null = null) => found.push(...(await faults(page, where, within)))
+  await openPlan(page, 'knot-moon-jar')
+  await look('plan')
+  await page.getByRole('radio', { name: 'unrolled' }).click()
+  await look('unrolled', PIECE)
+  await page.getByRole('radio', { name: 'form', exact: true }).click()
+  for (const sheet of ['dryness', 'colours']) {
+    await page.getByRole('radio', { name: sheet, exact: true }).click()
+    await look(sheet, SHEET)
+  }
+  await page.getByRole('button', { name: 'piece', exact: true }).click()
+  await look('the piece itself', SHEET)
+  await page.getByRole('toolbar', { name: 'Add a step' }).getByRole('button', { name: 'Colour', exact: true }).click()
+  await look('menu of acts', '[role=menu]')
+  await page.keyboard.press('Escape')
+  await openOverPlan(page, look)
+  await openPlan(page, 'fence-tiles')
+  await look('plan of a tile')
+  await page.getByRole('radio', { name: 'drawings', exact: true }).click()
+  await expect(page.getByTestId('area-map')).toBeVisible({ timeout: 30_000 })
+  await look('drawings', SHEET)
+  await page.getByText('New drawing').click()
+  await page.getByRole('button', { name: 'Lines, point by point' }).click()
+  await look('points', 'dialog[open]')
+  await page.keyboard.press('Escape')
+  await page.getByRole('radio', { name: 'the set' }).click()
+  await page.locator('[data-pot="1"]').click()
+  await look('the set, and what is said of a pot', SHEET)
+  await openPlan(page, 'estuary-plate')
+  await page.getByRole('radio', { name: 'drawings', exact: true }).click()
+  await page.getByText('Its lines: names, and a tool for each').click()
+  await page.getByRole('listbox', { name: 'Lines of the drawing' }).press('Space')
+  await page.getByText('Names, notes and photographs of its areas').click()
+  await look('lines and areas', SHEET)
+  expect(found).toEqual([])
+})
+
+test('axe and the ruler find nothing on what opens in the other views', async ({ page }) => {
+  test.setTimeout(600_000)
+  const found: string[] = []
+  const look = async (where: string, within: string | null = null) => found.push(...(await faults(page, where, within)))
   await open(page, '/studio')
   await openText(page, 'x.json', '{"format":"vernice.studio"}')
   await expect(page.getByRole('alert').first()).toBeVisible()

@@ -1,4 +1,6 @@
-import { DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test, wheel } from './studio'
+import type { Page } from '@playwright/test'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { contents, DEMO_PIECES, drawn, expect, middleColour, open, openPlan, rule, step, test, wheel } from './studio'
 
 test('from an empty studio to a judged plan with a fired picture, in inches', async ({ page }) => {
   await open(page, '/studio')
@@ -17,6 +19,71 @@ test('from an empty studio to a judged plan with a fired picture, in inches', as
   expect((await middleColour(page)).some((v) => v > 20)).toBe(true)
   await expect(step(page, 'Step 4: Carve reeds')).toBeVisible()
   await expect(page.getByRole('heading', { name: /Nothing to settle|Nothing stands in the way/ })).toBeVisible()
+})
+
+/** The name of what has the focus, as it is read out. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const own = document.activeElement as (HTMLElement & { labels?: NodeListOf<HTMLLabelElement> }) | null
+    const label = own?.getAttribute('aria-label') ?? own?.labels?.[0]?.innerText ?? own?.innerText ?? ''
+    return label.trim().replace(/\s+/g, ' ')
+  })
+
+/** Goes on with Tab until what is wanted has the focus. */
+async function tabTo(page: Page, wanted: RegExp): Promise<void> {
+  const passed: string[] = []
+  for (let i = 0; i < 150; i++) {
+    await page.keyboard.press('Tab')
+    const now = await focused(page)
+    if (wanted.test(now)) return
+    passed.push(now.slice(0, 40))
+  }
+  throw new Error(`${wanted} is not reached with Tab; passed: ${passed.join(' | ')}`)
+}
+
+test('by keyboard alone from an empty studio to a bench card as PDF, with two coats made three', async ({ page }) => {
+  const press = (...keys: string[]) =>
+    keys.reduce((done, key) => done.then(() => page.keyboard.press(key)), Promise.resolve())
+  await open(page, '/studio')
+  await tabTo(page, /^Empty the studio$/)
+  await press('Enter')
+  await tabTo(page, /^Rack$/)
+  await press('Enter')
+  await expect(page).toHaveTitle(/^(?!.*Studio ·)/)
+  await tabTo(page, /^Plan the first piece$/)
+  await press('Enter')
+  await expect(page.getByRole('radio', { name: 'Bottle' })).toBeVisible()
+  const chosen = page.getByRole('radiogroup').first().locator('[aria-checked="true"]')
+  await tabTo(page, new RegExp(`^${await chosen.innerText()}`))
+  for (let i = 0; i < 40 && !(await page.getByRole('radio', { name: 'Bottle' }).isChecked()); i++)
+    await press('ArrowRight')
+  await tabTo(page, /^Name/)
+  await press('Control+A')
+  await page.keyboard.type('Reed bottle')
+  await tabTo(page, /^Put it on the wheel$/)
+  await press('Enter')
+  await expect(page.getByRole('heading', { name: 'Reed bottle', exact: true })).toBeVisible()
+  await drawn(page, 0)
+  await tabTo(page, /^Step \d+: (Brush|Paint|Coat|Lay)/)
+  await press('Enter')
+  await tabTo(page, /^Coats/)
+  await press('Control+A')
+  await page.keyboard.type('3')
+  await press('Enter')
+  await expect(page.getByTestId('step-sheet').getByRole('spinbutton', { name: 'Coats' })).toHaveValue('3')
+  await tabTo(page, /^Take away$/)
+  await press('Enter')
+  await expect(page.getByRole('menu')).toBeVisible()
+  const coming = page.waitForEvent('download', { timeout: 60_000 })
+  for (let i = 0; i < 12 && !/^Bench card/.test(await focused(page)); i++) await press('ArrowDown')
+  await press('Enter')
+  const download = await coming
+  expect(download.suggestedFilename()).toMatch(/reed-bottle.*\.pdf$/)
+  const card = await getDocument({ data: new Uint8Array(await contents(download)) }).promise
+  const { items } = await (await card.getPage(1)).getTextContent()
+  const words = items.map((item) => ('str' in item ? item.str : '')).join(' ')
+  expect(words).toContain('Reed bottle')
+  expect(words).toContain('3 coats')
 })
 
 test('a plate begun from nothing shows its carving on the face at once', async ({ page }) => {

@@ -88,6 +88,34 @@ test('edits and undos of two tabs both survive, and each is told of the other', 
   await saved(other)
 })
 
+test('a tab that was frozen wakes up beside another: both have what either did, and it is saved', async ({
+  page,
+  context,
+}) => {
+  await open(page, '/studio')
+  await saved(page)
+  const other = await context.newPage()
+  await open(other, '/studio')
+  const device = await context.newCDPSession(page)
+  await device.send('Page.setWebLifecycleState', { state: 'frozen' })
+  await name(other).fill('Named while it slept')
+  await name(other).press('Enter')
+  await other.getByRole('radio', { name: '°F' }).click()
+  await saved(other)
+  await device.send('Page.setWebLifecycleState', { state: 'active' })
+  await page.bringToFront()
+  await expect(name(page)).toHaveValue('Named while it slept')
+  await page.getByRole('radio', { name: '12 h' }).click()
+  await saved(page)
+  await expect(other.getByRole('radio', { name: '12 h' })).toHaveAttribute('aria-checked', 'true')
+  for (const tab of [page, other]) {
+    await tab.reload()
+    await expect(name(tab)).toHaveValue('Named while it slept')
+    for (const word of ['°F', '12 h'])
+      await expect(tab.getByRole('radio', { name: word })).toHaveAttribute('aria-checked', 'true')
+  }
+})
+
 test('a damaged record shuts out one piece, is told, and can be had as a file', async ({ page }) => {
   await open(page, '/')
   await tamper(page, 'piece:reed-jugs', { id: 'reed-jugs', name: 7 })

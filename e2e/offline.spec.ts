@@ -1,6 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
 import { createServer } from 'node:http'
-import { test as base } from '@playwright/test'
+import type { AddressInfo } from 'node:net'
+import { test as base, type Page } from '@playwright/test'
 import { DEMO_PIECES, drawn, expect, open } from './studio'
 
 /* The server is taken away, as in a shed without a network. */
@@ -78,11 +80,11 @@ test('after the first visit every view, worker and edit works without the server
   await expect(page.getByTestId('not-found')).toBeVisible()
 })
 
-test('a newer version is told, waits, and is taken when the artist says so, with nothing lost', async ({
-  page,
-  baseURL,
-}) => {
-  // A server in between, whose service worker becomes another one when it is said so, as with a newer build.
+/** A server in between, whose service worker becomes another one when it is said so, as with a newer build. */
+async function withServerBetween(
+  baseURL: string | undefined,
+  run: (home: string, becomeNewer: () => void) => Promise<void>,
+): Promise<void> {
   let newer = false
   const between = createServer((asked, answer) => {
     const { pathname } = new URL(asked.url ?? '/', baseURL)
@@ -92,32 +94,73 @@ test('a newer version is told, waits, and is taken when the artist says so, with
       answer.writeHead(real.status, headers)
       answer.end(newer && pathname === '/serwist/sw.js' ? Buffer.concat([body, Buffer.from('\n// newer')]) : body)
     })
-  }).listen(3222)
+  }).listen(0)
+  await once(between, 'listening')
+  const { port } = between.address() as AddressInfo
   try {
-    await open(page, 'http://localhost:3222/studio')
-    await expect
-      .poll(() => page.evaluate(() => Boolean(navigator.serviceWorker.controller)), { timeout: 60_000 })
-      .toBe(true)
-    const bar = page.getByText('A newer Vernice is ready')
-    await expect(bar).toHaveCount(0)
-    newer = true
-    await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update())
-    await expect(bar).toBeVisible({ timeout: 60_000 })
-    // It waits: work goes on, and a reload does not take it.
-    const name = page.getByRole('textbox', { name: 'Name of the studio' })
-    await name.fill('Shed before')
-    await expect(page.locator('[data-save="saved"]')).toBeVisible()
-    await page.reload()
-    await expect(bar).toBeVisible({ timeout: 30_000 })
-    await name.fill('Shed after')
-    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Take it' }).click()])
-    await expect(name).toHaveValue('Shed after')
-    await expect(bar).toHaveCount(0)
+    await run(`http://localhost:${port}`, () => (newer = true))
   } finally {
     between.closeAllConnections()
     between.close()
   }
-})
+}
+
+const studioName = (page: Page) => page.getByRole('textbox', { name: 'Name of the studio' })
+const updateBar = (page: Page) => page.getByText('A newer Vernice is ready')
+
+/** Waits until the pages of this browser come from its service worker. */
+const kept = (page: Page) =>
+  expect.poll(() => page.evaluate(() => Boolean(navigator.serviceWorker.controller)), { timeout: 60_000 }).toBe(true)
+
+const lookForNewer = (page: Page) =>
+  page.evaluate(async () => void (await (await navigator.serviceWorker.getRegistration())?.update()))
+
+test('a newer version is told, waits, and is taken when the artist says so, with nothing lost', async ({
+  page,
+  baseURL,
+}) =>
+  withServerBetween(baseURL, async (home, becomeNewer) => {
+    await open(page, `${home}/studio`)
+    await kept(page)
+    await expect(updateBar(page)).toHaveCount(0)
+    becomeNewer()
+    await lookForNewer(page)
+    await expect(updateBar(page)).toBeVisible({ timeout: 60_000 })
+    // It waits: work goes on, and a reload does not take it.
+    await studioName(page).fill('Shed before')
+    await expect(page.locator('[data-save="saved"]')).toBeVisible()
+    await page.reload()
+    await expect(updateBar(page)).toBeVisible({ timeout: 30_000 })
+    await studioName(page).fill('Shed after')
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Take it' }).click()])
+    await expect(studioName(page)).toHaveValue('Shed after')
+    await expect(updateBar(page)).toHaveCount(0)
+  }))
+
+test('an update taken in one of two tabs loses nothing that was typed in either', async ({ page, context, baseURL }) =>
+  withServerBetween(baseURL, async (home, becomeNewer) => {
+    await open(page, `${home}/studio`)
+    await kept(page)
+    const other = await context.newPage()
+    await open(other, `${home}/days?show=rooms`)
+    await kept(other)
+    becomeNewer()
+    await lookForNewer(page)
+    for (const tab of [page, other]) await expect(updateBar(tab)).toBeVisible({ timeout: 60_000 })
+    const rooms = await other.locator('[data-room]').count()
+    await other.getByRole('button', { name: 'Add a room' }).click()
+    // Typed and not left: the field still has the focus when the other tab takes the update.
+    const room = other.locator('[data-room]').last().getByRole('textbox').first()
+    await room.fill('Loft')
+    await studioName(page).fill('Shed after')
+    await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Take it' }).click()])
+    await expect(studioName(page)).toHaveValue('Shed after')
+    await expect(updateBar(other)).toHaveCount(0, { timeout: 30_000 })
+    await expect(other.locator('main[data-ready="true"]')).toBeVisible()
+    await expect(other.locator('[data-room]')).toHaveCount(rooms + 1)
+    await expect(room).toHaveValue('Loft')
+    await expect(other.locator('[data-save="saved"]')).toBeVisible()
+  }))
 
 base('pages come with a strict policy, and handlers look at method and length first', async ({ request }) => {
   const answer = await request.get('/plan/reed-jugs')
