@@ -82,7 +82,7 @@ test('by touch at 820 × 1180: tally, haste, a difference; the picture and the f
   await goOn(page).tap()
   await expect(act(page)).toHaveText(/Carve reeds/)
   await expect(page.getByTestId('lines')).toHaveText('reeds, 15 ×, 118 mm tall')
-  await page.getByRole('button', { name: 'Different' }).tap()
+  await page.getByRole('button', { name: 'Something went differently' }).tap()
   await page.getByTestId('different').getByRole('button', { name: 'wide loop' }).tap()
   await expect(page.getByTestId('was-different')).toContainText('with a wide loop')
   await goOn(page).tap()
@@ -106,7 +106,7 @@ test('a set of twelve begun from nothing is worked at the bench pot by pot, and 
   await page.getByRole('link', { name: 'New piece' }).click()
   await page.getByRole('radio', { name: 'Mug' }).click()
   await page.getByLabel('How many').fill('12')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page).toHaveURL(/\/plan\/[\w-]+/, { timeout: 60_000 })
   const id = /plan\/([\w-]+)/.exec(page.url())?.[1]
   await visit(page, `/bench?piece=${id}`)
@@ -163,7 +163,7 @@ test('axe finds nothing at the bench, and every target is a thumb wide', async (
     await page.setViewportSize(size)
     await atBench(page, 'scallop-dish')
     await expect(page.getByRole('img', { name: /before this coat/ })).toBeVisible({ timeout: 40_000 })
-    for (const panel of ['Different', 'Photograph', 'Note']) {
+    for (const panel of ['Something went differently', 'Photograph', 'Note']) {
       await page.getByRole('button', { name: panel, exact: true }).click()
       const small = await page
         .getByTestId('bench')
@@ -379,7 +379,7 @@ test('what if I: the picture splits, the sentence says why, and the plan stays a
     .getByRole('group', { name: 'Plan along the life of the clay' })
     .getByRole('button', { name: /Chalk slip/ })
     .click()
-  await page.getByTestId('what-if').getByText('What if I …').click()
+  await page.getByTestId('what-if').getByText('Try a change or a mistake …').click()
   await page.getByTestId('what-if').getByRole('button', { name: 'lay one coat only' }).click()
   await expect(page.getByTestId('what-if').locator('[data-rule="too-few-coats"]')).toBeVisible()
   await settled(page)

@@ -44,7 +44,7 @@ test('clay found hard against the clock is asked about once, is so from then on,
   await openDryness(page, 'knot-moon-jar')
   await expect(column(page, 'rim')).not.toHaveAttribute('data-stage', 'wet')
   await page.getByLabel('Stage by touch').selectOption('hardLeatherHard')
-  await page.getByRole('button', { name: 'It is so now' }).click()
+  await page.getByRole('button', { name: 'Record this now' }).click()
   const question = page.getByTestId('question')
   await expect(question).toContainText('By the clock it would be', { timeout: 20_000 })
   await question.getByRole('button', { name: 'It is hard leather-hard now' }).click()

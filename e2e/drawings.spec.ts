@@ -12,7 +12,7 @@ async function emptyPlate(page: Page): Promise<void> {
   await open(page, '/new')
   await page.getByRole('radio', { name: 'Plate', exact: true }).click()
   await page.getByText('Empty plan').click()
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page).toHaveURL(/\/plan\//, { timeout: 60_000 })
 }
 

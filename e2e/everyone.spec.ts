@@ -96,7 +96,7 @@ test('a piece that is being begun is there again after Back', async ({ page }) =
   await page.goBack()
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Tall bottle')
   await expect(page.getByLabel('Height', { exact: true })).toHaveValue('310')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page).toHaveURL(/\/plan\//, { timeout: 60_000 })
   await page.getByRole('link', { name: 'New piece' }).click()
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Jug')
@@ -120,7 +120,7 @@ test('rows of choices, menus and numbers follow the usual keys', async ({ page }
   await expect(page.getByRole('radio', { name: '°C' })).toBeFocused()
 
   await openPlan(page, 'reed-jugs')
-  const take = page.getByRole('button', { name: 'Take away' })
+  const take = page.getByRole('button', { name: 'Export' })
   await take.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('menuitem', { name: 'Bench card', exact: true })).toBeFocused()
@@ -170,7 +170,7 @@ test('focus never falls to the page, one can skip to the view, and “?” lists
     await expect.poll(() => focused(page)).not.toBe('the page')
   }
   await open(page, '/new')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).focus()
+  await page.getByRole('button', { name: 'Make the plan' }).focus()
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/\/plan\//, { timeout: 60_000 })
   await expect.poll(() => focused(page)).not.toBe('the page')

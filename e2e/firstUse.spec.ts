@@ -12,13 +12,13 @@ test('from an empty studio to a judged plan with a fired picture, in inches', as
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Bottle')
   await page.getByLabel('Height', { exact: true }).fill('8.5')
   await page.getByLabel('Clay', { exact: true }).selectOption({ label: 'Estuary red earthenware, cone 06 to 03' })
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Bottle', exact: true })).toBeVisible()
   await expect(page.getByText('8.50 in tall as made')).toBeVisible()
   await drawn(page, 0)
   expect((await middleColour(page)).some((v) => v > 20)).toBe(true)
   await expect(step(page, 'Step 4: Carve reeds')).toBeVisible()
-  await expect(page.getByRole('heading', { name: /Nothing to settle|Nothing stands in the way/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /No problems found|Nothing stands in the way/ })).toBeVisible()
 })
 
 /** The name of what has the focus, as it is read out. */
@@ -41,7 +41,7 @@ async function tabTo(page: Page, wanted: RegExp): Promise<void> {
   throw new Error(`${wanted} is not reached with Tab; passed: ${passed.join(' | ')}`)
 }
 
-test('by keyboard alone from an empty studio to a bench card as PDF, with two coats made three', async ({ page }) => {
+test('by keyboard alone from an empty studio to a bench card as PDF, with its coats changed', async ({ page }) => {
   const press = (...keys: string[]) =>
     keys.reduce((done, key) => done.then(() => page.keyboard.press(key)), Promise.resolve())
   await open(page, '/studio')
@@ -60,18 +60,18 @@ test('by keyboard alone from an empty studio to a bench card as PDF, with two co
   await tabTo(page, /^Name/)
   await press('Control+A')
   await page.keyboard.type('Reed bottle')
-  await tabTo(page, /^Put it on the wheel$/)
+  await tabTo(page, /^Make the plan$/)
   await press('Enter')
   await expect(page.getByRole('heading', { name: 'Reed bottle', exact: true })).toBeVisible()
   await drawn(page, 0)
-  await tabTo(page, /^Step \d+: (Brush|Paint|Coat|Lay)/)
+  await tabTo(page, /^Step \d+: .*3 coats/)
   await press('Enter')
   await tabTo(page, /^Coats/)
   await press('Control+A')
-  await page.keyboard.type('3')
+  await page.keyboard.type('4')
   await press('Enter')
-  await expect(page.getByTestId('step-sheet').getByRole('spinbutton', { name: 'Coats' })).toHaveValue('3')
-  await tabTo(page, /^Take away$/)
+  await expect(page.getByTestId('step-sheet').getByRole('spinbutton', { name: 'Coats' })).toHaveValue('4')
+  await tabTo(page, /^Export$/)
   await press('Enter')
   await expect(page.getByRole('menu')).toBeVisible()
   const coming = page.waitForEvent('download', { timeout: 60_000 })
@@ -83,7 +83,7 @@ test('by keyboard alone from an empty studio to a bench card as PDF, with two co
   const { items } = await (await card.getPage(1)).getTextContent()
   const words = items.map((item) => ('str' in item ? item.str : '')).join(' ')
   expect(words).toContain('Reed bottle')
-  expect(words).toContain('3 coats')
+  expect(words).toContain('4 coats')
 })
 
 test('a plate begun from nothing shows its carving on the face at once', async ({ page }) => {
@@ -91,11 +91,11 @@ test('a plate begun from nothing shows its carving on the face at once', async (
   await page.getByRole('button', { name: 'Empty the studio' }).click()
   await page.getByRole('link', { name: 'New piece' }).click()
   await page.getByRole('radio', { name: 'Plate' }).click()
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Plate', exact: true })).toBeVisible()
   await drawn(page, 0)
-  await expect(page.getByTestId('gauges')).toContainText(/inside: light \d+ %/)
-  await expect(page.getByRole('heading', { name: 'Nothing to settle' })).toBeVisible()
+  await expect(page.getByTestId('gauges')).toContainText(/inside: \d+ % light/)
+  await expect(page.getByRole('heading', { name: 'No problems found' })).toBeVisible()
   // Pale lines on dark colour in the middle of the picture: along a line across the face it changes often.
   const box = (await wheel(page).boundingBox())!
   const clip = { x: box.x + box.width * 0.3, y: box.y + box.height * 0.5, width: box.width * 0.3, height: 2 }
@@ -118,7 +118,7 @@ test('a size that cannot be is refused with the reason before anything is made',
   await page.getByLabel('Wall', { exact: true }).fill('40')
   await expect(page.getByRole('alert').filter({ hasText: 'wall of 40 mm leaves no room' })).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByText('give it a name')).toBeVisible()
   await expect(page).toHaveURL(/\/new$/)
 })

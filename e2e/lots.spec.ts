@@ -40,7 +40,7 @@ test('a set is divided by hand: coats on some, one lost, names for all; undo joi
   await expect(page.getByTestId('set-sheet')).toContainText('3 pots, in 2 lots')
   await expect(page.getByTestId('set-sheet')).toContainText('4: handle fell off')
 
-  await page.getByText('Whose they are, in one go').click()
+  await page.getByText('Enter the owners of all pots at once').click()
   await page.getByLabel(/Names, one a line/).fill('Ines\nTomo\nAda')
   await page.getByRole('button', { name: 'Give 3 names' }).click()
   await expect(pot(page, 3)).toContainText('Ada')

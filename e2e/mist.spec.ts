@@ -6,7 +6,7 @@ test('a set of twelve from an empty studio: misted, then lettered with line colo
   await page.getByRole('link', { name: 'New piece' }).click()
   await page.getByRole('radio', { name: 'Mug', exact: true }).click()
   await page.getByLabel('How many', { exact: true }).fill('12')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByText(/set of 12/)).toBeVisible()
 
   await step(page, 'Step 1').first().click()

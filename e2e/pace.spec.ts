@@ -6,14 +6,14 @@ test('a step says how long hands take; what it took is learnt, shown in Studio, 
   await openPlan(page, 'reed-jugs')
   await step(page, 'Step 3: Marsh black').click()
   const hands = page.getByTestId('hands')
-  await expect(hands).toContainText(/Hands: [\d.]+ min a piece, .* for 4, 3 coats · at our reckoning/, {
+  await expect(hands).toContainText(/Working time: [\d.]+ min a piece, .* for 4, 3 coats · our estimate/, {
     timeout: 30_000,
   })
   await expect(hands).toContainText(
     /Brush, 3 coats: [\d.]+ min of work, matte after [^.]*\. Bottle, one coat: [\d.]+ min of work, matte after/,
   )
   const reckoned = Number(/([\d.]+) min a piece/.exec(await hands.innerText())![1])
-  await hands.getByText('It took …').click()
+  await hands.getByText('Enter how long it took …').click()
   await hands.getByLabel('Minutes of hands').fill(String(Math.round(reckoned * 4 * 2)))
   await hands.getByRole('button', { name: 'Learn from it' }).click()
   await expect(hands).toContainText('measured in 1 run, ±')

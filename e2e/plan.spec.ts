@@ -122,7 +122,7 @@ test('moving along the rail moves the picture through time, raw and fired, in th
   await look('slip', () => page.keyboard.press('ArrowRight'))
   await expect(page.getByTestId('moment')).toContainText('after step 2, leather-hard')
   await look('colour', () => page.keyboard.press('ArrowRight'))
-  await look('fired now', () => page.getByRole('radio', { name: 'fired now' }).click())
+  await look('fired now', () => page.getByRole('radio', { name: 'as if fired today' }).click())
   const names = [...seen.keys()]
   for (let i = 0; i < names.length; i++)
     for (let j = i + 1; j < names.length; j++)
@@ -186,7 +186,7 @@ test('the form turns, tilts and flips by keyboard and pointer, and the cut follo
 test('what is done is marked, and everything is there after a reload', async ({ page }) => {
   await openPlan(page, 'dotted-jar')
   await step(page, 'Step 2: Peat slip').click()
-  await page.getByLabel('Done up to here').check()
+  await page.getByLabel('This step and all before it are done').check()
   await expect(step(page, 'Step 3: Mark 18')).toContainText('next')
   await saved(page)
   await page.reload()

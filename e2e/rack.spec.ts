@@ -85,7 +85,7 @@ test('a piece is made again on a larger form: its pattern closes, and what chang
   await page.getByRole('radio', { name: 'motifs stay as large as they are' }).click()
   await page.getByLabel('Name').fill('Tall reed jugs')
   await page.getByLabel('How many').fill('2')
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Tall reed jugs' })).toBeVisible({ timeout: 30_000 })
   await expect(
     page.getByRole('status').filter({ hasText: /Step \d+: \d+ repeats instead of 15, so that it closes/ }),

@@ -41,10 +41,10 @@ test('plan, on the bench and fired: a teapot with its lid, spout and handle', as
 test('a set, divided into lots', async ({ page }) => {
   await openPlan(page, 'dune-cups')
   await page.getByRole('radio', { name: 'the set' }).click()
-  await page.getByText('Whose they are, in one go').click()
+  await page.getByText('Enter the owners of all pots at once').click()
   await page.getByLabel(/Names, one a line/).fill('Ines\nTomo\nAda\nRui\nBo\nKit\nMai\nOle')
   await page.getByRole('button', { name: 'Give 8 names' }).click()
-  await page.getByText('Whose they are, in one go').click()
+  await page.getByText('Enter the owners of all pots at once').click()
   for (const number of [1, 2, 3]) await page.locator(`[data-pot="${number}"]`).click()
   const actions = page.getByTestId('pots-actions')
   await actions.getByLabel('Done so far, up to and with').selectOption({ label: '4 Mussel grey, 2 of 3 coats' })

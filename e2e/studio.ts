@@ -181,7 +181,7 @@ export const openText = (page: Page, name: string, text: string | Buffer): Promi
 
 /** Takes something of the piece away as a file, from the menu of the plan. */
 export async function takeAway(page: Page, what: string): Promise<void> {
-  await page.getByText('Take away', { exact: true }).click()
+  await page.getByText('Export', { exact: true }).click()
   await page.getByRole('menuitem', { name: what, exact: true }).click()
 }
 
@@ -200,7 +200,7 @@ export const takeItIn = (page: Page): Promise<void> =>
 /** Waits for days that are being planned; the first plan will do where nothing hangs on a better one. */
 export async function firstPlan(page: Page): Promise<void> {
   const again = page.getByRole('button', { name: 'Plan again from now' })
-  const keep = page.getByRole('button', { name: 'Keep this one' })
+  const keep = page.getByRole('button', { name: 'Use the plan found so far' })
   await expect(again.or(keep)).toBeVisible({ timeout: 60_000 })
   // It may be done before it is pressed.
   await keep.click({ timeout: 2000 }).catch(() => undefined)
@@ -212,7 +212,7 @@ type Look = (where: string, within?: string) => Promise<unknown>
 
 /** Opens, one after another, what opens over a plan: the menu of files, the size of the picture, the help. */
 export async function openOverPlan(page: Page, look: Look): Promise<void> {
-  await page.getByText('Take away', { exact: true }).click()
+  await page.getByText('Export', { exact: true }).click()
   await look('menu of files', '[role=menu]')
   await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
   await look('size of the picture', 'dialog[open]')

@@ -139,7 +139,7 @@ test('the wren from nothing to fired: beak, breast, eyes and wing bars, three co
   await expect(page.getByText('a hollow figure')).toBeVisible()
   await page.getByLabel('Name', { exact: true }).fill('Wren')
   // Its head sits where it did and is as large in proportion, whatever is measured.
-  await page.getByText('Outline, plan, parts').click()
+  await page.getByText('Change the outline, make it oval, add handles or feet').click()
   const headUp = page.getByLabel('Joint, up').first()
   const tall = page.getByLabel('Height', { exact: true }).first()
   await expect(headUp).toHaveValue('84')
@@ -148,7 +148,7 @@ test('the wren from nothing to fired: beak, breast, eyes and wing bars, three co
   await tall.fill('76')
   await expect(headUp).toHaveValue('84')
   await page.getByRole('radio', { name: /Empty plan/ }).check({ force: true })
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Wren' })).toBeVisible()
 
   await addStep(page, 'Dry', 'Dry')

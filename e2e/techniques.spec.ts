@@ -13,7 +13,7 @@ async function emptyBeaker(page: Page): Promise<void> {
   await open(page, '/new')
   await page.getByRole('radio', { name: 'Beaker' }).click()
   await page.getByText('Empty plan').click()
-  await page.getByRole('button', { name: 'Put it on the wheel' }).click()
+  await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Beaker', exact: true })).toBeVisible()
   await drawn(page, 0)
 }
@@ -107,8 +107,8 @@ test('a three-colour wax resist', async ({ page }) => {
   for (const [label, value] of [
     ['Repeats', '8'],
     ['Height', '14'],
-    ['Starts, up', '40'],
-    ['Looseness, %', '0'],
+    ['Height above the foot', '40'],
+    ['Uneven by hand, % (0 = exact)', '0'],
   ])
     await set(page, label, value)
   await coat(page, 'Gorse yellow', 4)
@@ -140,7 +140,7 @@ test('a glaze inlay through wax', async ({ page }) => {
   await motif(page, 'Line')
   for (const [label, value] of [
     ['Height', '10'],
-    ['Starts, up', '40'],
+    ['Height above the foot', '40'],
     ['Line', '5'],
     ['Depth', '0.6'],
   ])
@@ -168,7 +168,7 @@ test('a stained texture, dark below and pale above', async ({ page }) => {
   await addStep(page, 'Inlay', 'Wipe back')
   await coat(page, 'Shell white', 3)
   await choose(page, 'Laid on with', 'sponge')
-  await page.getByTestId('step-sheet').getByLabel('A blush, thin on purpose').check()
+  await page.getByTestId('step-sheet').getByLabel('Thin on purpose: the clay shows through').check()
   await settled(page)
   const textured = await spots(page, { a: [40, 0.3], b: [70, 0.7] })
   expect(Math.max(textured.a.spread, textured.b.spread)).toBeGreaterThan(60)
@@ -183,7 +183,7 @@ test('an inlaid fence between two glazes', async ({ page }) => {
   await motif(page, 'Line')
   for (const [label, value] of [
     ['Height', '10'],
-    ['Starts, up', '45'],
+    ['Height above the foot', '45'],
     ['Line', '5'],
     ['Depth', '0.9'],
   ])

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { ACTS } from './core/plan/acts'
 
 const ROOT = path.resolve('src')
 
@@ -102,9 +103,10 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   workers: ['core'],
   store: ['workers', 'core'],
   scene: ['workers', 'core'],
-  offline: [],
-  ui: ['store', 'offline', 'scene', 'workers', 'core'],
-  app: ['ui', 'offline', 'core'],
+  views: [],
+  offline: ['views'],
+  ui: ['store', 'offline', 'views', 'scene', 'workers', 'core'],
+  app: ['ui', 'offline', 'views', 'core'],
 }
 
 const ONLY_IN: Readonly<Record<string, string>> = {
@@ -189,6 +191,27 @@ describe('the picture of the code', () => {
       ),
     )
     expect(impure.map((file) => path.relative(ROOT, file))).toEqual([])
+  })
+
+  it('acts are asked for their traits: none is compared by its name outside `plan/acts`, but with a reason', () => {
+    const reasons: Readonly<Record<string, string>> = {
+      'core/model/migrations.ts': 'old documents are read as they were',
+      'core/usecases/create/addable.ts': 'one act is offered as three firings',
+    }
+    const names = Object.keys(ACTS).join('|')
+    const compared = new RegExp(
+      `\\bact\\b\\)? (?:===|!==) '(?:${names})'|'(?:${names})' (?:===|!==) [\\w.]*\\bact\\b`,
+      'g',
+    )
+    const found = filesIn(ROOT)
+      // What is done to the skin has acts of its own.
+      .filter((file) => !/^core\/(skin|plan\/acts)\//.test(path.relative(ROOT, file)))
+      .flatMap((file) => {
+        const count = readFileSync(file, 'utf8').match(compared)?.length ?? 0
+        return count ? [[path.relative(ROOT, file), count] as const] : []
+      })
+    expect(found.map(([file]) => file).toSorted()).toEqual(Object.keys(reasons).toSorted())
+    expect(found.reduce((sum, [, count]) => sum + count, 0)).toBeLessThan(8)
   })
 
   it('every part in the picture exists, and every part is in the picture', () => {

@@ -13,14 +13,18 @@ const KINDS = {
   zip: {
     view: '/',
     begin: (page, files) => choose(page, 'Open a Vernice file', 'a.zip', files.zip).then(() => takeIn(page)),
-    stepMs: 350,
+    stepMs: 60,
   },
   studio: {
     view: '/',
     begin: (page, files) => choose(page, 'Open a Vernice file', 'a.json', files.studio).then(() => takeIn(page)),
     stepMs: 12,
   },
-  piece: { view: '/', begin: (page, files) => choose(page, 'Open a Vernice file', 'a.json', files.piece), stepMs: 25 },
+  piece: {
+    view: '/',
+    begin: (page, files) => choose(page, 'Open a Vernice file', 'a.json', files.piece).then(() => takeIn(page)),
+    stepMs: 12,
+  },
   'table of materials': {
     view: '/cupboard',
     begin: (page, files) => choose(page, 'Materials from CSV', 'a.csv', files.csv).then(() => takeIn(page)),
@@ -28,7 +32,7 @@ const KINDS = {
   },
   drawing: {
     view: '/plan/reed-jugs?sheet=drawings',
-    begin: (page, files) => choose(page, /SVG/, 'a.svg', files.drawing),
+    begin: (page, files) => choose(page, 'Open line art as a drawing', 'a.svg', files.drawing),
     stepMs: 30,
   },
   sketch: {

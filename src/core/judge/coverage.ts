@@ -1,3 +1,4 @@
+import { isA } from '../plan/step'
 import { conesOutside } from '../firing/cones'
 import { coatsToGive, coverOf, type Cover } from '../colour/cover'
 import type { StepOf } from '../plan/step'
@@ -108,9 +109,9 @@ export function coverageOfMarks(
   const spot = spotOf(plan, step)
   // What lies on a ground that this firing spoils is looked at when that is put right.
   if (!spot || isSpoiled(plan, plan.probe(spot)[index])) return null
-  const each = step.act === 'draw' ? LINER[step.liner].gain : AREA_TOOL[step.tool].gain
-  const applicator = step.act === 'draw' ? LINER_AS[step.liner] : AREA_TOOL[step.tool].flows ? 'bottle' : 'brush'
-  const blended = step.act === 'colourIn' && step.blend ? [step.blend.mediumId] : []
+  const each = isA(step, 'lining') ? LINER[step.liner].gain : AREA_TOOL[step.tool].gain
+  const applicator = isA(step, 'lining') ? LINER_AS[step.liner] : AREA_TOOL[step.tool].flows ? 'bottle' : 'brush'
+  const blended = isA(step, 'area colouring') && step.blend ? [step.blend.mediumId] : []
   return [step.mediumId, ...blended].reduce<Coverage | null>((most, mediumId) => {
     const medium = plan.mediaTable.numberOf(mediumId)
     if (medium === undefined) return most

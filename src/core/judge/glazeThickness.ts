@@ -40,8 +40,8 @@ export function rawGlazesOutside(plan: JudgedPlan, fireIndex: number) {
 /** All glazes that are raw until a firing melts them. */
 function rawGlazes(plan: JudgedPlan, fireIndex: number) {
   const before =
-    plan.of('fire').findLast(({ index, step }) => index < fireIndex && step.firing === 'glaze')?.index ?? -1
-  return plan.of('glaze').filter(({ index }) => index > before && index < fireIndex)
+    plan.of('firing').findLast(({ index, step }) => index < fireIndex && step.firing === 'glaze')?.index ?? -1
+  return plan.of('glazing').filter(({ index }) => index > before && index < fireIndex)
 }
 
 /** Heights at which the outside is looked at, as shares of the wall. */

@@ -11,6 +11,7 @@ import { standingMends } from './standingMends'
 import { carveRules } from './rules/carveRules'
 import { coatRules } from './rules/coatRules'
 import { dryingRules } from './rules/dryingRules'
+import { etchRules } from './rules/etchRules'
 import { fireRules } from './rules/fireRules'
 import { glazeRules } from './rules/glazeRules'
 import { inlayRules } from './rules/inlayRules'
@@ -37,6 +38,7 @@ export const RULES: readonly Rule[] = [
   ...areaRules,
   ...partRules,
   ...inlayRules,
+  ...etchRules,
   ...textureRules,
   ...layerRules,
   ...glazeRules,

@@ -15,7 +15,8 @@ import type { Stack } from '../skin/stack'
 import type { MediumTraits } from '../skin/acts'
 import type { Body, Medium } from '../vocabulary/material'
 import type { Piece } from '../model/piece'
-import type { Step, StepOf } from '../plan/step'
+import type { Trait } from '../plan/actDefinition'
+import { isA, type Step, type StepWith } from '../plan/step'
 import { firedWith, type Studio, type Ways } from '../model/studio'
 import { timeline } from '../plan/timeline'
 import { type StepTime } from '../plan/stepTime'
@@ -85,10 +86,10 @@ export class JudgedPlan {
     })
   }
 
-  /** Steps of one act with their place in the plan and the stage they happen in. */
-  of<A extends Step['act']>(act: A): { step: StepOf<A>; index: number; time: StepTime }[] {
+  /** Steps that have one of some traits, with their place in the plan and the stage they happen in. */
+  of<T extends Trait>(...traits: readonly T[]): { step: StepWith<T>; index: number; time: StepTime }[] {
     return this.steps.flatMap((step, index) =>
-      step.act === act ? [{ step: step as StepOf<A>, index, time: this.times[index] }] : [],
+      isA(step, ...traits) ? [{ step: step as StepWith<T>, index, time: this.times[index] }] : [],
     )
   }
 
@@ -116,7 +117,7 @@ export class JudgedPlan {
 
   /** The cone of the hottest firing planned, or the body's bisque. */
   get topCone(): Cone {
-    return this.of('fire').reduce<Cone>(
+    return this.of('firing').reduce<Cone>(
       (top, { step }) => (coneIndex(step.cone) > coneIndex(top) ? step.cone : top),
       this.body.bisqueCone,
     )

@@ -1,7 +1,7 @@
 import { DRYING_STAGES, isDamp, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
-import { isCut, type Step, type StepContent, type StepOf } from '../plan/step'
+import { isA, isCut, type Step, type StepContent, type StepOf } from '../plan/step'
 import { bring, fire, wipeDust } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
@@ -75,23 +75,23 @@ export const together = (label: string, mends: readonly Mend[]): Mend => ({
 const isDrying = (stage: Stage): stage is DryingStage => (DRYING_STAGES as readonly Stage[]).includes(stage)
 
 /** What holds colour off: it counts for what is laid after it and before it is taken away. */
-const resists = (step: Step): step is StepOf<'mask' | 'wax'> => step.act === 'mask' || step.act === 'wax'
+const resists = (step: Step): step is StepOf<'mask' | 'wax'> => isA(step, 'resist')
 
 /** Whether between two places of a plan something is laid that resists a coat: what lies over it and under it cannot change places. */
 export const resistedBetween = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, from: number, to: number): boolean =>
   plan.steps.slice(from + 1, to).some((s) => resists(s) && meet(plan, s, step))
 
 /** What is laid on a place: whatever resists there shapes it. */
-const isLaid = (step: Step): step is StepOf<'coat' | 'glaze'> => step.act === 'coat' || step.act === 'glaze'
+const isLaid = (step: Step): step is StepOf<'coat' | 'glaze'> => isA(step, 'covering')
 
 const meet = (plan: JudgedPlan, a: StepOf<'mask' | 'wax'>, b: StepOf<'coat' | 'glaze'>): boolean =>
   meetOnSkin(plan, a, b)
 
 /** What resists a step where it is now. */
 const heldBy = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, before: readonly Step[]): Step[] => {
-  const peeled = before.findLastIndex(({ act }) => act === 'peel')
-  const burned = before.findLastIndex(({ act }) => act === 'fire')
-  return before.filter((s, i) => resists(s) && i > burned && (s.act === 'wax' || i > peeled) && meet(plan, s, step))
+  const peeled = before.findLastIndex((s) => isA(s, 'peeling'))
+  const burned = before.findLastIndex((s) => isA(s, 'firing'))
+  return before.filter((s, i) => resists(s) && i > burned && (isA(s, 'waxing') || i > peeled) && meet(plan, s, step))
 }
 
 /** What has to come along when a step is moved earlier: what resists it, and the marks that this was laid by. */
@@ -99,19 +99,19 @@ function comesAlong(plan: JudgedPlan, step: Step, between: readonly Step[], from
   if (!isLaid(step)) return []
   const held = heldBy(plan, step, plan.steps.slice(0, from)).filter((s) => between.includes(s))
   const marked = held.some((s) => resists(s) && s.motif)
-  return between.filter((s) => held.includes(s) || (marked && s.act === 'divide'))
+  return between.filter((s) => held.includes(s) || (marked && isA(s, 'marking out')))
 }
 
 /** Whether a step that is moved earlier would come before what it is for: a cut before its colour, a bare foot before its glaze. */
 const comesTooSoon = (plan: JudgedPlan, step: Step, between: readonly Step[]): boolean =>
   (isCut(step) && between.some((s) => isLaid(s) && meetOnSkin(plan, s, step))) ||
-  (step.act === 'cleanFoot' && between.some((s) => s.act === 'glaze'))
+  (isA(step, 'foot cleaning') && between.some((s) => isA(s, 'glazing')))
 
 /** Whether a step that is moved later would lie otherwise: cut by nothing, resisted by nothing, or resisting nothing any more. */
 function loosens(plan: JudgedPlan, step: Step, between: readonly Step[], from: number): boolean {
   if (resists(step)) return between.some((s) => isLaid(s) && meet(plan, step, s))
   // A firing fixes what a cut goes through, and what is laid after it is cut as well.
-  if (isCut(step)) return between.some((s) => s.act === 'fire' || (isLaid(s) && meetOnSkin(plan, s, step)))
+  if (isCut(step)) return between.some((s) => isA(s, 'firing') || (isLaid(s) && meetOnSkin(plan, s, step)))
   if (!isLaid(step)) return false
   if (between.some((s) => isCut(s) && meetOnSkin(plan, s, step))) return true
   const held = heldBy(plan, step, plan.steps.slice(0, from))
@@ -131,7 +131,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
   const stageAt = (at: number): Stage =>
     localStage(plan.grid.surface, [...others.slice(0, at), step, ...others.slice(at)], at, times[at].stage)
   /** What fills lines comes after them. */
-  const cut = step.act === 'fill' ? others.slice(0, from).findLastIndex((s) => isCut(s) || s.act === 'impress') : -1
+  const cut = isA(step, 'filling') ? others.slice(0, from).findLastIndex((s) => isCut(s) || isA(s, 'texture')) : -1
   const movedWith = (along: readonly Step[], to: number): Mend =>
     along.length
       ? together(
@@ -144,7 +144,7 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
     const later = positions.filter((at) => at >= from)
     let to = later.length ? later[0] : positions[positions.length - 1]
     // The dust of the fire is wiped off first.
-    while (others[to]?.act === 'wipeDust' && positions.includes(to + 1)) to++
+    while (isA(others[to], 'dusting') && positions.includes(to + 1)) to++
     if (to > from && loosens(plan, step, others.slice(from, to), from)) return null
     if (comesTooSoon(plan, step, others.slice(to, from))) return null
     return movedWith(comesAlong(plan, step, others.slice(to, from), from), to)
@@ -161,10 +161,10 @@ export function moveToStage(plan: JudgedPlan, step: Step, stage: Stage, label: s
 
 /** A bisque before a glaze in a plan that has none: once the clay is dry, and before what is wiped and waxed for the glaze. */
 export function bisqueFirst(plan: JudgedPlan, index: number): Mend | null {
-  if (plan.of('fire').some(({ step }) => step.firing !== 'glaze')) return null
-  const first = Math.min(index, ...plan.of('glaze').map((g) => g.index))
-  const wiped = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'wipeDust')
-  const dried = plan.steps.slice(0, first).findLastIndex((step) => step.act === 'bring')
+  if (plan.of('firing').some(({ step }) => step.firing !== 'glaze')) return null
+  const first = Math.min(index, ...plan.of('glazing').map((g) => g.index))
+  const wiped = plan.steps.slice(0, first).findLastIndex((step) => isA(step, 'dusting'))
+  const dried = plan.steps.slice(0, first).findLastIndex((step) => isA(step, 'drying'))
   const at = wiped > dried ? wiped : first
   const label = `Bisque it first, to cone ${plan.body.bisqueCone}`
   // Each is put before the one after it.

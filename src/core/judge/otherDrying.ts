@@ -1,5 +1,5 @@
 import { isDamp, STAGE, stageIndex, type DryingStage, type Stage } from '../clay/stages'
-import { actOf, type Step } from '../plan/step'
+import { isA, actOf, type Step } from '../plan/step'
 import { timeline } from '../plan/timeline'
 import type { Mend } from './finding'
 import type { JudgedPlan } from './judgedPlan'
@@ -15,7 +15,7 @@ function asksTooMuch(plan: JudgedPlan, steps: readonly Step[]): { harmed: number
   const times = timeline(steps)
   const kind = (id: string) => plan.medium(id)?.kind
   const harmed = steps.filter((step, i) => actOf(step).fit(step, kind)?.fit[times[i].stage].fit === 'harmful').length
-  const dampFires = steps.filter((step, i) => step.act === 'fire' && isDamp(times[i].stage)).length
+  const dampFires = steps.filter((step, i) => isA(step, 'firing') && isDamp(times[i].stage)).length
   return { harmed, dampFires }
 }
 
@@ -27,9 +27,9 @@ export function dryLess(plan: JudgedPlan, step: Step, stage: Stage): Mend | null
   const at = plan.steps.indexOf(step)
   const times = timeline(plan.steps)
   if (!isDryingStage(stage) || stageIndex(times[at].stage) <= stageIndex(stage)) return null
-  const from = plan.steps.slice(0, at).findLastIndex((s) => s.act === 'bring' || s.act === 'fire')
+  const from = plan.steps.slice(0, at).findLastIndex((s) => isA(s, 'drying', 'firing'))
   const drying = plan.steps[from]
-  if (from < 0 || drying.act !== 'bring' || drying.done) return null
+  if (from < 0 || !isA(drying, 'drying') || drying.done) return null
   const needless = times[from].stage === stage
   const steps = needless
     ? plan.steps.filter((s) => s !== drying)

@@ -76,6 +76,36 @@ const SILENCES: readonly Silence[] = [
     what: 'wiping the bare outside of a piece glazed inside',
     steps: [dry, bisque, wipe, glaze(inside, 'pour'), build.coat('rust-wash', outside(), 1), sponge(), foot, glost()],
   },
+  {
+    rule: 'etch-without-wax',
+    what: 'water etching round squares in wax',
+    steps: [dry, build.wax(outside(), squares), build.etch(outside()), ...finish],
+  },
+  {
+    rule: 'etch-without-wax',
+    what: 'water etching round squares of tape',
+    steps: [dry, build.mask(outside(), squares), build.etch(outside()), build.peel(), ...finish],
+  },
+  {
+    rule: 'etched-too-deep',
+    what: 'water etching a millimetre deep',
+    steps: [dry, build.wax(outside(), squares), build.etch(outside(), 1), ...finish],
+  },
+  {
+    rule: 'etched-too-deep',
+    what: 'the same inside',
+    steps: [dry, build.wax(inside, { ...squares, side: 'inside' }), build.etch(inside, 1), ...finish],
+  },
+  {
+    rule: 'etched-in-one-go',
+    what: 'water etching with a pause after each round',
+    steps: [dry, build.wax(outside(), squares), build.etch(outside(), 1), ...finish],
+  },
+  {
+    rule: 'etched-in-one-go',
+    what: 'water etching on clay that is still damp, which has a rule of its own',
+    steps: [leather, build.wax(outside(), squares), build.etch(outside(), 1, false), dry, ...finish],
+  },
   { rule: 'clay-gets-wetter', what: 'the same stage twice', steps: [leather, leather, ...finish] },
   { rule: 'fired-while-damp', what: 'a bone-dry bisque', steps: [leather, coat('marsh-black', 3), dry, bisque] },
   { rule: 'fired-while-damp', what: 'a decoration firing after the bisque', steps: [dry, bisque, decoration] },

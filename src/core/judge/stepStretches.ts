@@ -1,3 +1,4 @@
+import { isA } from '../plan/step'
 import type { Stretch } from '../form/turnedForm'
 import type { Step } from '../plan/step'
 import { reachOn } from '../plan/localStage'
@@ -27,9 +28,9 @@ export function leftWetBefore(plan: JudgedPlan, index: number): (Step & { readon
   const step = plan.steps[index]
   for (let i = index - 1; i >= 0; i--) {
     const before = plan.steps[i]
-    if (before.act === 'bring' || before.act === 'fire') return null
-    if (before.act === 'wipe' && meetOnSkin(plan, before, step)) return null
-    if (!('waits' in before) || before.act === 'wax') continue
+    if (isA(before, 'drying', 'firing')) return null
+    if (isA(before, 'wiping') && meetOnSkin(plan, before, step)) return null
+    if (!('waits' in before) || isA(before, 'waxing')) continue
     if (before.waits) return null
     if (!isPlaced(step) || meetOnSkin(plan, step, before)) return before
   }

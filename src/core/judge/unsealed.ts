@@ -1,3 +1,4 @@
+import { isA } from '../plan/step'
 import { compilePlan } from '../plan/compilePlan'
 import { reachOf } from '../plan/localStage'
 import { firedWith } from '../model/studio'
@@ -22,9 +23,7 @@ const RASTER = 256
 /** Whether a step leaves anything but an even layer: lines, areas, bands, sectors, what holds a glaze off. */
 const isUneven = (step: Step): boolean =>
   ('motif' in step && step.motif !== null) ||
-  step.act === 'wax' ||
-  step.act === 'mask' ||
-  step.act === 'touchUp' ||
+  isA(step, 'masking', 'waxing', 'touching up') ||
   ('place' in step && (step.place.band !== null || step.place.sectors !== null))
 
 /**

@@ -18,6 +18,52 @@ export const FAMILIES = ['Dry', 'Colour', 'Mark out', 'Cut', 'Inlay', 'Resist', 
 
 export type Family = (typeof FAMILIES)[number]
 
+/** What an act is, whatever its values. What has to do with a step asks for these and not for the name of its act. */
+export const TRAITS = {
+  drying: 'the clay dries to a stage',
+  firing: 'the kiln',
+  coating: 'colour over a place, thinned, mixed and blended as wanted',
+  glazing: 'glaze over a place',
+  covering: 'coats over a place, of colour or of glaze',
+  lining: 'lines of colour from a liner',
+  'area colouring': 'colour between the lines of a drawing',
+  'area glazing': 'glaze between the lines of a drawing',
+  'area work': 'colour or glaze between the lines of a drawing',
+  'colour film': 'colour in coats of which enough must lie to hide what is beneath',
+  'lays glaze': 'glaze, wherever it lies',
+  'wet film': 'what is laid wet and must dry before the next',
+  filling: 'colour pressed into what was cut',
+  carving: 'lines through colour down to the clay',
+  incising: 'lines into the clay itself',
+  cut: 'lines that a tool cuts',
+  texture: 'what is pressed into the clay',
+  ornament: 'what a list of the ways of decorating names',
+  'marking out': 'sectors and heights in pencil',
+  masking: 'tape, paper or a stencil, which is taken off again',
+  waxing: 'wax, which stays until the kiln burns it',
+  resist: 'what keeps off what comes over it',
+  peeling: 'what was masked is bared',
+  swabbing: 'what lies on wax is taken off',
+  wiping: 'a sponge over the surface',
+  etching: 'clay is taken off wherever nothing resists',
+  scraping: 'a blade over the surface',
+  dusting: 'dust is wiped off',
+  misting: 'the clay is made less thirsty',
+  'foot cleaning': 'the foot is wiped bare',
+  joining: 'parts are joined on',
+  burnishing: 'the clay is polished',
+  'touching up': 'a spot is mended',
+  'picking out': 'what ran where it should not is picked out',
+  'on the wall': 'it says where on the wall it is, and is on no part',
+  'sets the stage': 'it changes the clay, or sees the piece as a whole',
+  'works on films': 'where nothing lies it does nothing',
+  smudgeable: 'it leaves what a hand can smudge while it is wet',
+  'draws lines': 'it can follow the lines of a drawing',
+  'stays on dry clay': 'dry clay and bisque still take it',
+} as const
+
+export type Trait = keyof typeof TRAITS
+
 /** Kinds of step that are told apart by their hatching. */
 export type StepKind = MediumKind | 'tape' | 'carve' | 'texture' | 'mark' | 'clean' | 'fire' | 'dry'
 
@@ -127,6 +173,11 @@ export interface TechniqueFit {
 /** Everything that is known of an act of the hand. `S` is its step, `Values` what it has of its own. */
 export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'mishap' | 'act'>> {
   readonly family: Family
+  readonly traits: readonly Trait[]
+  /** How much it says of which side of a piece is decorated: lines say more than a coat; 0 if not said. */
+  readonly decorates?: number
+  /** What it is called when what it is done to had not dried or set. */
+  readonly tooEarly?: string
   /** On its button, and what it is for. */
   readonly word: string
   readonly hint: string
@@ -179,15 +230,22 @@ type PartsOf<A extends string, Shape extends z.core.$ZodLooseShape> = ActParts<
   z.infer<z.ZodObject<Shape, z.core.$strict>>
 >
 
-export type ActDefinition<A extends string, Shape extends z.core.$ZodLooseShape> = PartsOf<A, Shape> & {
+export type ActDefinition<
+  A extends string,
+  Shape extends z.core.$ZodLooseShape,
+  Traits extends readonly Trait[] = readonly Trait[],
+> = PartsOf<A, Shape> & {
   readonly act: A
+  readonly traits: Traits
   readonly schema: StepSchema<A, Shape>
 }
 
 /** Defines an act by the values of its step, and then by everything that is known of it. */
 export const defineAct =
   <const A extends string, Shape extends z.core.$ZodLooseShape>(act: A, shape: Shape) =>
-  (parts: PartsOf<A, Shape>): ActDefinition<A, Shape> => ({
+  <const Traits extends readonly Trait[]>(
+    parts: PartsOf<A, Shape> & { readonly traits: Traits },
+  ): ActDefinition<A, Shape, Traits> => ({
     act,
     // The spread of a generic shape is not seen as the shape that it is.
     schema: z.strictObject({

@@ -116,6 +116,12 @@ export const wax = (place: Place, shape: Motif | null = null, waits = true, medi
   motif: shape,
   waits,
 })
+export const etch = (place: Place, depthMm = 1, waits = true): Content<'etch'> => ({
+  act: 'etch',
+  place,
+  depthMm,
+  waits,
+})
 export const swab = (place: Place): Content<'swab'> => ({ act: 'swab', place })
 export const mask = (
   place: Place,

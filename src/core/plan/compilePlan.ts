@@ -12,7 +12,7 @@ import type { Surface } from '../form/surfaces/surface'
 import { SkinCompiler } from '../skin/skinCompiler'
 import { isBath, joinedFrom, localStage, reachOn, sprays } from './localStage'
 import { SMUDGED } from './mishap'
-import { actOf, type Step, type StepOf } from './step'
+import { isA, actOf, type Step, type StepOf } from './step'
 import { asLaid } from './strays'
 import { timeline } from './timeline'
 
@@ -73,7 +73,7 @@ function compileOn(
     skin.joined = index >= joined
     skin.stage = localStage(surface, steps, index, times[index].stage)
     skin.seed = seedFromText(wall ? `${surface.id} ${step.id}` : step.id) & 0xffff
-    skin.bathPlane = step.act === 'glaze' ? bathOf(step, wall ?? surface.form, wall !== null) : null
+    skin.bathPlane = isA(step, 'glazing') ? bathOf(step, wall ?? surface.form, wall !== null) : null
     if (step.mishap === 'skipped') return
     // What lies there is still wet.
     if (step.mishap === 'tooEarly') skin.wet = [...skin.wet, ...reach]

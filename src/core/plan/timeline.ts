@@ -1,5 +1,5 @@
 import { notSkipped } from './mishap'
-import { actOf, isFiring, type Step } from './step'
+import { isA, actOf, isFiring, type Step } from './step'
 import { atStage, type StepTime } from './stepTime'
 
 /** The state of the clay after a step, from the state before it. */
@@ -11,7 +11,7 @@ function afterStep(before: StepTime, step: Step): StepTime {
 
 function burnishedAfter({ burnished }: StepTime, step: Step): StepTime['burnished'] {
   if (isFiring(step)) return []
-  return step.act === 'burnish' ? [...burnished, ...step.place.parts] : burnished
+  return isA(step, 'burnishing') ? [...burnished, ...step.place.parts] : burnished
 }
 
 const AT_THE_START: StepTime = atStage('wet', 'open')

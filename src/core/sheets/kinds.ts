@@ -65,7 +65,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
     missing: nothing,
   },
   darts: {
-    word: 'Plate with darts',
+    word: 'Plate, with cuts to lay it in a curve',
     hint: 'well and rim in one sheet, darts cut out where the rim rises',
     asks: ['sectors'],
     missing: ({ form }) =>
@@ -75,7 +75,7 @@ export const SHEETS: Readonly<Record<SheetKind, SheetKindParts>> = {
   },
   tracing: {
     word: 'Tracing',
-    hint: 'the lines at true size as they lie on the clay; mirrored to rub on, dotted to pounce',
+    hint: 'the lines at true size as they lie on the clay; mirrored to rub on, or dotted to dust charcoal through',
     asks: ['of', 'copy', 'mirrored', 'dotted', 'sketchMm'],
     missing: drawn,
   },

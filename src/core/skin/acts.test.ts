@@ -95,6 +95,8 @@ describe('each act, on one stack', () => {
       15,
       { shown: [[1, 64]], recessUm: 0 },
     ],
+    ['a sponge takes bare dry clay off', BARE, { act: 'etch', depthUm: 1000 }, 15, { cutUm: 1000, recessUm: 1000 }],
+    ['and leaves what is waxed', { ...BARE, wax: 'dry' }, { act: 'etch', depthUm: 1000 }, 15, { cutUm: 0, wax: 'dry' }],
     ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
     ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
     ['dust lies in thirds', BARE, { act: 'dust' }, 10, { dust: 2 }],

@@ -39,6 +39,8 @@ export type SkinAct =
     }
   | { readonly act: 'scrape' }
   | { readonly act: 'carve'; readonly depthUm: number; readonly cutsBody: boolean }
+  /** Clay and colour come off wherever no wax and no tape lies. */
+  | { readonly act: 'etch'; readonly depthUm: number }
   | { readonly act: 'press'; readonly depthUm: number }
   | { readonly act: 'burr'; readonly heightUm: number }
   /** Gas raises the clay itself. */
@@ -161,6 +163,25 @@ function takenOff(
   return { films, leftUm: Math.max(0, left), takenUm: taken }
 }
 
+/** A spot from which so much has been taken, of what lies there and then, if wanted, of the body. */
+function cut(stack: Stack, depthUm: number, cutsBody: boolean, media: readonly MediumTraits[]): Stack {
+  if (stack.tape !== NO_TAPE) return stack
+  const { films, leftUm, takenUm } = takenOff(stack, depthUm, media)
+  const intoBody = cutsBody ? leftUm : 0
+  return {
+    ...stack,
+    films,
+    fixed: Math.min(stack.fixed, films.length),
+    cutUm: intoBody > 0 ? stepped(stack.cutUm + intoBody) : stack.cutUm,
+    recessUm: stepped(stack.recessUm + takenUm + intoBody),
+    burrUm: 0,
+    wax: 'none',
+    waxAt: 0,
+    burnished: false,
+    pencil: false,
+  }
+}
+
 const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
   coat: (stack, level, { medium, gain, settles }) => {
     if (stack.tape !== NO_TAPE) return stack.tape === medium ? stack : { ...stack, tape: medium }
@@ -200,23 +221,10 @@ const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
     return { ...rubbedOut(stack), films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
   },
 
-  carve: (stack, level, { depthUm, cutsBody }, media) => {
-    if (stack.tape !== NO_TAPE) return stack
-    const { films, leftUm, takenUm } = takenOff(stack, (depthUm * level) / 15, media)
-    const intoBody = cutsBody ? leftUm : 0
-    return {
-      ...stack,
-      films,
-      fixed: Math.min(stack.fixed, films.length),
-      cutUm: intoBody > 0 ? stepped(stack.cutUm + intoBody) : stack.cutUm,
-      recessUm: stepped(stack.recessUm + takenUm + intoBody),
-      burrUm: 0,
-      wax: 'none',
-      waxAt: 0,
-      burnished: false,
-      pencil: false,
-    }
-  },
+  carve: (stack, level, { depthUm, cutsBody }, media) => cut(stack, (depthUm * level) / 15, cutsBody, media),
+
+  etch: (stack, level, { depthUm }, media) =>
+    stack.wax === 'none' ? cut(stack, (depthUm * level) / 15, true, media) : stack,
 
   press: (stack, level, { depthUm }) => ({
     ...stack,

@@ -257,6 +257,23 @@ describe('filling and wiping', () => {
     expect(skin.at(45, 0.3).films.map((f) => f.medium)).toEqual([slip])
   })
 
+  it('what is waxed stands a millimetre above the clay that is sponged away, and the wax burns off in the bisque', () => {
+    const skin = new Skin([
+      build.bring('boneDry', 'open'),
+      build.wax(wall, { ...cut.motif, lineMm: 6 }),
+      build.etch(bandOf(20, 70), 1),
+      build.fire('bisque', '04'),
+    ])
+    const depths = new Map<number, number>()
+    for (const { cutUm, wax, films } of skin.band(30, 60)) {
+      expect([wax, films]).toEqual(['none', []])
+      depths.set(cutUm, (depths.get(cutUm) ?? 0) + 1)
+    }
+    expect([...depths.keys()].toSorted((a, b) => a - b)).toEqual([0, 1000])
+    // Beside the band nothing is taken off.
+    expect(skin.share(80, 90, ({ cutUm }) => cutUm === 0)).toBe(1)
+  })
+
   it('a wash wiped back is dark in the deep places and gone from the high ones; dabbed colour stays above', () => {
     const skin = new Skin([
       build.impress('dimples', wall, 0.8, 6),

@@ -104,7 +104,7 @@ function Act({
   const coatWord = item.coats > 1 ? `coat ${item.coat + 1}` : ''
   const all = item.pots.length > 1
   const word = waiting
-    ? `It is matte: ${coatWord || 'go on'}`
+    ? `It is dry and matte: ${coatWord || 'go on'}`
     : all
       ? pots.length === item.pots.length
         ? `All ${pots.length} ${item.coats > 1 ? 'have it' : 'are done'}`
@@ -218,7 +218,7 @@ function Act({
         </div>
       </div>
       <OnBar word={wanting.length ? word : 'All have it, go on'} onOn={go} onBack={onBack}>
-        <PanelButton word="Different" open={panel === 'different'} onPress={() => toggle('different')}>
+        <PanelButton word="Something went differently" open={panel === 'different'} onPress={() => toggle('different')}>
           <Split aria-hidden />
         </PanelButton>
         <PanelButton word="Photograph" open={panel === 'photo'} onPress={() => toggle('photo')}>

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
-import { useEffect } from 'react'
+import { useEffect, type ReactNode } from 'react'
 import { ArrowRight } from 'lucide-react'
 import { nextStepIndex } from '@/core/plan/timeline'
 import type { Piece } from '@/core/model/piece'
@@ -15,6 +15,7 @@ import { countWords } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { useNow, usePlannedStudio } from '@/store/days'
 import { writeAddress } from '@/ui/frame/useAddress'
+import { SmallPicture } from '@/ui/rack/CardPicture'
 import { BenchTable } from './BenchTable'
 
 const DAY = 86_400_000
@@ -101,6 +102,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                   <Choice
                     onChoose={() => writeAddress('piece', piece.id)}
                     title={piece.name}
+                    picture={<SmallPicture piece={piece} studio={studio} />}
                     words={`${count}${step ? `Next: ${stepWords(step, studio, piece).title}` : ''}`}
                   />
                 </li>
@@ -132,7 +134,17 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
 
 const hasWork = (piece: Piece): boolean => piece.apart.length > 0 || nextStepIndex(piece.steps) < piece.steps.length
 
-function Choice({ title, words, onChoose }: { title: string; words: string; onChoose: () => void }) {
+function Choice({
+  title,
+  words,
+  picture,
+  onChoose,
+}: {
+  title: string
+  words: string
+  picture?: ReactNode
+  onChoose: () => void
+}) {
   return (
     <button
       type="button"
@@ -142,6 +154,7 @@ function Choice({ title, words, onChoose }: { title: string; words: string; onCh
         'border border-base-content/70 bg-base-200 hover:border-base-content',
       )}
     >
+      {picture}
       <span className="min-w-0 flex-1">
         <span className="block text-lg leading-tight font-bold wrap-anywhere">{title}</span>
         <span className="line-clamp-2 text-sm text-base-content/80">{words}</span>

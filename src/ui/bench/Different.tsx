@@ -39,7 +39,9 @@ export function Different({
   const say = (words: string, next: Difference | null) => {
     if (run(saidEntry(piece, step.id, pots, next, words, { now: instantNow(), by }))) return
     tellOfEdit(
-      next ? `Noted: ${words}. Picture, findings and what is to come follow what was done.` : 'As planned after all.',
+      next
+        ? `Noted: ${words}. Picture, findings and what is to come follow what was done.`
+        : 'Undo: it went as planned.',
     )
     onSaid()
   }
@@ -85,7 +87,7 @@ export function Different({
             className="btn min-h-16 px-4 text-base"
             onClick={() => say('as planned after all', null)}
           >
-            As planned after all
+            Undo: it went as planned
           </button>
         )}
       </div>

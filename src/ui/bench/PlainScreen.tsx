@@ -32,7 +32,7 @@ export function PlainScreen({
   const words = {
     make: `Make ${name}. The clock of its clay starts when you go on.`,
     uncover: `Uncover ${name} now, so that the clay is right when hands come to it.`,
-    leave: `Leave ${name} ${COVER_NAMES[item.cover ?? 'open']}. That ends its visit.`,
+    leave: `Leave ${name} ${COVER_NAMES[item.cover ?? 'open']}. It needs nothing more in this session.`,
     act: what,
   }[item.kind]
   return (

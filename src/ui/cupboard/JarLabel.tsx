@@ -43,7 +43,7 @@ export function JarLabel({ medium }: { medium: Medium }) {
         </LabelFact>
         {warned.length > 0 && <LabelFact term="Mind">{warned.join('; ')}</LabelFact>}
         <LabelFact term="Left">
-          {stock ? `${stock.jars} ${stock.jars === 1 ? 'jar' : 'jars'} of ${stock.jarMl} ml` : 'nobody has counted'}
+          {stock ? `${stock.jars} ${stock.jars === 1 ? 'jar' : 'jars'} of ${stock.jarMl} ml` : 'stock not entered'}
           {stock?.price ? `, ${stock.price} each` : ''}
         </LabelFact>
         {medium.notes && <LabelFact term="Notes">{medium.notes}</LabelFact>}

@@ -17,9 +17,9 @@ import { moveVisit } from './visitCommands'
 
 /** Widths of a session and the gap after it, px: how near one looks at the time. */
 const ZOOMS = [
-  ['132', 'far'],
-  ['196', 'middle'],
-  ['300', 'near'],
+  ['132', 'month'],
+  ['196', 'week'],
+  ['300', 'day'],
 ] as const
 
 type Zoom = (typeof ZOOMS)[number][0]

@@ -54,7 +54,7 @@ export function DaysView() {
             <>
               <progress className="progress w-36" value={planning.share} max={1} aria-label="Looking for better days" />
               <button type="button" className="btn btn-sm" onClick={planning.cancel}>
-                {planning.found ? 'Keep this one' : 'Stop'}
+                {planning.found ? 'Use the plan found so far' : 'Stop'}
               </button>
             </>
           ) : (
@@ -131,7 +131,7 @@ function NoHours({ empty, onHours }: { empty: boolean; onHours: () => void }) {
   return (
     <div className="max-w-2xl border border-base-content/60 p-6">
       <h2 className="mb-1 text-lg font-bold">
-        {empty ? 'Two things are wanted: a piece, and your hours' : 'When are hands in the studio?'}
+        {empty ? 'To plan days, add a piece and your studio hours' : 'When do you work?'}
       </h2>
       <p className="mb-3">
         {empty ? 'Plan a piece first. Then enter' : 'Enter'} your hours and the kilns you have booked. Vernice then puts

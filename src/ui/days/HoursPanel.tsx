@@ -113,12 +113,12 @@ function Weekly({ calendar }: { calendar: Calendar }) {
             />
             <span className="w-20">
               <NumberInput
-                label={`Pairs of hands, ${hours.name}`}
+                label={`People at work, ${hours.name}`}
                 value={hours.hands}
                 min={1}
                 max={60}
                 step={1}
-                unit={hours.hands === 1 ? 'pair' : 'pairs'}
+                unit={hours.hands === 1 ? 'person' : 'people'}
                 onCommit={(hands) => set(i, { hands: Math.round(hands) })}
               />
             </span>
@@ -176,8 +176,8 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
   const set = (i: number, hours: { from: string; to: string }) =>
     change({ exceptions: calendar.exceptions.map((e, k) => (k === i ? { ...e, hours } : e)) })
   return (
-    <section className="space-y-2" aria-label="Days that differ">
-      <h2 className="text-lg font-bold">Days that differ</h2>
+    <section className="space-y-2" aria-label="Exceptions">
+      <h2 className="text-lg font-bold">Exceptions</h2>
       <ul className="space-y-1">
         {calendar.exceptions.map((exception, i) => (
           <li key={exception.date} className="flex flex-wrap items-center gap-2 text-sm">

@@ -47,7 +47,9 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
   return (
     <section aria-label="What cannot be met" className="mb-3 border border-base-content px-4 py-2" data-testid="unmet">
       <h2 className="mb-1 font-bold">
-        {unmet.length === 1 ? 'One piece does not fit whole' : `${unmet.length} pieces or lots do not fit whole`}
+        {unmet.length === 1
+          ? 'One group of pots cannot be finished in these hours'
+          : `${unmet.length} groups of pots cannot be finished in these hours`}
       </h2>
       <ul className="grid gap-x-8 gap-y-2 lg:grid-cols-2">
         {unmet.map(({ pieceId, pots, why, changes }) => (
@@ -148,7 +150,7 @@ export function AtOncePanel({ studio, onDone }: { studio: Studio; onDone: (visit
       className="mb-3 border-2 border-base-content px-4 py-2 print:hidden"
       data-testid="at-once"
     >
-      <h2 className="mb-1 font-bold">Now, before anything else</h2>
+      <h2 className="mb-1 font-bold">Do this now</h2>
       <ul className="grid gap-x-8 gap-y-1 lg:grid-cols-2">
         {visits.map((visit) => (
           <li key={`${visit.pieceId}-${visit.pots[0]}`} className="flex items-center gap-3 text-sm">

@@ -116,7 +116,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
         <b className="numbers" data-testid="factor">
           {Math.exp(room.factor.ln).toFixed(2)} ×
         </b>{' '}
-        as fast as reckoned, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
+        as fast as expected, give or take <span className="numbers">{Math.round(100 * room.factor.sigma)} %</span>.{' '}
         {room.factor.ln === 0 && room.factor.sigma >= 0.3 ? (
           <span className="text-base-content/75">Not calibrated: say of a piece how dry it is, or weigh it.</span>
         ) : (
@@ -127,7 +127,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
       </p>
       {matte.looked > 0 && (
         <p className="text-sm" data-testid="matte-factor">
-          Coats take <b className="numbers">{Math.exp(matte.ln).toFixed(2)} ×</b> as long until matte as reckoned, from{' '}
+          Coats take <b className="numbers">{Math.exp(matte.ln).toFixed(2)} ×</b> as long until matte as expected, from{' '}
           <span className="numbers">{matte.looked}</span> {matte.looked === 1 ? 'look' : 'looks'} at the bench.
         </p>
       )}

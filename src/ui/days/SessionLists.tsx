@@ -43,7 +43,7 @@ export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
                   ))}
                 </ul>
               ) : (
-                <p className="text-sm text-base-content/75">Nothing that cannot wait.</p>
+                <p className="text-sm text-base-content/75">Nothing to do then.</p>
               )}
               {order && <p className="numbers mt-1 text-xs text-base-content/75">{order}</p>}
             </li>

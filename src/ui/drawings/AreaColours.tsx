@@ -156,7 +156,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
           ` ${leaks.length === 1 ? 'One gap' : `${leaks.length} gaps`} in its outlines: press a red ring to close it, or leave it open.`}
         {asleep.length > 0 &&
           ` ${asleep.map(({ id, called }) => called || `area ${id}`).join(', ')} ` +
-            `${asleep.length === 1 ? 'has run into another or lies' : 'have run into another or lie'} off the piece.`}
+            `${asleep.length === 1 ? 'has merged with another or lies' : 'have merged with others or lie'} off the piece.`}
       </p>
       {nearest && nearest.apart < HARD_TO_TELL && (
         <p className="text-[0.8125rem]" data-warning>

@@ -5,7 +5,7 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { ACTS } from '@/core/plan/acts'
-import type { Step } from '@/core/plan/step'
+import { actsWith, type Step } from '@/core/plan/step'
 import { drawnSide, motifOfDrawing, motifOnSide } from '@/core/usecases/create/motifOnSide'
 import { drawingOfStep } from '@/core/usecases/create/drawnAreas'
 import { drawingTold } from '@/core/usecases/create/drawnLines'
@@ -26,7 +26,7 @@ import { PointsDialog } from './PointsDialog'
 import { SketchDialog } from './SketchDialog'
 
 /** What lines of a drawing are worked by. */
-const LINE_ACTS = ['incise', 'carve', 'draw', 'wax', 'mask'] as const
+const LINE_ACTS = actsWith('draws lines')
 
 interface DrawingsProps {
   piece: Piece

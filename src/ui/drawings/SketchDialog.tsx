@@ -298,7 +298,7 @@ function Sketching({
           onChange={setAs}
         />
         <label className="flex min-w-52 flex-1 flex-col text-[0.8125rem]">
-          Only dark lines … faint ones too
+          Sensitivity: dark lines only … faint ones too
           <input
             type="range"
             min={0}

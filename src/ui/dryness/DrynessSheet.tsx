@@ -77,7 +77,7 @@ export function DrynessSheet({ piece, pots, studio }: OfPots) {
             )}
           </Field>
         )}
-        <Field label="Stands in">
+        <Field label="Room">
           {(id) => (
             <Select
               id={id}
@@ -215,7 +215,7 @@ function ByTouch({ piece, pots }: Pick<OfPots, 'piece' | 'pots'>) {
           onChange={setStage}
         />
         <button type="button" className="btn shrink-0 btn-sm" onClick={() => void sayStage([{ piece, pots }], stage)}>
-          It is so now
+          Record this now
         </button>
       </div>
       <p className="text-xs text-base-content/75">{STAGE[stage].sign}</p>

@@ -64,8 +64,8 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
       <p className="mt-1 text-xs text-base-content/75">
         <Words
           text={
-            `Early to late: 8 chances in 10, for ±${celsiusApart(2)}, ±5 % humidity, ±${inMm(1)} of wall and a room whose way ` +
-            'of drying is not fully known. Sideways drying, plaster and dew under plastic are not in it.'
+            `Early to late covers 8 cases in 10: ±${celsiusApart(2)}, ±5 % humidity, ±${inMm(1)} of wall, an uncertain room. ` +
+            'Not in it: uneven drying, plaster, dew under plastic.'
           }
         />
       </p>

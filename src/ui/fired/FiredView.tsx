@@ -12,9 +12,9 @@ import { PotStory } from './PotStory'
 
 const TABS = [
   ['open', 'Open a kiln'],
-  ['look', 'Look up'],
+  ['look', 'Records'],
   ['wrong', 'What goes wrong'],
-  ['hand', 'Hand on'],
+  ['hand', 'Tickets and labels'],
 ] as const
 
 const CHOICES = TABS.map(([choice]) => choice)

@@ -47,7 +47,7 @@ export function GoesWrong({ studio }: { studio: Studio }) {
             </p>
           </>
         ) : (
-          <p>Nothing came out of a kiln yet of which it was told how. Open a kiln, and it is counted here.</p>
+          <p>No results yet. Record how pots came out, and they are counted here.</p>
         )}
       </section>
       <section aria-labelledby="predicted">

@@ -23,7 +23,7 @@ export function LookUp({ studio }: { studio: Studio }) {
   const pots = useMemo(() => allPots(studio), [studio])
   const found = searchPots(pots, words)
   return (
-    <section aria-label="Look up">
+    <section aria-label="Records">
       <label className="block max-w-2xl">
         Any words: a colour, a jar, a technique, a fault, a clay, an owner, a day, something noted
         <input

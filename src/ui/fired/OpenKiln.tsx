@@ -8,6 +8,7 @@ import { columnOf } from '@/core/usecases/drying/pieceDrying'
 import { useAllDrying } from '@/store/days'
 import { countWords, lotName } from '@/core/usecases/words/potWords'
 import { namedPots, standingPots } from '@/core/model/lots'
+import { SmallPicture } from '@/ui/rack/CardPicture'
 import { OpenedPots } from './OpenedPots'
 
 /** What stands before the kiln or came out of it: one press a pot says how it came out. */
@@ -42,16 +43,23 @@ export function OpenKiln({ studio }: { studio: Studio }) {
                 aria-pressed={one === open}
                 onClick={() => setOpenId(one === open ? null : idOf(one))}
                 className={clsx(
-                  'w-full cursor-pointer border px-3 py-2 text-left',
+                  'flex w-full cursor-pointer items-center gap-3 border px-3 py-2 text-left',
                   one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200',
                 )}
               >
-                <span className="block leading-tight font-bold">
-                  {lotName(piece, namedPots(piece, standingOf(one)))}
-                </span>
-                <span className="text-sm text-base-content/80">
-                  {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
-                  {told === pots.length ? '; all told' : fired ? `; ${pots.length - told} to tell` : '; ready for it'}
+                <SmallPicture piece={piece} studio={studio} />
+                <span className="min-w-0 flex-1">
+                  <span className="block leading-tight font-bold">
+                    {lotName(piece, namedPots(piece, standingOf(one)))}
+                  </span>
+                  <span className="text-sm text-base-content/80">
+                    {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
+                    {told === pots.length
+                      ? '; all recorded'
+                      : fired
+                        ? `; ${pots.length - told} to record`
+                        : '; ready for it'}
+                  </span>
                 </span>
               </button>
             </li>

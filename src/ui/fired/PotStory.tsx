@@ -110,7 +110,7 @@ export function PotStory({ piece, pot, studio }: { piece: Piece; pot: number; st
             </ol>
           ) : (
             <p className="text-base-content/80">
-              Nothing was written down of it yet. What is done at the bench, or ticked off in the plan, is.
+              No record yet. Steps done at the bench or ticked off in the plan appear here.
             </p>
           )}
         </section>

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { Redo2, Undo2 } from 'lucide-react'
+import { Plus, Redo2, Undo2 } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { useAtWork } from '@/store/atWork'
 import { takeDrafts } from '@/store/drafts'
@@ -16,6 +16,7 @@ import { HatchDefinitions } from '@/ui/kit/Hatch'
 import { useInUnits } from '@/ui/kit/useInUnits'
 import { HelpDialog } from './HelpDialog'
 import { LatelyDialog, NoticeBar } from './Notices'
+import { VIEWS, wordOf } from '@/views/views'
 import { useFocusKeeper } from './useFocusKeeper'
 import { WorkBar } from './WorkBar'
 
@@ -93,23 +94,25 @@ function Opening({ slow }: { slow: boolean }) {
   )
 }
 
-const VIEWS = [
-  ['/', 'Rack'],
-  ['/days', 'Days'],
-  ['/bench', 'Bench'],
-  ['/sheets', 'Sheets'],
-  ['/fired', 'Fired'],
-  ['/cupboard', 'Cupboard'],
-  ['/tiles', 'Tiles'],
-  ['/new', 'New piece'],
-  ['/studio', 'Studio'],
-] as const
+/** Views in the header, group by group; the plan that is open stands beside the rack. */
+function headerGroups(path: string, planName: string | null): readonly (readonly (readonly [string, string])[])[] {
+  const groups = [...new Set(VIEWS.map(({ group }) => group))].filter((group) => group !== 'deed')
+  return groups.map((group) =>
+    VIEWS.filter((view) => view.group === group).flatMap(({ path: href, word }) =>
+      href === '/' && planName !== null
+        ? ([
+            [href, word],
+            [path, planName],
+          ] as const)
+        : ([[href, word]] as const),
+    ),
+  )
+}
 
 function Header() {
   const path = usePathname()
   const pieces = useStudio((s) => s.studio.pieces)
-  const onPlan = path.startsWith('/plan/')
-  const views = onPlan ? [VIEWS[0], [path, pieces[path.slice(6)]?.name ?? 'Plan'] as const, ...VIEWS.slice(1)] : VIEWS
+  const planName = path.startsWith('/plan/') ? (pieces[path.slice(6)]?.name ?? 'Plan') : null
   return (
     <header
       className={clsx(
@@ -123,26 +126,43 @@ function Header() {
       <nav
         aria-label="Views"
         className={clsx(
-          'flex min-w-0 flex-wrap items-center gap-x-6',
-          'max-lg:order-last max-lg:w-full max-lg:gap-x-4 max-lg:text-sm',
+          'flex min-w-0 flex-wrap items-center gap-x-4',
+          'max-lg:order-last max-lg:w-full max-lg:gap-x-3 max-lg:text-sm',
         )}
       >
-        {views.map(([href, word]) => (
-          <Link
-            key={href}
-            href={href}
-            aria-current={href === path ? 'page' : undefined}
+        {headerGroups(path, planName).map((views, i) => (
+          <div
+            key={views[0][0]}
             className={clsx(
-              'relative py-3 max-lg:py-1.5',
-              href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0',
-              href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content',
+              'flex min-w-0 items-center gap-x-5 max-lg:gap-x-3.5',
+              i > 0 && 'border-l border-base-content/50 pl-4 max-lg:pl-3',
             )}
           >
-            {word}
-            {href === path && <Stroke />}
-          </Link>
+            {views.map(([href, word]) => (
+              <Link
+                key={href}
+                href={href}
+                aria-current={href === path ? 'page' : undefined}
+                className={clsx(
+                  'relative py-3 max-lg:py-1.5',
+                  href.startsWith('/plan/') ? 'max-w-44 min-w-16 truncate' : 'shrink-0',
+                  href === path ? 'font-bold' : 'text-base-content/80 hover:text-base-content',
+                )}
+              >
+                {word}
+                {href === path && <Stroke />}
+              </Link>
+            ))}
+          </div>
         ))}
       </nav>
+      <Link
+        href="/new"
+        aria-current={path === '/new' ? 'page' : undefined}
+        className={clsx('btn btn-sm', path === '/new' ? 'btn-primary' : 'font-normal')}
+      >
+        <Plus size={15} aria-hidden /> {wordOf('/new')}
+      </Link>
       <UndoAndSave />
     </header>
   )

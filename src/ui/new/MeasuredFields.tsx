@@ -37,7 +37,7 @@ export function MeasuredFields({
   const { flat } = PRESETS[preset]
   return (
     <fieldset>
-      <legend className="mb-1 text-sm font-bold">Measured as made</legend>
+      <legend className="mb-1 text-sm font-bold">Size when freshly made, before it shrinks</legend>
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-5">
         {measuredSizes(preset).map(([key, word]) => (
           <Field key={key} label={word}>
@@ -66,7 +66,7 @@ export function MeasuredFields({
       </div>
       <details className="mt-2 border border-base-content/40">
         <summary className="cursor-pointer px-2 py-1 text-sm">
-          Outline, plan, parts
+          Change the outline, make it oval, add handles or feet
           {extras.parts.length ? `: ${extras.parts.map((part) => surfaceNames(part, extras)[0].name).join(', ')}` : ''}
         </summary>
         <div className="grid gap-4 p-2 sm:grid-cols-2">
@@ -85,7 +85,7 @@ export function MeasuredFields({
         </div>
         {extras.parts.length > 0 && (
           <p className="px-2 pb-2 text-xs text-base-content/70">
-            What is joined keeps its proportion when a size above changes, until one of its own is set.
+            Attached parts scale with the form until you set a size of their own.
           </p>
         )}
       </details>

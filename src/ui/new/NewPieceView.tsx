@@ -50,7 +50,7 @@ const draftSchema = z.object({
 
 type Draft = z.infer<typeof draftSchema>
 
-const USE_WORDS = { food: 'for food', water: 'holds water', display: 'to look at' } as const
+const USE_WORDS = { food: 'for food', water: 'holds water', display: 'decorative only' } as const
 
 const SIDE_WORDS: Readonly<Record<DecoratedSide, string>> = {
   outside: 'outside',
@@ -226,7 +226,7 @@ export function NewPieceView() {
                   ? `clay all through, a hole of ${formatLength(built.value.holeMm ?? 0, unit)} for the wire`
                   : PRESETS[preset].closed
                     ? 'a hollow figure; leave a hole for the air'
-                    : `holds ${Math.round(capacityMl(built.value))} ml to the brim, as made`
+                    : `holds ${Math.round(capacityMl(built.value))} ml to the brim when wet`
               : 'this cannot be built'}
           </p>
         </div>
@@ -320,7 +320,7 @@ export function NewPieceView() {
           </p>
         )}
         <button type="submit" className="btn w-full btn-lg btn-primary">
-          Put it on the wheel
+          Make the plan
         </button>
       </div>
     </form>

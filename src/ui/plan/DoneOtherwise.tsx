@@ -32,7 +32,7 @@ export function DoneOtherwise({
         className="link"
         onClick={() => run(saidEntry(piece, step.id, pots ?? [], null, '', { now: instantNow(), by: '' }))}
       >
-        As planned after all
+        Undo: it went as planned
       </button>
     </p>
   )

@@ -147,7 +147,7 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
         items={items}
         className="btn border-0 bg-base-100/70 px-2 text-[0.8125rem] font-normal text-base-content btn-sm hover:bg-base-100"
       >
-        <Download size={17} aria-hidden /> Take away
+        <Download size={17} aria-hidden /> Export
       </Menu>
       <Link
         href={`/sheets?piece=${piece.id}`}

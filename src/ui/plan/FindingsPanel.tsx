@@ -88,7 +88,7 @@ export function FindingsPanel({
           ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle`
           : findings.length
             ? 'Nothing stands in the way'
-            : 'Nothing to settle'
+            : 'No problems found'
   return (
     <section
       aria-label="Findings"

@@ -39,13 +39,13 @@ export function GaugeBlock({
       <p className="numbers">
         {flat ? 'face' : skin.side}:{' '}
         {LIGHTNESSES.filter((word) => lightness[word] >= 0.005)
-          .map((word) => `${word} ${percent(lightness[word])}`)
+          .map((word) => `${percent(lightness[word])} ${word}`)
           .join(', ')}
-        {target !== null ? `; aim: light ${percent(target)}` : ''}
+        {target !== null ? `; aim: ${percent(target)} light` : ''}
       </p>
       {lines.length > 0 && (
         <p className="numbers text-xs">
-          {lines.length === 1 ? 'line' : `${lines.length} weights of line`}{' '}
+          {lines.length === 1 ? 'line' : `${lines.length} line widths`}{' '}
           {lines
             .slice(0, 3)
             .map((l) => length(l.firedMm))

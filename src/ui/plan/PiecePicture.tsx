@@ -1,5 +1,6 @@
 'use client'
 
+import { isA } from '@/core/plan/step'
 import clsx from 'clsx'
 import { useMemo, useRef, useState } from 'react'
 import { formatLength } from '@/core/base/units'
@@ -79,7 +80,7 @@ function useOther(
 
 /** The last step before the last firing: what goes into the kiln. */
 const lastRawStep = (piece: Piece) => {
-  const fired = piece.steps.findLastIndex((step) => step.act === 'fire')
+  const fired = piece.steps.findLastIndex((step) => isA(step, 'firing'))
   return fired < 0 ? piece.steps.length - 1 : fired - 1
 }
 
@@ -134,7 +135,7 @@ export function PiecePicture({
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
   const moment =
     kind === 'firedWhole'
-      ? 'fired, the whole plan carried out'
+      ? 'fired, as it will look after the last firing'
       : kind === 'firedNow'
         ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}`
         : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`
@@ -269,7 +270,7 @@ export function PiecePicture({
           onChange={onKind}
           choices={[
             ['bench', 'on the bench'],
-            ['firedNow', 'fired now'],
+            ['firedNow', 'as if fired today'],
             ['firedWhole', 'fired at the end'],
           ]}
         />

@@ -21,7 +21,7 @@ import { PlaceNotes } from './PlaceNotes'
 const USE_WORDS: readonly (readonly [Use, string])[] = [
   ['food', 'for food'],
   ['water', 'holds water'],
-  ['display', 'to look at'],
+  ['display', 'decorative only'],
 ]
 
 /** The piece itself: name, use, clay, form and size. */

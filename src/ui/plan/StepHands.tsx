@@ -5,7 +5,7 @@ import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { elapsedMinutes, minutesAt, ofCoats, spreadOf, tempoOf } from '@/core/plan/pace'
-import { coatsOf, type Step } from '@/core/plan/step'
+import { isA, coatsOf, type Step } from '@/core/plan/step'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { learnPace, useHands } from '@/store/paces'
 import { Field, NumberInput } from '@/ui/kit/fields'
@@ -36,14 +36,14 @@ export function StepHands({
   const { lastStroke, matte } = elapsedMinutes(each, waits(step), coats, standing)
   const from =
     tempo.source === 'ours'
-      ? 'at our reckoning'
+      ? 'our estimate'
       : tempo.source === 'yours'
         ? 'at your pace'
         : `measured in ${tempo.runs} ${tempo.runs === 1 ? 'run' : 'runs'}, ± ${Math.round(100 * spreadOf(work, tempo))} %`
   return (
     <div className="text-sm text-base-content/85" data-testid="hands">
       <p>
-        <b>Hands: </b>
+        <b>Working time: </b>
         <span className="numbers">
           {minutesWords(each)}
           {standing > 1 && ` a piece, ${minutesWords(each * standing)} for ${standing}`}
@@ -55,7 +55,7 @@ export function StepHands({
           </span>
         )}
       </p>
-      {bottle && step.act === 'coat' && (
+      {bottle && isA(step, 'coating') && (
         <p className="numbers text-[0.8125rem]">
           Brush, {coats} coats: {minutesWords(each)} of work, matte after{' '}
           {minutesWords(elapsedMinutes(each, waits(step), coats, 1).matte)}. Bottle, one coat:{' '}
@@ -90,7 +90,9 @@ function RunEntry({
   const [took, setTook] = useState<number | null>(null)
   return (
     <details>
-      <summary className="cursor-pointer text-[0.8125rem] underline decoration-dotted">It took …</summary>
+      <summary className="cursor-pointer text-[0.8125rem] underline decoration-dotted">
+        Enter how long it took …
+      </summary>
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <span className="w-24">
           <Field label="Pieces">

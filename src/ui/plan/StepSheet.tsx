@@ -119,7 +119,7 @@ export function StepSheet({
           <Ruler size={15} aria-hidden /> {SHEETS[sheet.kind].word} at true size
         </Link>
       )}
-      <Check label="Done up to here" checked={own.steps[index]?.done ?? false} onChange={tick} />
+      <Check label="This step and all before it are done" checked={own.steps[index]?.done ?? false} onChange={tick} />
       {whatIf}
     </section>
   )

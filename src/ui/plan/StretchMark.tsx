@@ -1,5 +1,6 @@
 'use client'
 
+import { isA } from '@/core/plan/step'
 import clsx from 'clsx'
 import { Droplets } from 'lucide-react'
 import { type Finding } from '@/core/judge/finding'
@@ -28,7 +29,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
   const worst = step && worstOf(findings, step.id)
   if (stretch.kind === 'kiln') {
     const middle = (stretch.from + stretch.to) / 2
-    const label = step?.act === 'fire' ? `${stepWords(step, studio).title}, cone ${step.cone}` : 'No firing planned yet'
+    const label = isA(step, 'firing') ? `${stepWords(step, studio).title}, cone ${step.cone}` : 'No firing planned yet'
     return (
       <>
         <button
@@ -61,7 +62,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
               textAnchor="middle"
               className={`display text-[0.9375rem] font-bold ${selected ? 'fill-primary-content' : 'fill-base-content'}`}
             >
-              {step?.act === 'fire' ? step.cone : '?'}
+              {isA(step, 'firing') ? step.cone : '?'}
             </text>
           </svg>
           {worst && (
@@ -74,10 +75,10 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
           className="pointer-events-none absolute w-28 text-center text-[0.8125rem] leading-tight font-bold"
           style={{ left: middle - 56, top: RAIL.axis + 26 }}
         >
-          {step?.act === 'fire'
+          {isA(step, 'firing')
             ? { bisque: 'bisque', decoration: 'decoration', glaze: 'glaze fire' }[step.firing]
             : 'no firing yet'}
-          {step?.act === 'fire' && (
+          {isA(step, 'firing') && (
             <span className="numbers block text-xs font-normal">
               {formatTemperature(coneCelsius(step.cone), studio.settings.temperature)}
             </span>
@@ -98,7 +99,7 @@ export function StretchMark({ stretch, piece, studio, findings, selectedId, onSe
         {/* A string of a tag may pass behind the word, not through it. */}
         <span className="bg-base-100">{stretch.name}</span>
       </p>
-      {step?.act === 'bring' && (
+      {isA(step, 'drying') && (
         <button
           type="button"
           data-step={step.id}

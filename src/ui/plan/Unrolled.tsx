@@ -1,5 +1,6 @@
 'use client'
 
+import { isA } from '@/core/plan/step'
 import clsx from 'clsx'
 import { hiddenPatches } from '@/core/form/parts'
 import { ZONES, type TurnedForm } from '@/core/form/turnedForm'
@@ -37,8 +38,8 @@ export function Unrolled({
   noted: readonly PlaceNote[]
 }) {
   const { value: pixels, busy } = useFlatSkin(skin)
-  const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => step.act === 'divide')
-  const sectors = marked?.act === 'divide' ? marked.sectors : 0
+  const marked = piece.steps.slice(0, afterStep + 1).findLast((step) => isA(step, 'marking out'))
+  const sectors = marked?.sectors ?? 0
   const stand = standingPlace(piece, step, form)
   const [wall, ...joined] = atlas.charts
   const share = (mm: number) => `${100 * (1 - mm / form.totalMm)}%`

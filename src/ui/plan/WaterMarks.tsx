@@ -56,12 +56,13 @@ export function WaterMarks({
               key={column.id}
               type="button"
               onClick={onDryness}
-              className="absolute cursor-pointer"
+              // Its line goes on below it and is not pressed: the step that opens a stretch may stand there.
+              className="absolute h-7 w-[26px] cursor-pointer"
               style={{ left: x - 13, top: AXIS - 44 }}
               aria-label={`The wall is here now: ${(100 * column.waterNow).toFixed(1)} % water. Open dryness`}
               title="The wall is here now"
             >
-              <svg width="26" height="74" aria-hidden>
+              <svg width="26" height="74" aria-hidden className="pointer-events-none absolute top-0 left-0">
                 <path d="M13 14V70" stroke="currentColor" strokeWidth="2" />
                 <path d="M13 20l-7 -10h14z" fill="currentColor" />
               </svg>

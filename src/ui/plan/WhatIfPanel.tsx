@@ -9,7 +9,7 @@ import { newFindings, whatIfs, type WhatIf } from '@/core/usecases/whatIf/whatIf
 import { useOtherFindings } from '@/store/derived'
 import { Words } from '@/ui/kit/Words'
 
-/** “What if I …”: mistakes and choices of a step; the picture splits between the plan and that, with the sentence why. */
+/** “Try a change or a mistake …”: mistakes and choices of a step; the picture splits between the plan and that, with the sentence why. */
 export function WhatIfPanel({
   piece,
   step,
@@ -34,7 +34,7 @@ export function WhatIfPanel({
   if (!choices.length) return null
   return (
     <details className="border-t border-base-content/40 pt-2" data-testid="what-if" open={asked !== null || undefined}>
-      <summary className="cursor-pointer text-sm font-bold">What if I …</summary>
+      <summary className="cursor-pointer text-sm font-bold">Try a change or a mistake …</summary>
       {asked && (
         <div className="mt-2 flex items-start gap-2 border-l-4 border-base-content pl-3 text-sm" role="status">
           <div className="flex-1">

@@ -15,6 +15,7 @@ import {
   Flame,
   Footprints,
   Hammer,
+  Layers,
   Grid3x3,
   Puzzle,
   RectangleHorizontal,
@@ -38,7 +39,7 @@ import {
 import type { Family } from '@/core/plan/actDefinition'
 import type { Act, Step, StepOf } from '@/core/plan/step'
 import { AreaFields } from './fields/AreaFields'
-import { CutFields, ImpressFields, WipeFields } from './fields/cutFields'
+import { CutFields, EtchFields, ImpressFields, WipeFields } from './fields/cutFields'
 import { CoatFields, DrawFields, FillFields, GlazeFields, TouchUpFields } from './fields/layerFields'
 import { PlaceFields } from './fields/PlaceFields'
 import { MaskFields, WaxFields } from './fields/resistFields'
@@ -74,6 +75,7 @@ export const ACT_VIEW: { readonly [A in Act]: ActView<A> } = {
   impress: { icon: Grid3x3, fields: (props) => <ImpressFields {...props} /> },
   fill: { icon: PaintBucket, fields: (props) => <FillFields {...props} /> },
   wipe: { icon: Eraser, fields: (props) => <WipeFields {...props} /> },
+  etch: { icon: Layers, fields: (props) => <EtchFields {...props} /> },
   scrape: { icon: Disc3, fields: onlyPlace },
   wax: { icon: Shield, fields: (props) => <WaxFields {...props} /> },
   swab: { icon: Pipette, fields: onlyPlace },

@@ -1,3 +1,4 @@
+import { isA } from '@/core/plan/step'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Part } from '@/core/form/parts'
 import { surfaceNames } from '@/core/form/zoneNames'
@@ -13,8 +14,8 @@ const change = (piece: Piece, step: Step, changes: Record<string, unknown>) =>
 
 /** Sectors marked out before a step, for snapping; 12 if nothing is. */
 function sectorsBefore(piece: Piece, step: Step): number {
-  const marked = piece.steps.slice(0, piece.steps.indexOf(step)).findLast((s) => s.act === 'divide')
-  return marked?.act === 'divide' ? marked.sectors : 12
+  const marked = piece.steps.slice(0, piece.steps.indexOf(step)).findLast((s) => isA(s, 'marking out'))
+  return marked?.sectors ?? 12
 }
 
 /** Turned by some degrees and snapped to half of a marked sector. */

@@ -1,3 +1,4 @@
+import { isA } from '@/core/plan/step'
 import { MOISTURE_STAGES } from '../../core/clay/drying/course'
 import { DRYING_STAGES, STAGE, stageIndex, STAGES, type Stage } from '../../core/clay/stages'
 import type { Step } from '../../core/plan/step'
@@ -58,10 +59,10 @@ function drafts(steps: readonly Step[]): Draft[] {
     }
   }
   steps.forEach((step, i) => {
-    if (step.act === 'bring') {
+    if (isA(step, 'drying')) {
       if (stageIndex(last().stage) < stageIndex('bisque')) passTo(step.to)
       list.push({ kind: 'stage', stage: step.to, openedBy: i, visited: true, steps: [] })
-    } else if (step.act === 'fire') {
+    } else if (isA(step, 'firing')) {
       list.push({ kind: 'kiln', stage: times[i + 1].stage, openedBy: i, visited: true, steps: [] })
       list.push({ kind: 'stage', stage: times[i + 1].stage, openedBy: null, visited: true, steps: [] })
     } else last().steps.push(i)

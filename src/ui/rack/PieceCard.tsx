@@ -8,15 +8,12 @@ import { nextStepIndex, timeline } from '@/core/plan/timeline'
 import { STAGE } from '@/core/clay/stages'
 import { countWords } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
-import { useThumbnail } from '@/store/derived'
 import { useSeen } from '@/ui/kit/useSeen'
 import { LifeStrip } from './LifeStrip'
+import { CardPicture } from './CardPicture'
 import { LotLines } from './LotLines'
 import { PieceMenu } from './PieceMenu'
-import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import { Words } from '@/ui/kit/Words'
-
-const SIZE = 260
 
 /**
  * One piece on the rack: fired picture, where it stands, what to do next. Out of view it has no pictures, so that a rack of two
@@ -71,14 +68,5 @@ export function PieceCard({ piece, studio, away = false }: { piece: Piece; studi
         <PieceMenu piece={piece} studio={studio} away={away} />
       </div>
     </li>
-  )
-}
-
-function CardPicture({ piece, studio }: { piece: Piece; studio: Studio }) {
-  const { value: pixels, problem } = useThumbnail(piece, studio, SIZE)
-  return pixels ? (
-    <PixelCanvas pixels={pixels} label={`${piece.name}, as it will look fired`} />
-  ) : (
-    <span className="p-3 text-sm text-[var(--stage-ink)]">{problem ?? 'firing the picture…'}</span>
   )
 }

@@ -16,7 +16,7 @@ export function OwnersEntry({ piece }: { piece: Piece }) {
   }
   return (
     <details className="text-sm">
-      <summary className="cursor-pointer underline decoration-dotted">Whose they are, in one go</summary>
+      <summary className="cursor-pointer underline decoration-dotted">Enter the owners of all pots at once</summary>
       <label className="mt-2 block">
         <span className="mb-1 block text-[0.8125rem] text-base-content/80">
           Names, one a line or with commas between: pot 1 gets the first

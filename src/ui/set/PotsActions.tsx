@@ -54,7 +54,7 @@ export function PotsActions({
         label="By touch"
         choices={DRYING_STAGES.map((stage) => [stage, STAGE[stage].name] as const)}
         first="leatherHard"
-        button="It is so now"
+        button="Record this now"
         onSay={(stage) =>
           void sayStage(
             lotPieces(piece).flatMap(({ lot, piece: lotPiece }) => {

@@ -40,7 +40,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
         {lots.length > 1 && `, in ${lots.length} lots`}
       </h2>
       <p className="text-sm text-base-content/80">
-        Each pot has the number in its foot. Choose some, then say what is so of them; the others stay as they are.
+        Scratch each pot’s number into its foot. Select pots, then change them; the rest stay unchanged.
       </p>
       <ul className="space-y-3">
         {lots.map(({ id, lot, piece: own }, i) => {
@@ -49,7 +49,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
             <li key={id} data-lot={id}>
               <p className="flex items-baseline gap-2 text-sm">
                 <span className="min-w-0 flex-1">
-                  <b>{lots.length === 1 ? 'All alike' : capital(potsWords(lot.pots))}</b>:{' '}
+                  <b>{lots.length === 1 ? 'All the same' : capital(potsWords(lot.pots))}</b>:{' '}
                   <Words text={lotStands(own, studio, drying[id] ?? null)} />
                 </span>
                 <button

@@ -128,7 +128,7 @@ function Sheets({
       >
         <h1 className="px-5 text-2xl font-bold">Sheets</h1>
         <p className="px-5 text-sm text-base-content/80">
-          At true size, for the clay as it is then. A ruler may check them.
+          Printed at real size, for the size the clay has at that step.
         </p>
         {!isEvening && (
           <PieceChoice studio={studio} piece={piece} onPiece={(next) => setChosen(startOf(next, studio))} />
@@ -230,7 +230,7 @@ function Sheets({
             <FileDown size={15} aria-hidden /> PDF to print
           </button>
           <button type="button" className="btn font-normal btn-sm" onClick={() => void saveSheetSvg(asked, studio)}>
-            SVG, cut and score in layers
+            SVG for a cutting machine
           </button>
         </div>
         <p className="text-xs text-base-content/75">

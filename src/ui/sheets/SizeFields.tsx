@@ -60,7 +60,7 @@ export function SizeFields({
       </Field>
       <Field
         label="Widest place, measured now"
-        hint={`made ${formatLength(madeMm, studio.settings.length)} wide; a measure beats any figure`}
+        hint={`made ${formatLength(madeMm, studio.settings.length)} wide as made; measuring gives the best fit`}
       >
         {(id) => (
           <LengthInput

@@ -17,17 +17,17 @@ export function PacePanel({ studio }: { studio: Studio }) {
         Pace
       </h2>
       <p className="mb-2 text-sm text-base-content/80">
-        How long hands take for what we reckon at 15 minutes. Enter your own, or say at a step of a plan how long it
-        took: runs are learnt from, and one that was interrupted counts little.
+        Your time for work that we estimate at 15 minutes. Enter your own, or record how long a step took: timed runs
+        refine it.
       </p>
       <div className="overflow-x-auto">
         <table className="numbers w-full text-sm [&_td]:py-0.5 [&_td]:pr-3 [&_th]:pr-3">
           <thead>
             <tr className="text-left">
               <th scope="col">work</th>
-              <th scope="col">15 min are</th>
+              <th scope="col">our 15 min take</th>
               <th scope="col">from</th>
-              <th scope="col">yours, min</th>
+              <th scope="col">your own, min</th>
               <th scope="col">
                 <span className="sr-only">back to ours</span>
               </th>

@@ -3,7 +3,7 @@
 import { RULES } from '@/core/judge/judge'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
-/** What every plan is judged by, one line a rule. */
+/** What plans are checked for, one line a rule. */
 export function RuleList() {
   const inUnits = useInUnits()
   return (

@@ -90,7 +90,7 @@ export function StudioView() {
         <PacePanel studio={studio} />
         <section aria-labelledby="rules">
           <h2 id="rules" className="mb-1 text-lg font-bold">
-            What every plan is judged by
+            What plans are checked for
           </h2>
           <RuleList />
         </section>

@@ -1,6 +1,6 @@
 import { inMm } from '../../base/units'
 import type { Surface } from '../../form/surfaces/surface'
-import { isAreaWork, isCut, type Step, type StepContent, type StepOf } from '../../plan/step'
+import { isA, isAreaWork, isCut, type Step, type StepContent, type StepOf } from '../../plan/step'
 import * as build from '../../plan/build'
 import { labelsOf } from '../../skin/areas/findAreas'
 import { partedBy } from '../../skin/areas/areaField'
@@ -26,8 +26,8 @@ function sameLines(a: Motif, b: Motif): boolean {
 /** Whether a step makes of lines what holds glaze: a groove, a line that stands up, wax. */
 function makesHold(plan: JudgedPlan, step: Step): boolean {
   if (!('motif' in step) || !step.motif || step.motif.ground || step.motif.only) return false
-  if (isCut(step) || step.act === 'wax') return true
-  return step.act === 'draw' && (LINER[step.liner].raised || plan.medium(step.mediumId)?.kind === 'line')
+  if (isCut(step) || isA(step, 'waxing')) return true
+  return isA(step, 'lining') && (LINER[step.liner].raised || plan.medium(step.mediumId)?.kind === 'line')
 }
 
 /** Whether the lines of area work hold its glaze: something was made of them, and no glaze was laid over all of it since. */
@@ -38,7 +38,7 @@ function isHeld(plan: JudgedPlan, work: StepOf<'glazeIn'>, index: number): boole
   )
   return (
     made >= 0 &&
-    !plan.steps.slice(made, index).some((step) => step.act === 'glaze' && meetOnSkin(plan, step, plan.steps[made]))
+    !plan.steps.slice(made, index).some((step) => isA(step, 'glazing') && meetOnSkin(plan, step, plan.steps[made]))
   )
 }
 
@@ -143,7 +143,7 @@ export const areaRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) => {
-      const work = plan.of('glazeIn')
+      const work = plan.of('area glazing')
       return work.flatMap(({ step, index }, i): Sighting[] => {
         const other = work
           .slice(0, i)
@@ -153,7 +153,7 @@ export const areaRules: readonly Rule[] = [
               before.step.take.length > 0 &&
               sameLines(before.step.motif, step.motif) &&
               runs(plan.medium(before.step.mediumId)) &&
-              !plan.steps.slice(before.index, index).some(({ act }) => act === 'fire'),
+              !plan.steps.slice(before.index, index).some((s) => isA(s, 'firing')),
           )
         if (!other || !step.take.length || !runs(plan.medium(step.mediumId)) || isHeld(plan, step, index)) return []
         const colour = fenceColour(plan)

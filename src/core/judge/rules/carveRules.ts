@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import { thinnestWallMm } from '../../form/turnedForm'
@@ -48,7 +49,7 @@ function carvedContrast(
 function carvedThrough(plan: JudgedPlan, step: StepOf<'carve'>, index: number) {
   const { surface } = chartOf(plan.atlas, step.motif.on)
   const { lengthMm } = middle(plan, step)
-  return [...plan.of('coat'), ...plan.of('glaze')]
+  return [...plan.of('coating'), ...plan.of('glazing')]
     .filter((c) => c.index < index && reachesOn(surface, c.step.place, lengthMm))
     .reduce<StepOf<'coat'> | StepOf<'glaze'> | null>(
       (last, { step: coat }) => (last && plan.steps.indexOf(last) > plan.steps.indexOf(coat) ? last : coat),
@@ -58,7 +59,7 @@ function carvedThrough(plan: JudgedPlan, step: StepOf<'carve'>, index: number) {
 
 /** Spatter is no ground: brushed on, it is one. */
 function brushedOn(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>): Mend[] {
-  if (through.act !== 'coat' || through.applicator !== 'spatter') return []
+  if (!isA(through, 'coating') || through.applicator !== 'spatter') return []
   const brushed: StepOf<'coat'> = { ...through, applicator: 'brush' }
   const coats = coverageAt(plan, plan.steps.indexOf(through), brushed)?.toGive ?? through.coats
   return [changeStep(plan, 'Brush it on', through.id, { applicator: 'brush', coats })]
@@ -67,9 +68,9 @@ function brushedOn(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>):
 /** Glaze that is carved through and glazed over again is waxed first: the wax keeps the second glaze in the lines. */
 function waxedFirst(plan: JudgedPlan, through: StepOf<'coat'> | StepOf<'glaze'>, index: number): Mend[] {
   const from = plan.steps.indexOf(through)
-  const waxed = plan.of('wax').some((w) => w.index > from && w.index < index && meetOnSkin(plan, w.step, through))
-  const over = plan.of('glaze').some((g) => g.index > index && meetOnSkin(plan, g.step, through))
-  return through.act === 'glaze' && over && !waxed
+  const waxed = plan.of('waxing').some((w) => w.index > from && w.index < index && meetOnSkin(plan, w.step, through))
+  const over = plan.of('glazing').some((g) => g.index > index && meetOnSkin(plan, g.step, through))
+  return isA(through, 'glazing') && over && !waxed
     ? [addStep(plan, 'Wax it before it is carved', index, build.wax(through.place))]
     : []
 }
@@ -87,7 +88,7 @@ function otherJars(
       .filter((m) => m.kind === kind && m.id !== laid.mediumId && conesOutside(plan.topCone, m.range) === 0)
       .map((medium) => {
         const other = { ...laid, mediumId: medium.id }
-        const coats = (other.act === 'coat' ? coverageAt(plan, at, other)?.toGive : null) ?? laid.coats
+        const coats = (isA(other, 'coating') ? coverageAt(plan, at, other)?.toGive : null) ?? laid.coats
         const steps = plan.steps.map((s) => (s === laid ? { ...other, coats } : s))
         return { medium, coats, ...carvedContrast(plan.withSteps(steps), carved.step, carved.index) }
       })
@@ -125,7 +126,7 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
   const carved = { step, index, now }
   const under = [...brushedOn(plan, through), ...waxedFirst(plan, through, index), ...otherJars(plan, carved, through)]
   if (under.length) return under
-  const over = plan.of('glaze').findLast((g) => g.index > index && meetOnSkin(plan, g.step, through))
+  const over = plan.of('glazing').findLast((g) => g.index > index && meetOnSkin(plan, g.step, through))
   return over ? otherJars(plan, carved, over.step) : []
 }
 
@@ -136,7 +137,7 @@ export const carveRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('carve').flatMap(({ step, index }) => {
+      plan.of('carving').flatMap(({ step, index }) => {
         const { line, ground, difference } = carvedContrast(plan, step, index)
         if (difference >= CLEAR_CONTRAST) return []
         const lost = difference < LOST_CONTRAST
@@ -163,7 +164,7 @@ export const carveRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) =>
-      [...plan.of('carve'), ...plan.of('incise')].flatMap(({ step, index }) => {
+      plan.of('cut').flatMap(({ step, index }) => {
         const before = plan.probe({ ...middle(plan, step), inLineOf: null })[index]
         if (!before.burnished || before.films.length > 0) return []
         return [
@@ -184,7 +185,7 @@ export const carveRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('carve').flatMap(({ step, index, time }) => {
+      plan.of('carving').flatMap(({ step, index, time }) => {
         if (time.stage === 'glazedRaw' || time.stage === 'bisque') return []
         const filmMm = filmBefore(plan, step, index)
         const extra = step.depthMm - filmMm
@@ -212,7 +213,7 @@ export const carveRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('carve').flatMap(({ step, index }) => {
+      plan.of('carving').flatMap(({ step, index }) => {
         const stacks = plan.probe({ ...middle(plan, step), inLineOf: null })
         const top = stacks[index].films.at(-1)
         if (!top) return []

@@ -2,7 +2,7 @@ import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { isBath, sprays } from '../../plan/localStage'
-import { isAreaWork, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
+import { isA, isAreaWork, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
 import { type Coverage, coverageAt, coverageOfMarks } from '../coverage'
@@ -32,13 +32,13 @@ interface JudgedCoat {
 /** What must be alike for coats of two steps to be coats of one colour. */
 function alike(step: Colouring): string {
   const { id: _, done: __, coats: ___, mishap: ____, ...rest } = step
-  if (step.act !== 'coat') return JSON.stringify(rest)
+  if (!isA(step, 'coating')) return JSON.stringify(rest)
   const { mediumId, mix, water, applicator, place, intent, blend, spray } = step
   return JSON.stringify([mediumId, mix, water, applicator, place, intent, blend, spray])
 }
 
 const coverageOf = (plan: JudgedPlan, index: number, step: Colouring): Coverage | null =>
-  step.act === 'coat' ? coverageAt(plan, index, step) : coverageOfMarks(plan, index, step)
+  isA(step, 'coating') ? coverageAt(plan, index, step) : coverageOfMarks(plan, index, step)
 
 /** Coats of the plan; those of a step that goes on where an earlier one left off, before any fire, count with the earlier. */
 function coats(plan: JudgedPlan): JudgedCoat[] {
@@ -46,7 +46,7 @@ function coats(plan: JudgedPlan): JudgedCoat[] {
   let fires = 0
   plan.steps.forEach((step, index) => {
     if (isFiring(step)) fires++
-    if (step.act !== 'coat' && step.act !== 'draw' && step.act !== 'colourIn') return
+    if (!isA(step, 'colour film')) return
     const key = `${fires} ${alike(step)}`
     const before = judged.get(key)
     const coverage = before?.coverage ?? coverageOf(plan, index, step)
@@ -63,9 +63,9 @@ const MARKS_SHARE = 0.6
 
 /** Whether coats are too few to be seen as meant. */
 const isThin = ({ step, worth, coverage: { needed } }: JudgedCoat): boolean =>
-  step.act === 'coat'
+  isA(step, 'coating')
     ? step.intent === 'cover' && worth < needed - 0.5
-    : step.act === 'draw'
+    : isA(step, 'lining')
       ? worth < needed * MARKS_SHARE
       : worth < needed - 0.5
 
@@ -73,8 +73,7 @@ const isThin = ({ step, worth, coverage: { needed } }: JudgedCoat): boolean =>
 const BURNISH_COATS = 2
 
 /** Steps that lay something wet over what is there. */
-const isLaidWet = (step: Step): boolean =>
-  step.act === 'coat' || step.act === 'glaze' || step.act === 'draw' || isAreaWork(step)
+const isLaidWet = (step: Step): boolean => isA(step, 'coating', 'lining', 'glazing') || isAreaWork(step)
 
 const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 
@@ -100,7 +99,7 @@ export const coatRules: readonly Rule[] = [
             'raw it already looks finished.',
           mends: [
             changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive - laid + step.coats }),
-            ...(step.act === 'coat' ? [changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' })] : []),
+            ...(isA(step, 'coating') ? [changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' })] : []),
           ],
         })),
   },
@@ -140,7 +139,7 @@ export const coatRules: readonly Rule[] = [
     school: null,
     severity: 'ruin',
     look: (plan) =>
-      plan.of('draw').flatMap(({ step, index }): Sighting[] => {
+      plan.of('lining').flatMap(({ step, index }): Sighting[] => {
         const medium = plan.medium(step.mediumId)
         const worth = step.coats * LINER[step.liner].gain
         if (!medium || !kindOrPlain(medium.kind).blisters || worth <= FLAKE_LIMIT_COATS) return []
@@ -164,7 +163,8 @@ export const coatRules: readonly Rule[] = [
     look: (plan) =>
       coats(plan).flatMap((judged): Sighting[] => {
         const { step, index, name, laid, worth, coverage } = judged
-        if (step.act !== 'coat' || step.intent !== 'cover' || isThin(judged) || worth >= BURNISH_COATS - 0.2) return []
+        if (!isA(step, 'coating') || step.intent !== 'cover' || isThin(judged) || worth >= BURNISH_COATS - 0.2)
+          return []
         if (!coverage.under.burnished || coverage.under.films.length > 0) return []
         const enough = coatsToGive(BURNISH_COATS, coverage.each)
         return [
@@ -187,7 +187,7 @@ export const coatRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      [...plan.of('coat'), ...plan.of('glaze'), ...plan.of('draw'), ...plan.of('colourIn')].flatMap(
+      [...plan.of('coating'), ...plan.of('glazing'), ...plan.of('lining'), ...plan.of('area colouring')].flatMap(
         ({ step, index }) => {
           if (step.waits) return []
           const next = plan.steps[index + 1]
@@ -244,11 +244,11 @@ export const coatRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wax').flatMap(({ step, index }) => {
+      plan.of('waxing').flatMap(({ step, index }) => {
         const over = plan.steps
           .slice(index + 1)
-          .find((later) => later.act === 'fire' || (isLaidWet(later) && meetOnSkin(plan, step, later)))
-        if (step.waits || !over || over.act === 'fire') return []
+          .find((later) => isA(later, 'firing') || (isLaidWet(later) && meetOnSkin(plan, step, later)))
+        if (step.waits || !over || isA(over, 'firing')) return []
         return [
           {
             stepId: step.id,
@@ -275,7 +275,7 @@ export const coatRules: readonly Rule[] = [
       const { on } = standing.spot
       const laidOn = ({ parts, on: zones }: Place) =>
         zones?.length ? zones.some((zone) => zone.startsWith(`${on}/`)) : parts.includes('base')
-      const step = plan.of('coat').find((c) => laidOn(c.step.place))?.step
+      const step = plan.of('coating').find((c) => laidOn(c.step.place))?.step
       return [
         {
           stepId: step?.id ?? null,

@@ -26,7 +26,7 @@ export const dryingRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('bring').flatMap(({ step, index }) =>
+      plan.of('drying').flatMap(({ step, index }) =>
         step.blower === 'dryer' && stageIndex(step.to) >= stageIndex('leatherHard')
           ? [
               {
@@ -54,7 +54,7 @@ export const dryingRules: readonly Rule[] = [
       const thin = thinPartOf(plan.piece.form.parts)
       if (!thin) return []
       const clay = CLAY_WATER[plan.body.water]
-      return plan.of('coat').flatMap(({ step, index, time }) => {
+      return plan.of('coating').flatMap(({ step, index, time }) => {
         if (time.stage !== 'boneDry' || !reachesPart(plan, step.place, thin.id) || step.applicator === 'spatter')
           return []
         const film = wetCoat(plan.medium(step.mediumId)?.kind, APPLICATOR[step.applicator].gain)

@@ -1,6 +1,6 @@
 import { coneIndex, CONES, conesOutside, type Cone, type ConeRange } from '../../firing/cones'
 import type { Medium } from '../../vocabulary/material'
-import { mediaOfStep, type Step } from '../../plan/step'
+import { isA, mediaOfStep, type Step } from '../../plan/step'
 import * as build from '../../plan/build'
 import { coverageAt } from '../coverage'
 import type { Mend, Sighting } from '../finding'
@@ -51,7 +51,7 @@ function coneFor(plan: JudgedPlan, media: readonly Medium[], wanted: Cone): Cone
 
 /** As many coats of another jar as cover where a step is to cover. */
 function coatsOf(plan: JudgedPlan, step: Step, mediumId: string): { coats?: number } {
-  if (step.act !== 'coat' || step.intent !== 'cover') return {}
+  if (!isA(step, 'coating') || step.intent !== 'cover') return {}
   const needed = coverageAt(plan, plan.steps.indexOf(step), { ...step, mediumId })?.toGive ?? step.coats
   return needed > step.coats ? { coats: needed } : {}
 }
@@ -80,7 +80,7 @@ export const fireRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
+      plan.of('firing').flatMap(({ step: fire, index }): Sighting[] => {
         const seen = new Set<string>()
         return heated(plan, index).flatMap((used): Sighting[] => {
           const { medium, stepId } = used
@@ -126,7 +126,7 @@ export const fireRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fire').flatMap(({ step: fire, index }): Sighting[] => {
+      plan.of('firing').flatMap(({ step: fire, index }): Sighting[] => {
         const out = conesOutside(fire.cone, plan.body.range)
         if (out === 0 || (out < 0 && fire.firing !== 'glaze')) return []
         const media = [...new Set(heated(plan, index).map(({ medium }) => medium))]
@@ -159,13 +159,13 @@ export const fireRules: readonly Rule[] = [
     look: (plan) => {
       if (!plan.steps.length) return []
       const last = plan.times[plan.times.length - 1].stage
-      const glazed = plan.of('glaze').length > 0
+      const glazed = plan.of('glazing').length > 0
       if (last === 'fired' || (last === 'bisque' && !glazed)) {
         if (last === 'fired' || plan.piece.use === 'display') return []
       }
       const cone =
         sharedCone(
-          [plan.body.range, ...plan.of('glaze').flatMap(({ step }) => plan.medium(step.mediumId)?.range ?? [])],
+          [plan.body.range, ...plan.of('glazing').flatMap(({ step }) => plan.medium(step.mediumId)?.range ?? [])],
           plan.body.range.from,
         ) ?? plan.body.range.from
       const firstBisque = last !== 'bisque' && last !== 'glazedRaw'

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
 import { capital } from '../../base/capital'
 import { listed } from '../../base/listed'
@@ -30,7 +31,7 @@ const insideOf = (plan: JudgedPlan): Place => (plan.form.flat ? wholeOf('floor')
 /** A clear or other glaze that this studio has for a food surface at the planned heat. */
 const sealingGlaze = (plan: JudgedPlan) => {
   const planned = plan
-    .of('glaze')
+    .of('glazing')
     .map(({ step }) => plan.medium(step.mediumId))
     .find((m) => m?.labelledFoodSafe)
   return (
@@ -40,20 +41,20 @@ const sealingGlaze = (plan: JudgedPlan) => {
   )
 }
 
-const lastFireIndex = (plan: JudgedPlan) => plan.of('fire').at(-1)?.index ?? plan.steps.length
+const lastFireIndex = (plan: JudgedPlan) => plan.of('firing').at(-1)?.index ?? plan.steps.length
 
 /** Where a glaze for the inside belongs: before the first other glaze, else before the last firing. */
 function insideGlazeMend(plan: JudgedPlan): Mend[] {
   const glaze = sealingGlaze(plan)
   if (!glaze) return []
-  const first = plan.of('glaze')[0]?.index ?? lastFireIndex(plan)
+  const first = plan.of('glazing')[0]?.index ?? lastFireIndex(plan)
   // Not onto wax that is to hold another glaze off.
   const waxed = plan
-    .of('wax')
+    .of('waxing')
     .find(({ step, time }) => time.stage === 'bisque' && overlapMm(plan.form, step.place, insideOf(plan)) > 1)
   const at = Math.min(first, waxed?.index ?? first)
   // A gun does not see into most vessels: what it was to glaze inside is poured.
-  const sprayed = plan.of('glaze').find(({ step }) => step.how === 'spray' && step.place.parts.includes('floor'))
+  const sprayed = plan.of('glazing').find(({ step }) => step.how === 'spray' && step.place.parts.includes('floor'))
   if (sprayed && !plan.form.flat)
     return [
       changeStep(plan, `Pour ${plan.medium(sprayed.step.mediumId)?.name ?? 'it'}`, sprayed.step.id, {
@@ -118,7 +119,7 @@ export const glazeRules: readonly Rule[] = [
     school: 'firings',
     severity: 'ruin',
     look: (plan) =>
-      [...plan.of('glaze'), ...plan.of('glazeIn')].flatMap(({ step, index, time }): Sighting[] => {
+      [...plan.of('glazing'), ...plan.of('area glazing')].flatMap(({ step, index, time }): Sighting[] => {
         if (!isGreenware(time.stage)) return []
         const once = plan.ways.firings === 'onceFired' && time.stage !== 'wet' && time.stage !== 'softLeatherHard'
         const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque') ?? bisqueFirst(plan, index)
@@ -143,7 +144,7 @@ export const glazeRules: readonly Rule[] = [
     school: null,
     severity: 'ruin',
     look: (plan) =>
-      plan.of('fire').flatMap(({ step, index }): Sighting[] => {
+      plan.of('firing').flatMap(({ step, index }): Sighting[] => {
         if (step.firing !== 'glaze' || step.wire) return []
         // On a slab it spoils the slab and not the shelf.
         const onSlab = step.slab
@@ -160,11 +161,11 @@ export const glazeRules: readonly Rule[] = [
         const film = glazeFilm(plan, stuck ? plan.probe(stuck.spot)[index] : before(outside.from + (above ?? 0)))
         const name = film ? plan.media[film.medium].name : 'Glaze'
         const cleans = plan
-          .of('cleanFoot')
+          .of('foot cleaning')
           .filter((c) => c.index < index)
           .at(-1)
         const lastGlaze = plan
-          .of('glaze')
+          .of('glazing')
           .filter((g) => g.index < index)
           .at(-1)
         const tooSoon = cleans && lastGlaze && cleans.index < lastGlaze.index
@@ -202,7 +203,7 @@ export const glazeRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+      plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
         if (!gripped(step) || step.tongs?.dabbed) return []
         return [
           {
@@ -221,7 +222,7 @@ export const glazeRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) => {
-      if (plan.piece.use === 'display' || !plan.steps.some((s) => s.act === 'fire' && s.firing === 'glaze')) return []
+      if (plan.piece.use === 'display' || !plan.steps.some((s) => isA(s, 'firing') && s.firing === 'glaze')) return []
       const open = insideSpots(plan).filter(
         ({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })),
       )
@@ -250,7 +251,7 @@ export const glazeRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      if (plan.piece.use !== 'display' || !plan.of('glaze').length) return []
+      if (plan.piece.use !== 'display' || !plan.of('glazing').length) return []
       if (plan.form.flat) return []
       const floor = insideSpots(plan).at(1)
       if (!floor) return []
@@ -282,9 +283,9 @@ export const glazeRules: readonly Rule[] = [
         const medium = film && plan.media[film.medium]
         if (!medium || medium.labelledFoodSafe || seen.has(medium.id)) return []
         seen.add(medium.id)
-        const step = plan.of('glaze').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
+        const step = plan.of('glazing').find(({ step: s }) => s.mediumId === medium.id)?.step ?? null
         const fired =
-          step && plan.of('fire').find((f) => f.index > plan.steps.indexOf(step) && f.step.firing === 'glaze')
+          step && plan.of('firing').find((f) => f.index > plan.steps.indexOf(step) && f.step.firing === 'glaze')
         const other = plan.jars
           .filter((m) => m.kind === 'glaze' && m.labelledFoodSafe)
           .filter(({ range }) => (fired ? conesOutside(fired.step.cone, range) === 0 : range.to === medium.range.to))
@@ -307,13 +308,13 @@ export const glazeRules: readonly Rule[] = [
     school: 'beforeDip',
     severity: 'risk',
     look: (plan) =>
-      plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+      plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
         if (step.how !== 'dip') return []
-        const under = [...plan.of('coat'), ...plan.of('draw'), ...plan.of('colourIn'), ...plan.of('fill')]
+        const under = [...plan.of('coating'), ...plan.of('lining'), ...plan.of('area colouring'), ...plan.of('filling')]
           .filter((c) => c.index < index && !isGreenware(c.time.stage) && meetOnSkin(plan, c.step, step))
           .sort((a, b) => a.index - b.index)
           .at(-1)
-        const firedSince = plan.of('fire').some((f) => under && f.index > under.index && f.index < index)
+        const firedSince = plan.of('firing').some((f) => under && f.index > under.index && f.index < index)
         if (!under || firedSince) return []
         const fire = addStep(plan, 'Add a decoration firing', index, build.fire('decoration', plan.body.bisqueCone))
         const brush = changeStep(plan, 'Brush the clear on', step.id, { how: 'brush', coats: 3 })
@@ -335,14 +336,14 @@ export const glazeRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) => {
-      const glaze = plan.of('glaze').find(({ time }) => !isGreenware(time.stage))
+      const glaze = plan.of('glazing').find(({ time }) => !isGreenware(time.stage))
       if (!glaze) return []
       // What has been wiped after the bisque comes clean out of a decoration firing.
       const bisque = plan
-        .of('fire')
+        .of('firing')
         .filter((f) => f.index < glaze.index && f.step.firing !== 'decoration')
         .at(-1)
-      const wiped = plan.of('wipeDust').some((w) => w.index < glaze.index && (!bisque || w.index > bisque.index))
+      const wiped = plan.of('dusting').some((w) => w.index < glaze.index && (!bisque || w.index > bisque.index))
       if (wiped) return []
       return [
         {

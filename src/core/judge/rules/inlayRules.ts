@@ -15,7 +15,7 @@ import { kindOrPlain } from '../../vocabulary/mediumKinds'
 /** A groove shallower than this loses its filling to the sponge, mm [our choice; common practice: cut deep enough]. */
 const GROOVE_MM = 0.4
 
-const cuts = (plan: JudgedPlan) => [...plan.of('carve'), ...plan.of('incise')].sort((a, b) => a.index - b.index)
+const cuts = (plan: JudgedPlan) => plan.of('cut').sort((a, b) => a.index - b.index)
 
 /** Grooves cut before a step that its place takes in. */
 const groovesUnder = (plan: JudgedPlan, step: StepOf<'fill'>, index: number) =>
@@ -31,8 +31,8 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fill').flatMap(({ step, index }): Sighting[] => {
-        const texture = plan.of('impress').some((i) => i.index < index && meetOnSkin(plan, i.step, step))
+      plan.of('filling').flatMap(({ step, index }): Sighting[] => {
+        const texture = plan.of('texture').some((i) => i.index < index && meetOnSkin(plan, i.step, step))
         if (texture || groovesUnder(plan, step, index).length) return []
         return [
           {
@@ -51,7 +51,7 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fill').flatMap(({ step, index }) =>
+      plan.of('filling').flatMap(({ step, index }) =>
         groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
           cut.step.depthMm >= GROOVE_MM
             ? []
@@ -73,8 +73,8 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fill').flatMap(({ step, index, time }): Sighting[] => {
-        const cleaned = [...plan.of('wipe'), ...plan.of('scrape')].some(
+      plan.of('filling').flatMap(({ step, index, time }): Sighting[] => {
+        const cleaned = [...plan.of('wiping'), ...plan.of('scraping')].some(
           (c) => c.index > index && meetOnSkin(plan, c.step, step),
         )
         if (cleaned) return []
@@ -100,7 +100,7 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }): Sighting[] => {
+      plan.of('wiping').flatMap(({ step, index }): Sighting[] => {
         const last = leftWetBefore(plan, index)
         if (!last) return []
         return [
@@ -120,7 +120,7 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('swab').flatMap(({ step, index }): Sighting[] => {
+      plan.of('swabbing').flatMap(({ step, index }): Sighting[] => {
         const last = leftWetBefore(plan, index)
         if (!last) return []
         return [
@@ -140,7 +140,7 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }) =>
+      plan.of('wiping').flatMap(({ step, index }) =>
         step.sponge === 'wet'
           ? [
               {
@@ -160,7 +160,7 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }) =>
+      plan.of('wiping').flatMap(({ step, index }) =>
         step.pressure === 'hard'
           ? [
               {
@@ -180,17 +180,17 @@ export const inlayRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('fill').flatMap(({ step, index }): Sighting[] => {
+      plan.of('filling').flatMap(({ step, index }): Sighting[] => {
         const { shrinks } = kindOrPlain(plan.medium(step.mediumId)?.kind)
         const lines = groovesUnder(plan, step, index)
         if (shrinks || !lines.length) return []
         const { motif } = lines[0].step
         const { surface, grid } = chartOf(plan.atlas, motif.on)
         const at = motifMiddle(grid, motif).alongMm
-        const glazes = plan.of('glaze').filter((g) => g.index > index && reachesOn(surface, g.step.place, at))
+        const glazes = plan.of('glazing').filter((g) => g.index > index && reachesOn(surface, g.step.place, at))
         const different = new Set(glazes.map((g) => g.step.mediumId))
         const last = glazes.at(-1)
-        if (different.size < 2 || !last || plan.of('pick').some((p) => p.index > last.index)) return []
+        if (different.size < 2 || !last || plan.of('picking out').some((p) => p.index > last.index)) return []
         return [
           {
             stepId: last.step.id,

@@ -14,11 +14,11 @@ export const jarRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('glaze').flatMap(({ step, index }) => {
+      plan.of('glazing').flatMap(({ step, index }) => {
         const medium = plan.medium(step.mediumId)
         if (!medium?.cautions.includes('notAlone')) return []
         const beside = plan
-          .of('glaze')
+          .of('glazing')
           .some(
             (other) =>
               other.step !== step &&

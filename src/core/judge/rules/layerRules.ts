@@ -2,7 +2,7 @@ import { inMm } from '../../base/units'
 import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
-import { isAreaWork, type StepOf } from '../../plan/step'
+import { isA, isAreaWork, type StepOf } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
@@ -32,7 +32,7 @@ const middleOf = ({ from, to }: Stretch) => ({ lengthMm: (from + to) / 2 })
 
 const lastGlazeFire = (plan: JudgedPlan) =>
   plan
-    .of('fire')
+    .of('firing')
     .filter(({ step }) => step.firing === 'glaze')
     .at(-1)
 
@@ -43,7 +43,7 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('draw').flatMap(({ step, index, time }): Sighting[] =>
+      plan.of('lining').flatMap(({ step, index, time }): Sighting[] =>
         step.damped ||
         step.liner !== 'trailer' ||
         !kindOrPlain(plan.medium(step.mediumId)?.kind).shrinks ||
@@ -67,8 +67,8 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('peel').flatMap(({ step, index }): Sighting[] => {
-        const masks = plan.of('mask').filter((mask) => mask.index < index)
+      plan.of('peeling').flatMap(({ step, index }): Sighting[] => {
+        const masks = plan.of('masking').filter((mask) => mask.index < index)
         const last = leftWetBefore(plan, index)
         if (!last || !masks.some((mask) => meetOnSkin(plan, mask.step, last) || !mask.step.motif)) return []
         return [
@@ -88,9 +88,9 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('mask').flatMap(({ step, index }): Sighting[] => {
-        const fire = plan.of('fire').find((f) => f.index > index)
-        const off = plan.of('peel').some((p) => p.index > index && (!fire || p.index < fire.index))
+      plan.of('masking').flatMap(({ step, index }): Sighting[] => {
+        const fire = plan.of('firing').find((f) => f.index > index)
+        const off = plan.of('peeling').some((p) => p.index > index && (!fire || p.index < fire.index))
         if (off) return []
         return [
           {
@@ -109,15 +109,12 @@ export const layerRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) => {
-      const lastOver = plan.of('wax').flatMap(({ step, index }) => {
-        const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
+      const lastOver = plan.of('waxing').flatMap(({ step, index }) => {
+        const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
         const over = plan.steps
           .slice(index + 1, fire)
-          .findLastIndex(
-            (s) =>
-              (s.act === 'coat' || s.act === 'glaze' || s.act === 'draw' || isAreaWork(s)) && meetOnSkin(plan, s, step),
-          )
-        const swabbed = plan.of('swab').some((s) => s.index > index && s.index < fire)
+          .findLastIndex((s) => (isA(s, 'coating', 'lining', 'glazing') || isAreaWork(s)) && meetOnSkin(plan, s, step))
+        const swabbed = plan.of('swabbing').some((s) => s.index > index && s.index < fire)
         return over < 0 || swabbed ? [] : [{ at: index + 1 + over, fire }]
       })
       // One swab lifts the beads of all that was laid up to a firing.
@@ -140,7 +137,7 @@ export const layerRules: readonly Rule[] = [
     severity: 'risk',
     look: (plan) => {
       const piles = plan
-        .of('fire')
+        .of('firing')
         .filter(({ step }) => step.firing === 'glaze')
         .map(({ index }) => ({ index, worth: glazeOutside(plan, index) }))
       const pile = piles.find(({ worth }) => worth > RUNS_FROM_COATS)
@@ -181,10 +178,10 @@ export const layerRules: readonly Rule[] = [
     look: (plan) => {
       const fire = lastGlazeFire(plan)
       if (!fire) return []
-      return plan.of('glaze').flatMap(({ step, index }): Sighting[] => {
+      return plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
         if (index > fire.index || GLAZING[step.how].fromBucket) return []
         const last = !plan
-          .of('glaze')
+          .of('glazing')
           .some((g) => g.index > index && g.index < fire.index && meetOnSkin(plan, g.step, step))
         const laid = last ? glazeWhere(plan, step, fire.index) : null
         if (laid === null || !isThin(plan, step.place, laid)) return []
@@ -222,9 +219,9 @@ export const layerRules: readonly Rule[] = [
     look: (plan) => {
       const fire = lastGlazeFire(plan)
       if (!fire || fire.step.slab) return []
-      const drips = plan.of('glaze').some(({ step }) => step.drips)
+      const drips = plan.of('glazing').some(({ step }) => step.drips)
       const runny = plan
-        .of('glaze')
+        .of('glazing')
         .map(({ step }) => plan.medium(step.mediumId))
         .find((m) => m?.cautions.includes('runs'))
       const runs = glazeOutside(plan, fire.index) > RUNS_FROM_COATS || runny !== undefined
@@ -263,7 +260,7 @@ export const layerRules: readonly Rule[] = [
         .flatMap((spot) => plan.probe(spot)[fire.index].films)
         .find((f) => kindOrPlain(plan.media[f.medium].kind).melts === 'glass')
       if (!film) return []
-      const first = plan.of('glaze')[0]
+      const first = plan.of('glazing')[0]
       return [
         {
           stepId: first?.step.id ?? null,

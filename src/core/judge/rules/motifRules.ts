@@ -119,7 +119,7 @@ export const motifRules: readonly Rule[] = [
         const { repeats } = motif
         if (repeats < 3 || RUNS_ROUND.has(motif.kind)) return []
         const marked = plan
-          .of('divide')
+          .of('marking out')
           .filter((d) => d.index < index)
           .at(-1)
         if (marked && (repeats % marked.step.sectors === 0 || marked.step.sectors % repeats === 0)) return []

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { coatsWords } from '../../plan/acts/phrases'
 import { OPAQUE_COATS } from '../../colour/cover'
 import { withFilm } from '../../skin/stack'
@@ -21,18 +22,17 @@ export const orderRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) =>
-      plan.of('coat').flatMap(({ step, index }): Sighting[] => {
+      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
         const coverage = step.intent === 'cover' && !step.blend ? coverageAt(plan, index, step) : null
         const below = coverage?.under.films.at(-1)
         if (!coverage || !below || coverage.under.films.length <= coverage.under.fixed) return []
         // What is carved through, or dabbed on what has been wiped, is meant to lie light over dark.
         const meant =
-          plan.steps.some(
-            (s, i) => i > index && (s.act === 'carve' || s.act === 'incise') && meetOnSkin(plan, s, step),
-          ) || plan.steps.some((s, i) => i < index && s.act === 'wipe' && meetOnSkin(plan, s, step))
+          plan.steps.some((s, i) => i > index && isA(s, 'cut') && meetOnSkin(plan, s, step)) ||
+          plan.steps.some((s, i) => i < index && isA(s, 'wiping') && meetOnSkin(plan, s, step))
         const [dark] = plan.firedLab(coverage.under)
         const [light] = plan.firedLab(withFilm(coverage.under, coverage.medium, 8 * OPAQUE_COATS))
-        const earlier = plan.of('coat').findLast((c) => c.index < index && meetOnSkin(plan, c.step, step))
+        const earlier = plan.of('coating').findLast((c) => c.index < index && meetOnSkin(plan, c.step, step))
         if (meant || !earlier || !kindOrPlain(plan.media[below.medium].kind).hides || light - dark < LIGHTER_BY)
           return []
         return [
@@ -55,9 +55,9 @@ export const orderRules: readonly Rule[] = [
     school: 'order',
     severity: 'note',
     look: (plan) =>
-      plan.of('draw').flatMap(({ step, index }): Sighting[] => {
+      plan.of('lining').flatMap(({ step, index }): Sighting[] => {
         const ground = plan
-          .of('coat')
+          .of('coating')
           .find(
             (c) =>
               c.index > index &&
@@ -67,9 +67,9 @@ export const orderRules: readonly Rule[] = [
           )
         if (plan.ways.order === 'detailsFirst') return []
         const kept = plan
-          .of('wax')
+          .of('waxing')
           .some((w) => ground && w.index > index && w.index < ground.index && meetOnSkin(plan, w.step, step))
-        const melted = plan.of('fire').some((f) => ground && f.index > index && f.index < ground.index)
+        const melted = plan.of('firing').some((f) => ground && f.index > index && f.index < ground.index)
         if (!ground || kept || melted) return []
         return [
           {
@@ -88,11 +88,11 @@ export const orderRules: readonly Rule[] = [
     school: null,
     severity: 'note',
     look: (plan) =>
-      plan.of('coat').flatMap(({ step, index }): Sighting[] => {
+      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
         const { band } = step.place
         if (step.applicator !== 'spatter' || (!band && !step.place.sectors)) return []
-        const peeled = plan.of('peel').findLast((p) => p.index < index)?.index ?? -1
-        const masked = plan.steps.some((s, i) => i > peeled && i < index && (s.act === 'mask' || s.act === 'wax'))
+        const peeled = plan.of('peeling').findLast((p) => p.index < index)?.index ?? -1
+        const masked = plan.steps.some((s, i) => i > peeled && i < index && isA(s, 'resist'))
         if (masked) return []
         const { outside } = plan.form.zones
         const wallMm = outside.to - outside.from
@@ -125,14 +125,13 @@ export const orderRules: readonly Rule[] = [
     school: 'damping',
     severity: 'note',
     look: (plan) =>
-      plan.of('coat').flatMap(({ step, index, time }): Sighting[] => {
+      plan.of('coating').flatMap(({ step, index, time }): Sighting[] => {
         if (plan.ways.damping !== 'dampEvenly') return []
         if (time.stage !== 'bisque' && time.stage !== 'hardLeatherHard') return []
         const ready = plan.steps
           .slice(0, index)
           .some(
-            (s, i) =>
-              (s.act === 'mist' || s.act === 'coat') && plan.times[i].stage === time.stage && meetOnSkin(plan, s, step),
+            (s, i) => isA(s, 'coating', 'misting') && plan.times[i].stage === time.stage && meetOnSkin(plan, s, step),
           )
         if (ready) return []
         return [

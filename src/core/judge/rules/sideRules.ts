@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { moveStep } from '../mends'
 import type { Mend } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
@@ -9,7 +10,7 @@ import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 type Glazing = ReturnType<typeof glazes>[number]
 
-const glazes = (plan: JudgedPlan) => plan.of('glaze')
+const glazes = (plan: JudgedPlan) => plan.of('glazing')
 
 const insideOnly = ({ step: { place } }: Glazing) => place.parts.includes('inside') && !place.parts.includes('outside')
 
@@ -20,7 +21,7 @@ function washOutside(
   plan: JudgedPlan,
 ): { readonly stepId: string; readonly index: number; readonly fired: number } | null {
   const wash = plan
-    .of('coat')
+    .of('coating')
     .find(
       ({ step, time }) =>
         time.stage === 'bisque' &&
@@ -28,7 +29,7 @@ function washOutside(
         step.place.parts.includes('outside'),
     )
   if (!wash) return null
-  const fired = plan.of('fire').find((f) => f.index > wash.index)?.index ?? plan.steps.length
+  const fired = plan.of('firing').find((f) => f.index > wash.index)?.index ?? plan.steps.length
   return { stepId: wash.step.id, index: wash.index, fired }
 }
 
@@ -41,11 +42,9 @@ function sideFirst(plan: JudgedPlan, label: string, early: Glazing, late: Glazin
   const passes = (glazing: Glazing) =>
     between.some(
       (s) =>
-        s.act === 'fire' ||
-        s.act === 'bring' ||
-        s.act === 'wipeDust' ||
+        isA(s, 'drying', 'firing', 'dusting') ||
         // What is laid earlier has its beads lifted with the others.
-        (meetOnSkin(plan, s, glazing.step) && !(s.act === 'swab' && glazing === late)),
+        (meetOnSkin(plan, s, glazing.step) && !(isA(s, 'swabbing') && glazing === late)),
     )
   const moved = (insideOnly(early) ? [early, late] : [late, early]).find((glazing) => !passes(glazing))
   return moved ? [moveStep(plan, label, moved.step.id, moved === early ? late.index : early.index)] : []

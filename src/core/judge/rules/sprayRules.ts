@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { listed } from '../../base/listed'
 import { joinedFrom, sprays } from '../../plan/localStage'
 import * as build from '../../plan/build'
@@ -36,14 +37,14 @@ const USUAL_COATS = 3
 const AS_GOOD = 0.03
 
 const sprayings = (plan: JudgedPlan) =>
-  [...plan.of('coat'), ...plan.of('glaze')].filter(({ step }) => sprays(step)) as {
+  [...plan.of('coating'), ...plan.of('glazing')].filter(({ step }) => sprays(step)) as {
     step: Spraying
     index: number
   }[]
 
 /** What reaches where no gun sees: glaze is poured inside and dipped outside, colour goes on with a brush. */
 function byOtherMeans(plan: JudgedPlan, step: Spraying, index: number): Mend {
-  if (step.act === 'coat') {
+  if (isA(step, 'coating')) {
     const brushed: StepOf<'coat'> = { ...step, applicator: 'brush' }
     const coats = coverageAt(plan, index, brushed)?.toGive ?? USUAL_COATS
     return changeStep(plan, 'Brush it on', step.id, { applicator: 'brush', coats })
@@ -58,7 +59,7 @@ const mistOf = (plan: JudgedPlan, { spray, place }: Pick<Spraying, 'spray' | 'pl
 
 /** What all passes of a step come to where they are aimed at, in brushed coats. */
 const laidBy = (step: Spraying): number =>
-  step.act === 'glaze' ? glazeWorth(step.how, step.coats) : APPLICATOR.spray.gain * step.coats
+  isA(step, 'glazing') ? glazeWorth(step.how, step.coats) : APPLICATOR.spray.gain * step.coats
 
 interface ZoneMist {
   readonly surface: Surface
@@ -146,8 +147,8 @@ function bestHeld(
 /** A gun that is held otherwise, with as many passes of glaze as lie thick enough then; nothing where none do. */
 function heldOtherwise(plan: JudgedPlan, step: Spraying, index: number, spray: SprayAim): Mend[] {
   const label = `Hold it ${heldAs(spray).words}`
-  const fire = plan.of('fire').find((f) => f.index > index && f.step.firing === 'glaze')
-  if (step.act === 'coat' || !fire) return [changeStep(plan, label, step.id, { spray })]
+  const fire = plan.of('firing').find((f) => f.index > index && f.step.firing === 'glaze')
+  if (isA(step, 'coating') || !fire) return [changeStep(plan, label, step.id, { spray })]
   const enough = coatsThatCover(plan, step, fire.index, { spray })
   if (enough?.step !== step) return []
   return enough.coats === step.coats

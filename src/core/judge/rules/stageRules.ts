@@ -3,7 +3,7 @@ import { isDamp, isGreenware, STAGE, stageIndex, type Stage } from '../../clay/s
 import { goodStages, type StageRow } from '../../clay/stageFit'
 import * as build from '../../plan/build'
 import { reachOn } from '../../plan/localStage'
-import { actOf, isCut, type Step } from '../../plan/step'
+import { isA, actOf, isCut, type Step } from '../../plan/step'
 import { dryFirst, dryLess } from '../otherDrying'
 import type { Mend, Sighting } from '../finding'
 import { addStep, bisqueFirst, changeStep, moveToStage, removeStep } from '../mends'
@@ -37,7 +37,7 @@ export const stageRules: readonly Rule[] = [
         const technique = actOf(step).fit(step, (id) => plan.medium(id)?.kind)
         const { stage } = plan.times[index]
         // Glaze on greenware has a rule of its own.
-        if (!technique || ((step.act === 'glaze' || step.act === 'glazeIn') && isGreenware(stage))) return []
+        if (!technique || (isA(step, 'lays glaze') && isGreenware(stage))) return []
         const fit = technique.fit[stage]
         if (fit.fit === 'good') return []
         const withCare = isCut(step) && stage === 'boneDry' && plan.ways.boneDrySgraffito === 'withCare'
@@ -95,7 +95,7 @@ export const stageRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('bring').flatMap(({ step, index, time }) =>
+      plan.of('drying').flatMap(({ step, index, time }) =>
         stageIndex(step.to) < stageIndex(time.stage)
           ? [
               {
@@ -116,7 +116,7 @@ export const stageRules: readonly Rule[] = [
     school: null,
     severity: 'ruin',
     look: (plan) =>
-      plan.of('fire').flatMap(({ step, index, time }) =>
+      plan.of('firing').flatMap(({ step, index, time }) =>
         isDamp(time.stage)
           ? [
               {
@@ -136,7 +136,7 @@ export const stageRules: readonly Rule[] = [
     school: 'boneDrySgraffito',
     severity: 'risk',
     look: (plan) =>
-      [...plan.of('carve'), ...plan.of('incise')].flatMap(({ step, index, time }) =>
+      plan.of('cut').flatMap(({ step, index, time }) =>
         (time.stage === 'boneDry' || time.stage === 'bisque') && step.protection === 'none'
           ? [
               {

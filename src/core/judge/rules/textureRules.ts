@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import type { Surface } from '../../form/surfaces/surface'
@@ -34,8 +35,8 @@ const LEFT_SHARE = 0.5
  */
 function isStained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): boolean {
   const later = plan.steps.slice(index + 1).filter((step) => meetOnSkin(plan, step, texture))
-  const colours = new Set(later.flatMap((step) => (step.act === 'coat' || step.act === 'fill' ? [step.mediumId] : [])))
-  return colours.size > 0 && (colours.size > 1 || later.some((step) => step.act === 'wipe'))
+  const colours = new Set(later.flatMap((step) => (isA(step, 'coating', 'filling') ? [step.mediumId] : [])))
+  return colours.size > 0 && (colours.size > 1 || later.some((step) => isA(step, 'wiping')))
 }
 
 /** Lightness of a colour by itself when fired. */
@@ -44,7 +45,7 @@ const lightnessOf = (plan: JudgedPlan, mediumId: string): number =>
 
 /** Two colours on a texture put into their right order: the dark one in, wiped back, the pale one dabbed on. */
 function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
-  const coats = plan.of('coat').filter((c) => c.index > index && meetOnSkin(plan, c.step, texture))
+  const coats = plan.of('coating').filter((c) => c.index > index && meetOnSkin(plan, c.step, texture))
   const byLightness = coats
     .map(({ step }) => ({ step, lightness: lightnessOf(plan, step.mediumId) }))
     .sort((a, b) => a.lightness - b.lightness)
@@ -55,7 +56,7 @@ function darkBelow(plan: JudgedPlan, texture: StepOf<'impress'>, index: number):
     return null
   const others = plan.steps.filter((step) => step !== pale)
   const at = others.indexOf(dark)
-  const wiped = others.findIndex((step, i) => i > at && step.act === 'wipe')
+  const wiped = others.findIndex((step, i) => i > at && isA(step, 'wiping'))
   const { watery } = kindOrPlain(plan.medium(dark.mediumId)?.kind)
   const dabbed = pale.applicator === 'sponge' && pale.intent === 'blush'
   const isSo = wiped >= 0 && plan.steps.indexOf(pale) > wiped && dark.applicator === 'brush' && dark.intent === 'blush'
@@ -97,7 +98,7 @@ function otherJar(plan: JudgedPlan, texture: StepOf<'impress'>, over: StepOf<'co
 /** A pale colour dabbed over a texture that has only its dark one: the jar with which it reads best. */
 function dabbedOver(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend[] {
   const stains = plan.steps.findLastIndex(
-    (s, i) => i > index && (s.act === 'wipe' || s.act === 'coat') && meetOnSkin(plan, s, texture),
+    (s, i) => i > index && isA(s, 'coating', 'wiping') && meetOnSkin(plan, s, texture),
   )
   const at = stains + 1
   const dabbed = (id: string) =>
@@ -121,11 +122,13 @@ function dabbedOver(plan: JudgedPlan, texture: StepOf<'impress'>, index: number)
 /** A wash brushed into a texture under its one colour, which is dabbed on. */
 function stained(plan: JudgedPlan, texture: StepOf<'impress'>, index: number): Mend | null {
   const wash = plan.jars.find((m) => m.kind === 'wash' && conesOutside(plan.topCone, m.range) === 0)
-  const washed = plan.of('coat').some(({ step }) => kindOrPlain(plan.medium(step.mediumId)?.kind).watery)
-  if (!wash || washed || !plan.steps.some((s, i) => i > index && s.act === 'coat')) return null
-  const bisqued = plan.of('fire')[0]?.index
+  const washed = plan.of('coating').some(({ step }) => kindOrPlain(plan.medium(step.mediumId)?.kind).watery)
+  if (!wash || washed || !plan.steps.some((s, i) => i > index && isA(s, 'coating'))) return null
+  const bisqued = plan.of('firing')[0]?.index
   const at = bisqued === undefined ? plan.steps.length : bisqued + 1
-  const pale = plan.of('coat').find((c) => c.index > index && !kindOrPlain(plan.medium(c.step.mediumId)?.kind).watery)
+  const pale = plan
+    .of('coating')
+    .find((c) => c.index > index && !kindOrPlain(plan.medium(c.step.mediumId)?.kind).watery)
   return together(`Brush ${wash.name} into it, wipe back, dab the colour`, [
     ...(pale && pale.step.applicator !== 'sponge'
       ? [changeStep(plan, 'Dab the pale colour', pale.step.id, { applicator: 'sponge', intent: 'blush' })]
@@ -146,9 +149,9 @@ const FLOODED_SHARE = 0.25
 
 /** The dry films that colour leaves over a texture until it is fired, µm, and the last step that lays any. */
 function filmOver(plan: JudgedPlan, texture: StepOf<'impress'> | StepOf<'incise'>, index: number) {
-  const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
+  const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
   const over = plan
-    .of('coat')
+    .of('coating')
     .filter(
       ({ step, index: at }) =>
         at > index &&
@@ -159,8 +162,7 @@ function filmOver(plan: JudgedPlan, texture: StepOf<'impress'> | StepOf<'incise'
     )
   const last = over.at(-1)
   const cleared = plan.steps.some(
-    (s, at) =>
-      last && at > last.index && at < fire && (s.act === 'wipe' || s.act === 'scrape') && meetOnSkin(plan, s, texture),
+    (s, at) => last && at > last.index && at < fire && isA(s, 'wiping', 'scraping') && meetOnSkin(plan, s, texture),
   )
   const eachUm = (step: StepOf<'coat'>) =>
     APPLICATOR[step.applicator].gain * (1 - step.water) * (plan.medium(step.mediumId)?.filmUm ?? 0)
@@ -175,13 +177,13 @@ export const textureRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      [...plan.of('impress'), ...plan.of('incise')].flatMap(({ step, index }): Sighting[] => {
+      [...plan.of('texture'), ...plan.of('incising')].flatMap(({ step, index }): Sighting[] => {
         const laid = filmOver(plan, step, index)
         const depthUm = step.depthMm * 1000
         if (!laid || laid.filmUm <= FLOODED_SHARE * depthUm) return []
         const { last, filmUm, eachUm } = laid
         const fewer = last.step.coats - Math.ceil((filmUm - FLOODED_SHARE * depthUm) / Math.max(1, eachUm) + 1e-6)
-        const what = step.act === 'impress' ? 'texture' : 'lines'
+        const what = isA(step, 'texture') ? 'texture' : 'lines'
         return [
           {
             stepId: last.step.id,
@@ -208,7 +210,7 @@ export const textureRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('wipe').flatMap(({ step, index }): Sighting[] => {
+      plan.of('wiping').flatMap(({ step, index }): Sighting[] => {
         const spot = spotOf(plan, step)
         if (!spot) return []
         const stacks = plan.probe({ ...spot, onHigh: true })
@@ -222,7 +224,7 @@ export const textureRules: readonly Rule[] = [
           )
         const top = before.films.at(-1)
         if (!lost || !top || lost.medium === top.medium) return []
-        const texture = plan.of('impress').find((i) => i.index < index && meetOnSkin(plan, i.step, step))
+        const texture = plan.of('texture').find((i) => i.index < index && meetOnSkin(plan, i.step, step))
         const mend = texture && darkBelow(plan, texture.step, texture.index)
         return [
           {
@@ -242,10 +244,10 @@ export const textureRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('coat').flatMap(({ step, index }): Sighting[] => {
+      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
         if (!kindOrPlain(plan.medium(step.mediumId)?.kind).watery) return []
-        const fire = plan.of('fire').find((f) => f.index > index)?.index ?? plan.steps.length
-        const wipes = plan.of('wipe').filter((w) => w.index > index && w.index < fire)
+        const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
+        const wipes = plan.of('wiping').filter((w) => w.index > index && w.index < fire)
         const lengthOf = (stretches: readonly Stretch[]) => stretches.reduce((sum, s) => sum + s.to - s.from, 0)
         const isLeft = (surface: Surface, own: readonly Stretch[]) =>
           sharedMm(
@@ -295,13 +297,13 @@ export const textureRules: readonly Rule[] = [
     school: null,
     severity: 'risk',
     look: (plan) =>
-      plan.of('impress').flatMap(({ step, index }): Sighting[] => {
+      plan.of('texture').flatMap(({ step, index }): Sighting[] => {
         const { low, high } = readOff(plan, step)
         const difference = high - low
         if (difference >= READS_FROM || !isStained(plan, step, index)) return []
         const order = darkBelow(plan, step, index) ?? stained(plan, step, index)
-        const over = (['coat', 'glaze'] as const).flatMap(
-          (act) => plan.of(act).findLast((c) => c.index > index && meetOnSkin(plan, c.step, step))?.step ?? [],
+        const over = (['coating', 'glazing'] as const).flatMap(
+          (trait) => plan.of(trait).findLast((c) => c.index > index && meetOnSkin(plan, c.step, step))?.step ?? [],
         )
         const otherwise = order ? [] : over.flatMap((laid) => otherJar(plan, step, laid))
         return [
@@ -326,14 +328,14 @@ export const textureRules: readonly Rule[] = [
     school: 'damping',
     severity: 'risk',
     look: (plan) =>
-      plan.of('coat').flatMap(({ step, index, time }): Sighting[] => {
+      plan.of('coating').flatMap(({ step, index, time }): Sighting[] => {
         const kind = kindOrPlain(plan.medium(step.mediumId)?.kind)
         if (time.stage !== 'bisque' || step.applicator !== 'brush' || kind.watery || step.water >= FLOWS_IN) return []
         const before = plan.steps.slice(0, index)
-        const texture = before.find((s) => s.act === 'impress' && s.depthMm >= DEEP_MM && meetOnSkin(plan, s, step))
-        const lastDry = before.findLastIndex((s) => s.act === 'fire' || s.act === 'bring' || s.act === 'coat')
-        const misted = before.some((s, i) => i > lastDry && s.act === 'mist' && meetOnSkin(plan, s, step))
-        const lining = before.some((s) => s.act === 'coat' && isBisque(plan, s.id) && meetOnSkin(plan, s, step))
+        const texture = before.find((s) => isA(s, 'texture') && s.depthMm >= DEEP_MM && meetOnSkin(plan, s, step))
+        const lastDry = before.findLastIndex((s) => isA(s, 'drying', 'firing', 'coating'))
+        const misted = before.some((s, i) => i > lastDry && isA(s, 'misting') && meetOnSkin(plan, s, step))
+        const lining = before.some((s) => isA(s, 'coating') && isBisque(plan, s.id) && meetOnSkin(plan, s, step))
         if (!texture || misted || lining) return []
         return [
           {

@@ -8,6 +8,7 @@ import { atStage } from '../stepTime'
 /** Lets the clay dry to a stage. */
 export const bring = defineAct('bring', { to: z.enum(DRYING_STAGES), cover: z.enum(COVERS), blower: z.enum(BLOWERS) })({
   family: 'Dry',
+  traits: ['drying', 'sets the stage'],
   word: 'Dry',
   hint: 'let it come to a stage, open or covered',
   begin: ({ stage }) => {

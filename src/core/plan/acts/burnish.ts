@@ -7,6 +7,7 @@ import { wherePlain } from './phrases'
 /** Leather-hard clay rubbed to a sheen. */
 export const burnish = defineAct('burnish', { place: placeSchema })({
   family: 'Cut',
+  traits: ['burnishing'],
   word: 'Burnish',
   hint: 'rub the leather-hard clay to a sheen',
   begin: ({ face }) => ({ place: face }),

@@ -11,6 +11,8 @@ export const carve = defineAct(
   cutShape,
 )({
   family: 'Cut',
+  traits: ['carving', 'cut', 'ornament', 'draws lines'],
+  decorates: 3,
   word: 'Carve',
   hint: 'sgraffito: through the colour to what lies beneath',
   begin: ({ motif }) => ({ tool: 'narrowLoop', motif: motif('leaves', 1.6), depthMm: 0.35, protection: 'none' }),

@@ -5,6 +5,7 @@ import { defineAct, lengthMm } from '../actDefinition'
 /** Base and foot wiped bare, and what of parts comes down to the shelf. */
 export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
   family: 'Clean',
+  traits: ['foot cleaning'],
   word: 'Foot',
   hint: 'bare line above the foot',
   begin: () => ({ upMm: 6 }),

@@ -84,6 +84,8 @@ export const coat = defineAct('coat', {
   spray: sprayAimSchema.optional(),
 })({
   family: 'Colour',
+  traits: ['coating', 'covering', 'colour film', 'wet film', 'smudgeable', 'stays on dry clay'],
+  decorates: 1,
   word: 'Coat',
   hint: 'slip, underglaze, wash or opaque colour over an area',
   begin: ({ stage, face, suiting, coversWith }) => {

@@ -16,6 +16,7 @@ import {
 /** Slip, underglaze or wash between the lines of a drawing. */
 export const colourIn = defineAct('colourIn', { ...areaShape, blend: areaBlend })({
   family: 'Colour',
+  traits: ['area colouring', 'area work', 'colour film', 'wet film', 'smudgeable'],
   word: 'Colour areas',
   hint: 'one jar in areas between the lines of a drawing',
   begin: ({ motif, drawing, suiting, stage }) => ({

@@ -6,6 +6,7 @@ import { defineAct, lengthMm } from '../actDefinition'
 /** Equal sectors marked out on the wheel. */
 export const divide = defineAct('divide', { sectors: z.int().min(2).max(120), upMm: lengthMm(2000) })({
   family: 'Mark out',
+  traits: ['marking out', 'on the wall', 'stays on dry clay'],
   word: 'Mark out',
   hint: 'equal sectors on the wheel',
   begin: ({ wallMm }) => ({ sectors: 12, upMm: Math.round(wallMm / 2) }),

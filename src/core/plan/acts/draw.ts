@@ -25,6 +25,8 @@ export const draw = defineAct('draw', {
   waits: z.boolean(),
 })({
   family: 'Colour',
+  traits: ['lining', 'colour film', 'wet film', 'ornament', 'smudgeable', 'draws lines'],
+  decorates: 3,
   word: 'Draw, trail or print',
   hint: 'a motif with a brush, a bottle, a slip trailer or a stamp',
   begin: ({ stage, suiting, motif }) => {

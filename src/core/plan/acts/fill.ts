@@ -37,6 +37,8 @@ const FILLING: TechniqueFit = {
 /** Colour or slip into cut lines and texture. */
 export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.boolean() })({
   family: 'Inlay',
+  traits: ['filling', 'ornament', 'smudgeable'],
+  decorates: 2,
   word: 'Fill',
   hint: 'colour or slip into cut lines and texture',
   begin: ({ stage, face, suiting }) => ({

@@ -47,6 +47,7 @@ export const fire = defineAct('fire', {
   wire: z.boolean().optional(),
 })({
   family: 'Fire',
+  traits: ['firing', 'sets the stage'],
   word: 'Fire',
   hint: 'bisque, decoration or glaze firing',
   begin: ({ stage, body, glazeRange }) => {

@@ -61,6 +61,7 @@ export const glaze = defineAct('glaze', {
   spray: sprayAimSchema.optional(),
 })({
   family: 'Glaze',
+  traits: ['glazing', 'covering', 'lays glaze', 'wet film', 'sets the stage', 'smudgeable'],
   word: 'Glaze',
   hint: 'dip, pour or brush',
   begin: ({ form, face, insideGlazed, suiting }) => {
@@ -84,7 +85,7 @@ export const glaze = defineAct('glaze', {
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
     wait: `${told.waits}, until matte`,
-    lookFor: `about ${inMm(rawMm(step))} thick raw, as a thin coin: scratch a spot that will not show and look; dab over finger marks`,
+    lookFor: `about ${inMm(rawMm(step))} thick raw, like a thin coin. Scratch a spot that will not show to check. Dab over finger marks`,
     caution: step.how === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,
   }),
   fit: () => MEDIUM_KIND.glaze.laid,

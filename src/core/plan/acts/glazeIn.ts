@@ -18,6 +18,7 @@ export const glazeIn = defineAct(
   areaShape,
 )({
   family: 'Glaze',
+  traits: ['area glazing', 'area work', 'lays glaze', 'wet film', 'sets the stage', 'smudgeable'],
   word: 'Glaze areas',
   hint: 'one glaze in areas between fences or grooves',
   begin: ({ motif, drawing, suiting }) => ({

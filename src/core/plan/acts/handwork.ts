@@ -2,7 +2,7 @@ import { hands } from '../pace'
 import type { Stage } from '../../clay/stages'
 import { good, harmful, stageRow, workable, type StageRow } from '../../clay/stageFit'
 import type { SkinCompiler } from '../../skin/skinCompiler'
-import { defineAct, type Family } from '../actDefinition'
+import { defineAct, type Family, type Trait } from '../actDefinition'
 import type { StepTime } from '../stepTime'
 import { DUST_CAUTION } from './phrases'
 
@@ -24,12 +24,17 @@ interface Handwork {
   readonly compile?: (skin: SkinCompiler) => void
 }
 
-const handwork = <const A extends string>(act: A, of: Handwork) =>
+const handwork = <const A extends string, const Traits extends readonly Trait[]>(
+  act: A,
+  traits: Traits,
+  of: Handwork,
+) =>
   defineAct(
     act,
     {},
   )({
     family: of.family,
+    traits,
     word: of.word,
     hint: of.hint,
     begin: () => ({}),
@@ -49,7 +54,7 @@ const handwork = <const A extends string>(act: A, of: Handwork) =>
 
 const cracks = harmful('dry clay cracks when it is tapped')
 
-export const tapFlat = handwork('tapFlat', {
+export const tapFlat = handwork('tapFlat', [], {
   family: 'Clean',
   word: 'Tap the base flat',
   hint: 'while it is soft enough, so that it stands without rocking',
@@ -71,7 +76,7 @@ export const tapFlat = handwork('tapFlat', {
   minutes: 0.5,
 })
 
-export const sand = handwork('sand', {
+export const sand = handwork('sand', [], {
   family: 'Clean',
   word: 'Sand and wipe',
   hint: 'rough places smooth, damp and without dust',
@@ -97,7 +102,7 @@ export const sand = handwork('sand', {
   },
 })
 
-export const brushCrumbs = handwork('brushCrumbs', {
+export const brushCrumbs = handwork('brushCrumbs', [], {
   family: 'Clean',
   word: 'Brush crumbs off',
   hint: 'after carving, with a soft dry brush',
@@ -123,7 +128,7 @@ export const brushCrumbs = handwork('brushCrumbs', {
   },
 })
 
-export const practiceSlab = handwork('practiceSlab', {
+export const practiceSlab = handwork('practiceSlab', [], {
   family: 'Mark out',
   word: 'Cut a practice slab',
   hint: 'of the same clay; it gets the same coats at the same time',
@@ -145,7 +150,7 @@ export const practiceSlab = handwork('practiceSlab', {
   minutes: 3,
 })
 
-export const boxIt = handwork('boxIt', {
+export const boxIt = handwork('boxIt', [], {
   family: 'Dry',
   word: 'Box it',
   hint: 'into the damp box, to stay as it is',
@@ -167,7 +172,7 @@ export const boxIt = handwork('boxIt', {
   after: (before) => ({ ...before, cover: 'dampBox' }),
 })
 
-export const joinParts = handwork('joinParts', {
+export const joinParts = handwork('joinParts', ['joining'], {
   family: 'Mark out',
   word: 'Join parts',
   hint: 'score, slip and press together: handles, spouts, lids’ knobs, ears, wings',

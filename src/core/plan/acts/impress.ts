@@ -28,6 +28,8 @@ export const impress = defineAct('impress', {
   sizeMm: z.number().min(0.8).max(60),
 })({
   family: 'Cut',
+  traits: ['texture', 'ornament'],
+  decorates: 3,
   word: 'Press texture',
   hint: 'cloth, cord, comb, bark, dimples',
   begin: ({ face }) => ({ texture: 'cloth', place: face, depthMm: 0.6, sizeMm: 5 }),

@@ -11,6 +11,8 @@ export const incise = defineAct(
   cutShape,
 )({
   family: 'Cut',
+  traits: ['incising', 'cut', 'ornament', 'draws lines'],
+  decorates: 3,
   word: 'Incise',
   hint: 'lines into the clay, to be filled',
   begin: ({ motif }) => ({ tool: 'narrowLoop', motif: motif('knot', 1.8), depthMm: 0.8, protection: 'none' }),

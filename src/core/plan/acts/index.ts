@@ -6,6 +6,7 @@ import { coat } from './coat'
 import { colourIn } from './colourIn'
 import { divide } from './divide'
 import { draw } from './draw'
+import { etch } from './etch'
 import { fill } from './fill'
 import { fire } from './fire'
 import { glaze } from './glaze'
@@ -43,6 +44,7 @@ export const ACTS = {
   wipe,
   scrape,
   wax,
+  etch,
   swab,
   mask,
   peel,

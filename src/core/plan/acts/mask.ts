@@ -18,6 +18,8 @@ export const mask = defineAct('mask', {
   motif: motifSchema.nullable(),
 })({
   family: 'Resist',
+  traits: ['masking', 'resist', 'draws lines', 'stays on dry clay'],
+  decorates: 2,
   word: 'Tape or stencil',
   hint: 'covers a band, a sector or a cut shape',
   begin: ({ form, wallMm, motif }) =>

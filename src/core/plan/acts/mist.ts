@@ -8,6 +8,7 @@ import { wherePlain } from './phrases'
 /** Mists a place, so that thirsty clay takes what comes next more evenly. */
 export const mist = defineAct('mist', { place: placeSchema })({
   family: 'Clean',
+  traits: ['misting'],
   word: 'Mist or damp',
   hint: 'a little water on a thirsty place, so that it takes colour evenly',
   begin: ({ face }) => ({ place: face }),

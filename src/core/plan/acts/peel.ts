@@ -14,6 +14,8 @@ export const peel = defineAct(
   {},
 )({
   family: 'Resist',
+  traits: ['peeling', 'stays on dry clay'],
+  tooEarly: 'Peeled too early',
   word: 'Peel',
   hint: 'all tape off',
   begin: () => ({}),

@@ -9,6 +9,7 @@ const noGlaze = workable('there is no glaze yet')
 /** Stray glaze picked out of filled lines. */
 export const pick = defineAct('pick', { place: placeSchema })({
   family: 'Clean',
+  traits: ['picking out', 'works on films'],
   word: 'Pick out',
   hint: 'stray glaze out of filled lines',
   begin: ({ face }) => ({ place: face }),

@@ -10,6 +10,8 @@ const SCRAPED_DUST = { cover: 0.5, sizeMm: 6 } as const
 /** A metal edge takes everything above the clay. */
 export const scrape = defineAct('scrape', { place: placeSchema })({
   family: 'Inlay',
+  traits: ['scraping', 'works on films'],
+  tooEarly: 'Scraped too early',
   word: 'Scrape flush',
   hint: 'a metal edge takes everything above the clay',
   begin: ({ face, form, scraped }) => ({ place: scraped ?? (form.flat ? face : wholeOf('rim')) }),

@@ -10,6 +10,8 @@ const WASHED_OUT = 0.75
 /** Beads of colour lifted off the wax. */
 export const swab = defineAct('swab', { place: placeSchema })({
   family: 'Resist',
+  traits: ['swabbing', 'works on films', 'stays on dry clay'],
+  tooEarly: 'Swabbed too early',
   word: 'Swab beads',
   hint: 'lift what stands on the wax',
   begin: ({ face }) => ({ place: face }),

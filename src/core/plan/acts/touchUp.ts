@@ -17,6 +17,7 @@ export const touchUp = defineAct('touchUp', {
   sizeMm: z.number().min(1).max(200),
 })({
   family: 'Colour',
+  traits: ['touching up', 'on the wall', 'smudgeable'],
   word: 'Touch up',
   hint: 'a dab of colour over a slip of the tool',
   begin: ({ lastColourId, suiting, wallMm }) => ({

@@ -17,6 +17,8 @@ export const wax = defineAct('wax', {
   waits: z.boolean(),
 })({
   family: 'Resist',
+  traits: ['waxing', 'resist', 'draws lines', 'stays on dry clay'],
+  decorates: 2,
   word: 'Wax',
   hint: 'an area or a drawn shape repels what comes',
   begin: ({ form, wallMm, suiting, waxedAgain }) => ({

@@ -22,6 +22,8 @@ export const wipe = defineAct('wipe', {
   sponge: z.enum(['wrung', 'wet']),
 })({
   family: 'Inlay',
+  traits: ['wiping', 'works on films', 'smudgeable'],
+  tooEarly: 'Wiped too early',
   word: 'Wipe back',
   hint: 'a sponge clears the high places',
   begin: ({ face }) => ({ place: face, pressure: 'firm', sponge: 'wrung' }),

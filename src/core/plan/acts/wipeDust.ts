@@ -9,6 +9,7 @@ export const wipeDust = defineAct(
   {},
 )({
   family: 'Clean',
+  traits: ['dusting'],
   word: 'Dust',
   hint: 'wipe off dust and grease',
   begin: () => ({}),

@@ -1,7 +1,7 @@
 import { lotPieces, standingPots } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { actOf, type Step } from '../../plan/step'
+import { isA, actOf, type Step } from '../../plan/step'
 import { bucketMl, coatMl } from '../../quantities/coatVolume'
 import type { StepRecord } from '../../skin/stepRecord'
 import { measurePiece } from './measurePiece'
@@ -41,7 +41,7 @@ interface Running {
 
 /** Wax leaves no film on the skin: where it lies, one coat of it lies. */
 const laidBy = (step: Step, record: StepRecord): StepRecord['laid'] =>
-  step.act === 'wax' ? [{ mediumId: step.mediumId, areaMm2: record.waxedMm2, coatMm2: record.waxedMm2 }] : record.laid
+  isA(step, 'waxing') ? [{ mediumId: step.mediumId, areaMm2: record.waxedMm2, coatMm2: record.waxedMm2 }] : record.laid
 
 /** What a step takes from the jars, as its record on the skin tells. */
 export function takesOf(step: Step, record: StepRecord, { media }: Pick<Studio, 'media'>): StepTake[] {

@@ -3,7 +3,7 @@ import { stretchArea } from '../../form/measures'
 import type { Stretch, TurnedForm, ZoneName } from '../../form/turnedForm'
 import type { Studio } from '../../model/studio'
 import { reachOf, reachOn } from '../../plan/localStage'
-import { actOf, coatsOf, type Step } from '../../plan/step'
+import { isA, actOf, coatsOf, type Step } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import type { MeasuredPiece } from './measurePiece'
 
@@ -39,7 +39,7 @@ export function coatWater(
     const takes = medium && actOf(step).takes?.(step, medium)
     if (!takes) return sum
     const { solids } = kindOrPlain(medium.kind).dries
-    const added = step.act === 'coat' ? step.water / (1 - step.water) : 0
+    const added = isA(step, 'coating') ? step.water / (1 - step.water) : 0
     return sum + (coatMm2 * takes.wetUm * (1 - solids + added)) / 1000
   }, 0)
   if (waterMm3 <= 0) return [0, 0]

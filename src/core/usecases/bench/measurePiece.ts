@@ -4,7 +4,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { Measured } from '../../plan/actDefinition'
 import { minutesAt, type Hands, type Paces } from '../../plan/pace'
-import { actOf, mediaOfStep, type Step } from '../../plan/step'
+import { isA, actOf, mediaOfStep, type Step } from '../../plan/step'
 import { areaIn, chartOf, type Atlas } from '../../skin/atlas'
 import { rowsOf } from '../../skin/grid'
 import { columnsIn } from '../../skin/levelField'
@@ -104,7 +104,7 @@ export const handsOf = (step: Step, index: number, measured: MeasuredPiece): Han
 
 /** The same from a bottle in one coat, where it is brushed in several: what that would save is worth knowing. */
 export function handsFromBottle(step: Step, index: number, measured: MeasuredPiece): Hands | null {
-  return step.act === 'coat' && step.applicator === 'brush' && step.coats > 1
+  return isA(step, 'coating') && step.applicator === 'brush' && step.coats > 1
     ? handsOf({ ...step, applicator: 'bottle', coats: 1 }, index, measured)
     : null
 }

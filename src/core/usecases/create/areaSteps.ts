@@ -8,7 +8,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { FoundArea } from '../../skin/areas/findAreas'
 import { colourNeighbours } from '../../skin/areas/fourColours'
-import { actOf, isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
+import { isA, actOf, isAreaWork, isFiring, type Step, type StepOf } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { infiniteReflectance } from '../../colour/kubelkaMunk'
 import type { Medium } from '../../vocabulary/material'
@@ -67,11 +67,11 @@ function lastGood(
 function groundOver(steps: readonly Step[], piece: Piece, form: TurnedForm, drawing: PieceDrawing): number {
   const surface = surfacesOf(form, piece.form.parts).find(({ id }) => id === (drawing.motif.on ?? WALL))
   if (!surface) return -1
-  const glazed = steps.findIndex(({ act }) => act === 'glaze')
+  const glazed = steps.findIndex((s) => isA(s, 'glazing'))
   const stands = [partedStretchOn(surface, drawing.motif)]
   return steps
     .slice(0, glazed < 0 ? steps.length : glazed)
-    .findLastIndex((step) => step.act === 'coat' && sharedMm(reachOn(surface, step), stands) > 1)
+    .findLastIndex((step) => isA(step, 'coating') && sharedMm(reachOn(surface, step), stands) > 1)
 }
 
 /** What is known of a drawing’s areas when they are coloured. */
@@ -130,7 +130,7 @@ export function colourAreas(
     // It goes onto the areas as they are then: over the ground that is laid there, never under it.
     const after = isGlaze(jar) ? usual : Math.max(usual, groundOver(steps, piece, form, drawing))
     const { at, content } = placedStep(act, now, studio, form, after, { mediumId: jar })
-    if (content.act !== 'colourIn' && content.act !== 'glazeIn') continue
+    if (!isA(content, 'area work')) continue
     const step: Step = {
       ...content,
       id: newId(),

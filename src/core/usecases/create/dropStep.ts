@@ -2,7 +2,7 @@ import { DRYING_STAGES, stageIndex, type DryingStage, type Stage } from '../../c
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import { bring } from '../../plan/build'
-import { isFiring, type Step } from '../../plan/step'
+import { isA, isFiring, type Step } from '../../plan/step'
 
 const isDrying = (stage: Stage): stage is DryingStage => (DRYING_STAGES as readonly Stage[]).includes(stage)
 
@@ -25,7 +25,7 @@ export function dropStep(
   }
   const passes = piece.steps.findIndex(
     (step) =>
-      step.id !== stepId && ((step.act === 'bring' && stageIndex(step.to) > stageIndex(drop.stage)) || isFiring(step)),
+      step.id !== stepId && ((isA(step, 'drying') && stageIndex(step.to) > stageIndex(drop.stage)) || isFiring(step)),
   )
   const to = without(passes < 0 ? piece.steps.length : passes)
   const dry = { ...bring(drop.stage), id: newId(), done: false } as Step

@@ -12,7 +12,7 @@ import { PLAIN_COAT } from '../../plan/acts/coat'
 import type { Beginning } from '../../plan/actDefinition'
 import { ACTS } from '../../plan/acts'
 import * as build from '../../plan/build'
-import { actOf, type Act, type Step, type StepContent, type StepOf } from '../../plan/step'
+import { isA, actOf, type Act, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { nextStepIndex, timeline } from '../../plan/timeline'
 import type { MediumKind } from '../../vocabulary/mediumKinds'
 import { OUTSIDE, wholeOf } from '../../vocabulary/place'
@@ -27,23 +27,22 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
   const body = studio.bodies[piece.bodyId]
   const media = Object.values(studio.media)
   const wallMm = Math.round(form.zones.outside.to - form.zones.outside.from)
-  const divided = before.findLast((step) => step.act === 'divide')
-  const repeats = divided?.act === 'divide' ? divided.sectors : 12
-  const lastCoat = before.findLast((step) => step.act === 'coat')
-  const lastGlaze = piece.steps.findLast((step) => step.act === 'glaze')
+  const divided = before.findLast((step) => isA(step, 'marking out'))
+  const repeats = divided?.sectors ?? 12
+  const lastCoat = before.findLast((step) => isA(step, 'coating'))
+  const lastGlaze = piece.steps.findLast((step) => isA(step, 'glazing'))
   const seed = 1 + piece.steps.length
   const face = form.flat ? wholeOf('floor') : OUTSIDE
-  const lastFill = before.findLast((step) => step.act === 'fill')
-  const overRim = before.some((step) => step.act === 'coat' && step.place.parts.includes('rim'))
+  const lastFill = before.findLast((step) => isA(step, 'filling'))
+  const overRim = before.some((step) => isA(step, 'coating') && step.place.parts.includes('rim'))
   return {
     stage: stageAt(piece.steps, form, afterStep + 1, { act: 'coat', place: face } as unknown as Step),
     body,
     form,
     wallMm,
     face,
-    scraped: lastFill?.act === 'fill' ? lastFill.place : overRim && !form.flat ? wholeOf('rim') : null,
-    waxedAgain:
-      before.some((step) => step.act === 'wax' && !step.motif) && lastCoat?.act === 'coat' ? lastCoat.place : null,
+    scraped: lastFill ? lastFill.place : overRim && !form.flat ? wholeOf('rim') : null,
+    waxedAgain: before.some((step) => isA(step, 'waxing') && !step.motif) && lastCoat ? lastCoat.place : null,
     suiting: (kind: MediumKind) => {
       const jars = media.filter((m) => m.kind === kind)
       return (jars.find((m) => rangesMeet(m.range, body.range)) ?? jars[0] ?? media[0])?.id ?? ''
@@ -60,9 +59,9 @@ function beginning(piece: Piece, studio: Studio, form: TurnedForm, afterStep: nu
       return (plan.ok && coverageAt(plan.value, afterStep + 1, coat)?.toGive) || USUAL_COATS
     },
     drawing: piece.drawings.at(-1) ?? null,
-    lastColourId: lastCoat?.act === 'coat' ? lastCoat.mediumId : null,
-    insideGlazed: before.some((step) => step.act === 'glaze' && step.place.parts.includes('inside')),
-    glazeRange: (lastGlaze?.act === 'glaze' && studio.media[lastGlaze.mediumId]?.range) || null,
+    lastColourId: lastCoat?.mediumId ?? null,
+    insideGlazed: before.some((step) => isA(step, 'glazing') && step.place.parts.includes('inside')),
+    glazeRange: (lastGlaze && studio.media[lastGlaze.mediumId]?.range) ?? null,
   }
 }
 
@@ -76,8 +75,8 @@ function stageAt(steps: readonly Step[], form: TurnedForm, at: number, step: Ste
 export function firingValues(firing: StepOf<'fire'>['firing'], piece: Piece, studio: Studio): Partial<StepOf<'fire'>> {
   const body = studio.bodies[piece.bodyId]
   if (firing !== 'glaze') return { firing, cone: body.bisqueCone, slab: false }
-  const lastGlaze = piece.steps.findLast((step) => step.act === 'glaze')
-  const range = lastGlaze?.act === 'glaze' ? studio.media[lastGlaze.mediumId]?.range : undefined
+  const lastGlaze = piece.steps.findLast((step) => isA(step, 'glazing'))
+  const range = lastGlaze ? studio.media[lastGlaze.mediumId]?.range : undefined
   const cone = range && conesOutside(range.to, body.range) <= 0 ? range.to : body.range.from
   return { firing, cone, slab: false }
 }
@@ -133,9 +132,6 @@ export function placedStep(
   }
 }
 
-/** Acts that do something to what is there already: where nothing is, they do nothing. */
-const WORKS_ON_FILMS: ReadonlySet<Act> = new Set(['wipe', 'scrape', 'swab', 'pick'])
-
 /** Whether a step at a place of a plan ruins nothing that was not ruined, and does something. */
 function withoutRuin(piece: Piece, studio: Studio): (content: StepContent, at: number) => boolean {
   const plan = JudgedPlan.of(piece, studio)
@@ -145,7 +141,7 @@ function withoutRuin(piece: Piece, studio: Studio): (content: StepContent, at: n
   return (content, at) => {
     const step = { ...content, id: plan.value.freshId(), done: false } as Step
     const tried = plan.value.withSteps(piece.steps.toSpliced(at, 0, step))
-    if (WORKS_ON_FILMS.has(step.act)) {
+    if (isA(step, 'works on films')) {
       const spots = spotsOf(tried, step).flatMap((spot) => [spot, { ...spot, onHigh: true }])
       const changes = spots.some((spot) => tried.probe(spot)[at] !== tried.probe(spot)[at + 1])
       if (!changes) return false

@@ -2,7 +2,7 @@ import { ROUND } from '../../form/planOutline'
 import { PRESETS } from '../../form/presets'
 import type { Motif } from '../../vocabulary/motif'
 import { NOT_MADE, WHOLE, type Piece } from '../../model/piece'
-import { type Step } from '../../plan/step'
+import { isA, type Step } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 
 /** Side of a practice slab, mm. */
@@ -30,9 +30,9 @@ export function practicePiece(piece: Piece, newId: () => string): Piece {
   const { wallMm } = piece.form.sizes
   const steps = piece.steps.flatMap((step): Step[] => {
     const id = practiceStepId(step.id)
-    if (step.act === 'divide' || step.act === 'touchUp') return []
+    if (isA(step, 'marking out', 'touching up')) return []
     const moved = { ...step, id, done: false }
-    if (moved.act === 'glaze') {
+    if (isA(moved, 'glazing')) {
       // One glaze on the face is enough to judge: the last that the outside gets.
       return moved.place.parts.includes('outside') || PRESETS[piece.form.preset].flat
         ? [{ ...moved, place: wholeOf('floor'), how: 'brush', coats: moved.how === 'brush' ? moved.coats : 3 }]

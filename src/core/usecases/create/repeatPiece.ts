@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { ok, type Result } from '../../base/result'
 import { buildForm } from '../../form/buildForm'
 import { aroundMm, profileAt, type TurnedForm, type ZoneName } from '../../form/turnedForm'
@@ -132,8 +133,10 @@ export function repeatPiece(piece: Piece, again: Again, newId: () => string): Re
       ...next,
       ...(own ? { motif: own } : {}),
       ...('place' in step ? { place: placeAgain(step.place, change) } : {}),
-      ...(step.act === 'divide' ? { sectors: sectorsAgain(step.sectors, motifs, moved) } : {}),
-      ...('upMm' in step && step.act !== 'cleanFoot' ? { upMm: rounded(step.upMm * growth(change, 'outside')) } : {}),
+      ...(isA(step, 'marking out') ? { sectors: sectorsAgain(step.sectors, motifs, moved) } : {}),
+      ...('upMm' in step && !isA(step, 'foot cleaning')
+        ? { upMm: rounded(step.upMm * growth(change, 'outside')) }
+        : {}),
     } as Step
   })
   return ok({

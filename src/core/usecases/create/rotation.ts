@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import type { Step, StepOf } from '../../plan/step'
@@ -5,7 +6,7 @@ import type { Step, StepOf } from '../../plan/step'
 type Coated = StepOf<'coat'> | StepOf<'draw'>
 
 const isCoated = (step: Step | undefined): step is Coated =>
-  step !== undefined && (step.act === 'coat' || step.act === 'draw') && !step.done && step.coats > 1
+  step !== undefined && isA(step, 'coating', 'lining') && !step.done && step.coats > 1
 
 /** Steps round one of them that lay several coats each, with nothing between: first and past-the-last index. */
 function runRound(steps: readonly Step[], index: number): [from: number, to: number] | null {

@@ -1,7 +1,7 @@
 import { coneIndex, type Cone } from '../../firing/cones'
 import { profileAt, type TurnedForm } from '../../form/turnedForm'
 import * as build from '../../plan/build'
-import { type Step, type StepContent } from '../../plan/step'
+import { isA, type Step, type StepContent } from '../../plan/step'
 import { MOTIFS } from '../../skin/motifs/library'
 import { stretchesOf } from '../../skin/place'
 import { motifAspect } from '../../skin/motifs/motifAspect'
@@ -147,8 +147,8 @@ const SMALL_MM = 40
 /** Ways to begin a plan. */
 export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   sgraffito: {
-    name: 'Colour over all, carve through',
-    words: 'colour on leather-hard clay, a pattern cut through to the body, clear over it',
+    name: 'Sgraffito: colour all over, then carve through it',
+    words: 'brush colour on leather-hard clay, carve the pattern down to the clay, finish with clear glaze',
     colour: 'underglaze',
     steps: (c) => {
       const small = surfaceMm(c) < SMALL_MM
@@ -211,7 +211,7 @@ export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   },
   colourOnBisque: {
     name: 'Colour on bisque, fixed',
-    words: 'painted after the bisque, a decoration firing holds it for the dip',
+    words: 'paint on bisque; an extra low firing fixes the paint before the glaze is dipped',
     colour: 'underglaze',
     steps: (c) => [
       ...throughBisque(c),
@@ -374,6 +374,6 @@ export const startingSteps = (id: SequenceId, context: SequenceContext, newId: (
 
 /** What hangs on a wire in the glaze firing stands on no foot. */
 const onWire = (content: StepContent): StepContent[] =>
-  content.act === 'cleanFoot'
+  isA(content, 'foot cleaning')
     ? []
-    : [content.act === 'fire' && content.firing === 'glaze' ? { ...content, wire: true } : content]
+    : [isA(content, 'firing') && content.firing === 'glaze' ? { ...content, wire: true } : content]

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { Recipe } from '../../colour/matchColour'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
@@ -8,7 +9,7 @@ import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 /** The first coat of a piece that is still to be laid and that a mixed colour can take the place of. */
 function openCoat(piece: Piece, media: Studio['media']): StepOf<'coat'> | undefined {
   return piece.steps.find((step): step is StepOf<'coat'> => {
-    if (step.act !== 'coat' || step.done || !media[step.mediumId]) return false
+    if (!isA(step, 'coating') || step.done || !media[step.mediumId]) return false
     const kind = MEDIUM_KIND[media[step.mediumId].kind]
     return kind.hides && kind.melts === 'never' && !kind.shrinks
   })

@@ -5,7 +5,7 @@ import type { Studio } from '../../model/studio'
 import { litAt, localClock, localDay, sessionsBetween, type Session } from '../../schedule/sessions'
 import { coverAt } from '../drying/pieceDrying'
 import { standingPots } from '../../model/lots'
-import { coatsOf } from '../../plan/step'
+import { isA, coatsOf } from '../../plan/step'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { plannedLots, type PlannedLot } from './plannedLots'
@@ -228,7 +228,7 @@ export function whatChanged(studio: Studio, before: Schedule, after: Schedule): 
       const is = now.get(step.id)
       const title = stepWords(step, studio, piece).title.toLowerCase()
       if (was && is && was.sessionId !== is.sessionId) push(moved, `from ${day(was.at)} to ${day(is.at)}`, title)
-      else if (was && !is && step.act !== 'fire') push(moved, 'no longer placed', title)
+      else if (was && !is && !isA(step, 'firing')) push(moved, 'no longer placed', title)
       else if (!was && is) push(moved, `now on ${day(is.at)}`, title)
     }
     for (const [how, what] of moved) changes.push(`${piece.name}: ${what.join(', ')} ${how}`)

@@ -362,10 +362,8 @@ describe('the days of the demo', () => {
     const jugs = idle.pieces['reed-jugs']
     const { unmet } = [...planDays({ ...idle, order: ['reed-jugs'] }, NOW, 0)].at(-1)!.schedule!
     const [advice] = unmet[0].changes
-    expect(advice).toMatch(
-      /^Now, before anything else: .* it stays right for mark 15 until about .*; .*, as it is, only until about/,
-    )
-    const cover = /else: (.*?) it stays/.exec(advice)![1]
+    expect(advice).toMatch(/^Do this now: .* it stays right for mark 15 until about .*; .*, as it is, only until about/)
+    const cover = /now: (.*?) it stays/.exec(advice)![1]
     const wallAt = (log: LogEntry[], hours: number) => {
       const columns = dryingColumns(jugs.form, idle.bodies[jugs.bodyId])
       if (!columns.ok) throw new Error()
@@ -380,7 +378,7 @@ describe('the days of the demo', () => {
     expect(wallAt(covered, 24)).toBeGreaterThan(wallAt([], 24) + 0.005)
     // Clay that is too dry already is not told to be covered.
     const dry = [...planDays({ ...idle, order: ['swift-mugs'] }, NOW, 0)].at(-1)!.schedule!.unmet
-    expect(dry.flatMap(({ changes }) => changes).join(' ')).not.toContain('Now, before anything else')
+    expect(dry.flatMap(({ changes }) => changes).join(' ')).not.toContain('Do this now')
   })
 
   it('calls off in the next file what is no longer planned, until it would be over, and takes it back if it is', () => {

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { Cover } from '../../clay/stages'
 import { DRYING_STAGES, type DryingStage } from '../../clay/stages'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
@@ -160,7 +161,7 @@ function coverSpans(
   nowMs: number,
   columns: readonly DaysColumn[],
 ): DaysRow['covers'] {
-  const first = piece.steps.find((step) => step.act === 'fire')
+  const first = piece.steps.find((step) => isA(step, 'firing'))
   const load = loads.find((l) => l.stepId === first?.id)
   const kiln = load && kilnsAfter(studio.calendar, 0).find(({ booking }) => booking.id === load.bookingId)
   const endMs = kiln?.startMs ?? columns.at(-1)?.untilMs ?? nowMs

@@ -6,7 +6,7 @@ import { labUnder } from '../../colour/layeredColour'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { minutesAt } from '../../plan/pace'
-import { actOf, coatsOf, mediaOfStep, type Step } from '../../plan/step'
+import { isA, actOf, coatsOf, mediaOfStep, type Step } from '../../plan/step'
 import { touchedBy } from '../../plan/touched'
 import { firesBefore, nextStepIndex, timeline } from '../../plan/timeline'
 import type { Task } from '../../schedule/task'
@@ -96,9 +96,9 @@ export function tasksOf(
   const tasks: Task[] =
     piece.making.madeAt === null && next === 0 ? [{ kind: 'make', stepId: null, each: MAKING_MINUTES, wait: 0 }] : []
   piece.steps.forEach((step, index) => {
-    if (step.done || step.act === 'bring') return
+    if (step.done || isA(step, 'drying')) return
     const { stage, surface } = times[index]
-    if (step.act === 'fire') {
+    if (isA(step, 'firing')) {
       const raw = !['bisque', 'glazedRaw', 'fired'].includes(stage) || !firesBefore(piece.steps, index)
       tasks.push({
         kind: 'fire',

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { stageBegins, waterAt } from '../../clay/drying/course'
 import type { Schedule, Visit } from '../../model/calendar'
@@ -126,7 +127,7 @@ function replayLot(lot: PlannedLot, studio: Studio): Replayed[] {
       0,
       piece.steps.findIndex((s) => s.id === load.stepId),
     )
-    if (step?.act !== 'fire' || before.some((s) => s.act === 'fire')) return []
+    if (!isA(step, 'firing') || before.some((s) => isA(s, 'firing'))) return []
     const atMs = loadMs.get(load) ?? NaN
     const water = waterAt(foot, (atMs - madeMs) / HOUR)
     return [
@@ -208,7 +209,7 @@ function kilnMs({ calendar }: Studio, bookingId: string): number {
 /** When a lot goes into its first fire: done (long ago), planned, or never. */
 function firedMs({ piece, loads }: PlannedLot, studio: Studio): number {
   if (hasBeenFired(piece.steps)) return -Infinity
-  const first = piece.steps.find((step) => step.act === 'fire')
+  const first = piece.steps.find((step) => isA(step, 'firing'))
   const load = first && loads.find((l) => l.stepId === first.id)
   return load ? kilnMs(studio, load.bookingId) : Infinity
 }

@@ -68,7 +68,7 @@ function coverNow(studio: Studio, problem: StudioProblem, job: Job, task: Task):
   const day = (hours: number) => momentWords(problem.nowMs + hours * HOUR, problem.nowMs, studio)
   const title = titleOf(studio, job.pieceId, task).toLowerCase()
   return [
-    `Now, before anything else: ${COVER_NAMES[best]} it stays right for ${title} ` +
+    `Do this now: ${COVER_NAMES[best]} it stays right for ${title} ` +
       `${Number.isFinite(until(best)) ? `until about ${day(until(best))}` : 'as long as it stays there'}; ` +
       `${COVER_NAMES[cover]}, as it is, only until about ${day(until(cover))}.`,
   ]

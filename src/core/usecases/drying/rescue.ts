@@ -7,7 +7,7 @@ import type { Command } from '../../model/command'
 import type { Medium } from '../../vocabulary/material'
 import type { Motif } from '../../vocabulary/motif'
 import type { Piece } from '../../model/piece'
-import { type Step, isHandwork, isCut } from '../../plan/step'
+import { isA, type Step, isHandwork, isCut } from '../../plan/step'
 import * as build from '../../plan/build'
 import type { Studio } from '../../model/studio'
 import { nextStepIndex, timeline, firesBefore } from '../../plan/timeline'
@@ -140,20 +140,13 @@ function withCare(piece: Piece, studio: Studio, { now }: Lost): Rescue | null {
 function driedFrom(piece: Piece): Step[] {
   const next = nextStepIndex(piece.steps)
   const bring = { ...build.bring('boneDry', 'open'), id: `${piece.id.slice(0, 40)}-dry${next}`, done: false } as Step
-  const rest = piece.steps.slice(next).filter((step) => step.act !== 'bring')
+  const rest = piece.steps.slice(next).filter((step) => !isA(step, 'drying'))
   return [...piece.steps.slice(0, next), bring, ...rest]
 }
 
 /** The same plan on the dry clay, where nothing is left to cut. */
 function onDry(piece: Piece, studio: Studio): Rescue | null {
-  if (
-    piece.steps.some(
-      (step) =>
-        !step.done &&
-        (step.act === 'carve' || step.act === 'incise' || step.act === 'impress' || step.act === 'scrape'),
-    )
-  )
-    return null
+  if (piece.steps.some((step) => !step.done && isA(step, 'carving', 'incising', 'texture', 'scraping'))) return null
   const steps = driedFrom(piece).map((step) => (step.done ? step : asUnderglaze(step, studio)))
   if (harmed({ ...piece, steps }, studio)) return null
   return {
@@ -179,20 +172,16 @@ function replan(piece: Piece, studio: Studio, way: 'wax' | 'bisque', freshId: (n
   const next = nextStepIndex(piece.steps)
   const dried = driedFrom(piece)
   const todo = dried.slice(next)
-  const fire = todo.findIndex((step) => step.act === 'fire')
-  if (fire < 0 || todo[fire].act !== 'fire' || todo[fire].firing !== 'bisque') return null
+  const fire = todo.findIndex((step) => isA(step, 'firing'))
+  if (fire < 0 || !isA(todo[fire], 'firing') || todo[fire].firing !== 'bisque') return null
   const raw = todo.slice(1, fire)
   const cuts = raw.filter(isCut)
   const firstCut = raw.findIndex(isCut)
   const before = (firstCut < 0 ? raw : raw.slice(0, firstCut)).filter((step) => keepsWhenDry(step, studio))
   const after =
-    firstCut < 0
-      ? []
-      : raw
-          .slice(firstCut)
-          .filter((step) => step.act !== 'carve' && step.act !== 'incise' && keepsWhenDry(step, studio))
+    firstCut < 0 ? [] : raw.slice(firstCut).filter((step) => !isA(step, 'cut') && keepsWhenDry(step, studio))
   const colours = [...before, ...after].map((step) => asUnderglaze(step, studio))
-  const lastCoat = colours.findLastIndex((step) => step.act === 'coat')
+  const lastCoat = colours.findLastIndex((step) => isA(step, 'coating'))
   let n = 0
   const fresh = <T extends object>(content: T) => ({ ...content, id: freshId(n++), done: false }) as unknown as Step
   const ofCuts = (make: (motif: Motif) => object) =>
@@ -221,7 +210,7 @@ function replan(piece: Piece, studio: Studio, way: 'wax' | 'bisque', freshId: (n
       todo[0],
       todo[fire],
       fresh(build.wipeDust()),
-      ...colours.filter((step) => step.act !== 'wipeDust'),
+      ...colours.filter((step) => !isA(step, 'dusting')),
       ...lines,
       ...withoutDoubleDust(todo.slice(fire + 1)),
     ]
@@ -239,7 +228,7 @@ function replan(piece: Piece, studio: Studio, way: 'wax' | 'bisque', freshId: (n
 }
 
 const withoutDoubleDust = (steps: readonly Step[]): readonly Step[] =>
-  steps[0]?.act === 'wipeDust' ? steps.slice(1) : steps
+  isA(steps[0], 'dusting') ? steps.slice(1) : steps
 
 /** A way on for some pots of a divided set; null where it would change the plan of the others too. */
 export const rescueOf = (option: Rescue, pots: number[]): Rescue | null =>
@@ -247,17 +236,12 @@ export const rescueOf = (option: Rescue, pots: number[]): Rescue | null =>
 
 /** Steps that dry clay and bisque still take, once slips have become underglazes. */
 const keepsWhenDry = (step: Step, studio: Studio): boolean =>
-  step.act === 'coat' ||
-  step.act === 'divide' ||
-  step.act === 'mask' ||
-  step.act === 'peel' ||
-  step.act === 'wax' ||
-  step.act === 'swab' ||
-  (step.act === 'draw' && step.liner !== 'trailer' && !kindOrPlain(studio.media[step.mediumId]?.kind).shrinks)
+  isA(step, 'stays on dry clay') ||
+  (isA(step, 'lining') && step.liner !== 'trailer' && !kindOrPlain(studio.media[step.mediumId]?.kind).shrinks)
 
 /** Slip does not hold on dry clay: the underglaze that fires nearest to it takes its place. */
 function asUnderglaze(step: Step, studio: Studio): Step {
-  if (step.act !== 'coat' || !kindOrPlain(studio.media[step.mediumId]?.kind).shrinks) return step
+  if (!isA(step, 'coating') || !kindOrPlain(studio.media[step.mediumId]?.kind).shrinks) return step
   const slip = studio.media[step.mediumId]
   const nearest = Object.values(studio.media)
     .filter((medium) => medium.kind === 'underglaze')

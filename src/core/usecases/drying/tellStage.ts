@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { hourDownTo, MOISTURE_STAGES, type MoistureStage } from '../../clay/drying/course'
 import { DRYING_STAGES, stageIndex, type DryingStage } from '../../clay/stages'
 import type { Command } from '../../model/command'
@@ -43,7 +44,7 @@ export function tellStage(
 /** So many first steps are done once clay is told to be at a stage: drying that comes next and leads no further is over by then. */
 export function doneOnceAt(steps: readonly Step[], stage: DryingStage): number {
   let next = nextStepIndex(steps)
-  for (let step = steps[next]; step?.act === 'bring' && stageIndex(step.to) <= stageIndex(stage); step = steps[next])
+  for (let step = steps[next]; isA(step, 'drying') && stageIndex(step.to) <= stageIndex(stage); step = steps[next])
     next++
   return next
 }

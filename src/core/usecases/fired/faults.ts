@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
 import type { Fault } from '../../model/outcome'
 import type { Step } from '../../plan/step'
@@ -51,10 +52,10 @@ const either =
 
 const dusty = ({ steps }: WhatHappened): string | null => {
   if (isSkipped(steps, 'wipeDust')) return 'Dust was to be wiped off, and it was left out.'
-  const glazed = steps.findIndex((step) => step.act === 'glaze')
-  const bisque = steps.findIndex((step) => step.act === 'fire' && step.firing === 'bisque')
+  const glazed = steps.findIndex((step) => isA(step, 'glazing'))
+  const bisque = steps.findIndex((step) => isA(step, 'firing') && step.firing === 'bisque')
   if (glazed < 0 || bisque < 0) return null
-  return steps.slice(bisque, glazed).some((step) => step.act === 'wipeDust')
+  return steps.slice(bisque, glazed).some((step) => isA(step, 'dusting'))
     ? null
     : 'Dust was not wiped off between the bisque and the glaze.'
 }
@@ -258,7 +259,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
         'the jar was not stirred or was let down',
         'Stir to the bottom; use it from the jar.',
         ({ steps }) =>
-          steps.some((step) => step.act === 'coat' && step.water > 0.2) ? 'A colour was let down with water.' : null,
+          steps.some((step) => isA(step, 'coating') && step.water > 0.2) ? 'A colour was let down with water.' : null,
       ),
       CONE,
     ],
@@ -271,7 +272,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
       FEW,
       HASTE,
       cause('one-way', 'all coats went one way', 'Cross the direction at each coat.', ({ steps }) =>
-        steps.some((step) => step.act === 'coat' && step.direction === 'oneWay' && step.coats > 1)
+        steps.some((step) => isA(step, 'coating') && step.direction === 'oneWay' && step.coats > 1)
           ? 'A colour was laid in one direction only.'
           : null,
       ),

@@ -2,7 +2,7 @@ import { lotPieces, standingPots } from '../../model/lots'
 import { latestOutcomes } from '../../model/outcome'
 import type { Lot, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { isFiring, type StepOf } from '../../plan/step'
+import { isA, isFiring, type StepOf } from '../../plan/step'
 
 /** Pots of a piece that stand before a firing or came out of it, whose outcome can be told. */
 export interface KilnPots {
@@ -24,9 +24,9 @@ function isReady(piece: Piece, { done, making }: Lot, stepId: string, dryByClock
     0,
     piece.steps.findIndex(({ id }) => id === stepId),
   )
-  if (!before.every((step) => done.includes(step.id) || step.act === 'bring')) return false
+  if (!before.every((step) => done.includes(step.id) || isA(step, 'drying'))) return false
   if (before.some(isFiring)) return true
-  const last = before.findLast((step) => step.act === 'bring')
+  const last = before.findLast((step) => isA(step, 'drying'))
   const said = making.log.findLast((entry) => entry.kind === 'stage')
   const told = said?.kind === 'stage' && said.stage === 'boneDry'
   if (last && done.includes(last.id)) return true

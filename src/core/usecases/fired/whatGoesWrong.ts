@@ -6,7 +6,7 @@ import { FAULTS, latestOutcomes, type Fault } from '../../model/outcome'
 import { entriesOf, standingEntries, tellsOf } from '../../model/run'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { actOf, mediaOfStep } from '../../plan/step'
+import { isA, actOf, mediaOfStep } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { stepsOfRun } from '../run/stepsOfRun'
 
@@ -50,7 +50,7 @@ export function whatGoesWrong(studio: Studio, by: CountedBy): GroupCount[] {
         : by === 'jar'
           ? steps.flatMap(mediaOfStep).map((id) => studio.media[id]?.name ?? 'a jar that is gone')
           : by === 'act'
-            ? steps.filter(({ act }) => act !== 'fire' && act !== 'bring').map((step) => actOf(step).word)
+            ? steps.filter((s) => !isA(s, 'drying', 'firing')).map((step) => actOf(step).word)
             : standingEntries(piece.run)
                 .filter(({ kind }) => kind === 'coat' || kind === 'step')
                 .filter((entry) => tellsOf(entry, pot) && entry.by)
@@ -158,7 +158,7 @@ export function predictedAndReal(studio: Studio): PredictedCount[] {
       words: coats.length
         ? `${coats.length} of ${steps} done steps had other coats than planned ` +
           `(${coats.map((n) => (n > 0 ? `+${n}` : String(n))).join(', ')})`
-        : `${steps} done steps, none noted with other coats than planned`,
+        : `${steps} done steps, all with the coats that were planned`,
     },
     {
       id: 'colours',

@@ -3,7 +3,7 @@ import { conesOutside } from '../../firing/cones'
 import { lotPieces, namedPots, potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { isFiring, mediaOfStep, type StepOf } from '../../plan/step'
+import { isA, isFiring, mediaOfStep, type StepOf } from '../../plan/step'
 import { notSkipped } from '../../plan/mishap'
 import { localDate } from '../../schedule/sessions'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
@@ -88,8 +88,8 @@ export function kilnTicket(
   const owners = [...new Set(pots.map((pot) => potOf(whole, pot).owner).filter(Boolean))]
   const owner = owners.join(', ') || answers.owner.trim()
   const glazed = media.filter(({ kind }) => kindOrPlain(kind).flows)
-  const foot = before.findLast((step) => step.act === 'cleanFoot')
-  const cleaned = foot?.act === 'cleanFoot' && foot.done ? foot.upMm >= BARE_MM : null
+  const foot = before.findLast((step) => isA(step, 'foot cleaning'))
+  const cleaned = foot?.done ? foot.upMm >= BARE_MM : null
   const hangs = firing?.wire === true
   const wiped = answers.wiped ?? (hangs ? true : cleaned)
   const runs = media.filter(({ cautions }) => cautions.includes('runs'))
@@ -147,7 +147,7 @@ export function kilnTicket(
             : 'for food; glazes labelled for it by their makers, not tested here'
         : whole.use === 'water'
           ? 'holds water, not for food'
-          : 'to look at, not for food',
+          : 'decorative only, not for food',
     slab: slab === null ? (runs.length ? '' : 'not needed') : slab ? 'yes, goes with it' : 'no',
     fragile: answers.fragile.trim(),
     notes: pots.map((pot) => potOf(whole, pot).note).filter(Boolean),

@@ -2,7 +2,7 @@ import { listed } from '../../base/listed'
 import { potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { isFiring, mediaOfStep } from '../../plan/step'
+import { isA, isFiring, mediaOfStep } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { localDate } from '../../schedule/sessions'
 import { latestOutcomes } from '../../model/outcome'
@@ -41,9 +41,7 @@ export function potCard(piece: Piece, pot: number, studio: Studio, nowMs: number
   const glazed = laid.some(({ kind }) => kindOrPlain(kind).flows)
   const firings = steps.filter(isFiring)
   const last = firings.at(-1)
-  const acts = steps
-    .filter(({ act }) => act === 'carve' || act === 'incise' || act === 'impress' || act === 'draw' || act === 'fill')
-    .map((step) => stepWords(step, studio, piece).title.toLowerCase())
+  const acts = steps.filter((s) => isA(s, 'ornament')).map((step) => stepWords(step, studio, piece).title.toLowerCase())
   const outcome = latestOutcomes(piece.outcomes).get(pot)
   const body = studio.bodies[piece.bodyId]
   const names = laid.map(({ name, kind }) => `${name} (${kindOrPlain(kind).name})`)

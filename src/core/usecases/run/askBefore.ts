@@ -2,7 +2,7 @@ import { STAGE } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
 import { standingEntries } from '../../model/run'
 import type { Studio } from '../../model/studio'
-import { actOf, isFiring, mediaOfStep, type Step } from '../../plan/step'
+import { isA, actOf, isFiring, mediaOfStep, type Step } from '../../plan/step'
 import { hasBeenFired } from '../../plan/timeline'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { columnOf, lastToldMs, type PieceDrying } from '../drying/pieceDrying'
@@ -120,7 +120,7 @@ export function askBefore(
   nowMs: number,
 ): BeforeAct | null {
   if (isFiring(step)) return dampFire(piece, drying, studio, nowMs)
-  if (step.act === 'bring' && drying && !hasBeenFired(piece.steps)) {
+  if (isA(step, 'drying') && drying && !hasBeenFired(piece.steps)) {
     const against = contradicts(drying, step.to)
     return against && contradictionQuestion(piece.name, step.to, against, drying, studio)
   }
@@ -129,6 +129,6 @@ export function askBefore(
 
 /** The stage that clay has when an act is done, as the hand says by doing it; null where the act says nothing of it. */
 export function stageSaid(step: Step, answer: BeforeAct['answers'][number]['say'] | null) {
-  if (step.act === 'bring') return step.to
+  if (isA(step, 'drying')) return step.to
   return isFiring(step) && answer === 'told' ? ('boneDry' as const) : null
 }

@@ -3,7 +3,7 @@ import { stepAsDone, lotsOf } from '../../model/lots'
 import type { Difference } from '../../model/run'
 import type { Lot, Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { actOf, mediaOfStep, type Step } from '../../plan/step'
+import { isA, actOf, mediaOfStep, type Step } from '../../plan/step'
 import type { Motif } from '../../vocabulary/motif'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
 import { stepTimes } from '../words/stepTimes'
@@ -101,6 +101,6 @@ export function heightMarks(step: Step): readonly number[] {
     const { fromMm, toMm } = step.place.band
     return [fromMm, toMm]
   }
-  if (step.act === 'cleanFoot') return [step.upMm]
+  if (isA(step, 'foot cleaning')) return [step.upMm]
   return []
 }

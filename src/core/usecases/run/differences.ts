@@ -1,7 +1,7 @@
 import type { Difference } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import type { Mishap } from '../../plan/mishap'
-import { isAreaWork, isHandwork, stepSchema, type Step } from '../../plan/step'
+import { actOf, isA, isAreaWork, isHandwork, stepSchema, type Step } from '../../plan/step'
 import { APPLICATOR, APPLICATORS, AREA_TOOL, AREA_TOOLS, GLAZINGS, TOOL, TOOLS } from '../../vocabulary/tools'
 
 /** One way in which a step can go otherwise than planned: a press at the bench. */
@@ -12,26 +12,6 @@ export interface Otherwise {
   /** In the record. */
   readonly words: string
   readonly difference: Difference
-}
-
-/** Acts that leave something that a hand can smudge while it is wet. */
-const SMUDGEABLE: ReadonlySet<Step['act']> = new Set([
-  'coat',
-  'draw',
-  'colourIn',
-  'fill',
-  'glaze',
-  'glazeIn',
-  'touchUp',
-  'wipe',
-])
-
-/** What is done to something that must have dried or set first, and what that is called when it was not waited for. */
-const EARLY: Partial<Readonly<Record<Step['act'], string>>> = {
-  wipe: 'Wiped too early',
-  swab: 'Swabbed too early',
-  peel: 'Peeled too early',
-  scrape: 'Scraped too early',
 }
 
 const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = {
@@ -81,7 +61,7 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
           made(`jar-${other.id}`, other.name, `${other.name} instead of ${planned.name}`, { mediumId: other.id }),
         )
   }
-  if (step.act === 'coat')
+  if (isA(step, 'coating'))
     for (const applicator of APPLICATORS)
       if (applicator !== step.applicator)
         list.push(
@@ -89,7 +69,7 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
             applicator,
           }),
         )
-  if (step.act === 'glaze')
+  if (isA(step, 'glazing'))
     for (const how of GLAZINGS)
       if (how !== step.how) list.push(made(`tool-${how}`, GLAZED[how], `${GLAZED[how].toLowerCase()} instead`, { how }))
   if (isAreaWork(step))
@@ -101,11 +81,11 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
       if (tool !== step.tool) list.push(made(`tool-${tool}`, TOOL[tool].name, `with a ${TOOL[tool].name}`, { tool }))
   if ('waits' in step && step.waits)
     list.push(made('hurried', 'Not waited until matte', 'not waited until it was matte', { waits: false }))
-  if (step.act === 'wipe' && step.sponge === 'wrung')
+  if (isA(step, 'wiping') && step.sponge === 'wrung')
     list.push(made('wet', 'Sponge too wet', 'with a sponge that was too wet', { sponge: 'wet' }))
-  const early = EARLY[step.act]
+  const early = actOf(step).tooEarly
   if (early) list.push(made('early', early, early.toLowerCase(), {}, 'tooEarly'))
-  if (SMUDGEABLE.has(step.act)) list.push(made('smudged', 'Smudged', 'smudged by a hand', {}, 'smudged'))
+  if (isA(step, 'smudgeable')) list.push(made('smudged', 'Smudged', 'smudged by a hand', {}, 'smudged'))
   list.push(made('skipped', 'Skipped', 'left out', {}, 'skipped'))
   return list
 }

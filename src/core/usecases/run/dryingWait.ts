@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { MOISTURE_STAGES, type MoistureStage } from '../../clay/drying/course'
 import type { UncertainTime } from '../../clay/drying/uncertainty'
 import type { Piece } from '../../model/piece'
@@ -17,7 +18,7 @@ export function dryingWait(piece: Pick<Piece, 'steps'>, stepId: string, drying: 
   const index = piece.steps.findIndex(({ id }) => id === stepId)
   const step = piece.steps[index]
   if (!step || !drying) return null
-  const stage = step.act === 'bring' ? step.to : timeline(piece.steps)[index].stage
+  const stage = isA(step, 'drying') ? step.to : timeline(piece.steps)[index].stage
   const at = MOISTURE_STAGES.indexOf(stage as MoistureStage)
   const wall = columnOf(drying, 'wall')
   if (at < 0 || MOISTURE_STAGES.indexOf(wall.stageNow) >= at) return null

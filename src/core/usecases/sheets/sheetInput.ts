@@ -9,7 +9,7 @@ import { ok, type Result } from '../../base/result'
 import type { Piece } from '../../model/piece'
 import { samePlace } from '../../model/run'
 import type { Studio } from '../../model/studio'
-import { coatsOf, isAreaWork, isCut, isFiring, type Step } from '../../plan/step'
+import { isA, isHandwork, coatsOf, isAreaWork, isCut, isFiring, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { BARE } from '../../skin/stack'
 import { StackOptics } from '../../skin/appearance'
@@ -83,9 +83,9 @@ export function sizeWords(piece: Piece, studio: Studio, size: SheetSize): string
 function toolWord(step: Step): string {
   if (isCut(step)) return TOOL[step.tool].name
   if (isAreaWork(step)) return AREA_TOOL[step.tool].name
-  if (step.act === 'draw') return LINER[step.liner].name
-  if (step.act === 'mask') return step.material
-  return step.act === 'wax' ? 'wax brush' : 'tool'
+  if (isA(step, 'lining')) return LINER[step.liner].name
+  if (isA(step, 'masking')) return step.material
+  return isA(step, 'waxing') ? 'wax brush' : 'tool'
 }
 
 /** The lines of a piece: its drawings first, then motifs of steps that follow none. */
@@ -261,6 +261,6 @@ export const sizeStage = (stage: Stage): Stage => (stage === 'glazedRaw' ? 'bisq
 /** The stage at which a step is done, or the first step that decorates a piece. */
 export function stageFor(piece: Pick<Piece, 'steps'>, stepId: string | null): Stage {
   const times = timeline(piece.steps)
-  const at = piece.steps.findIndex(({ id, act }) => (stepId ? id === stepId : act !== 'bring' && act !== 'fire'))
+  const at = piece.steps.findIndex((step) => (stepId ? step.id === stepId : isHandwork(step)))
   return sizeStage(times[Math.max(0, at)].stage)
 }

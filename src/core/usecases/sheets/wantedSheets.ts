@@ -2,7 +2,7 @@ import type { Stage } from '../../clay/stages'
 import { buildForm } from '../../form/buildForm'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import { isAreaWork, type Step } from '../../plan/step'
+import { isA, isAreaWork, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { bandEdges } from '../../sheets/measures'
 import type { SheetKind } from '../../sheets/kinds'
@@ -21,14 +21,13 @@ export interface WantedSheet {
 
 /** The options that sheets of a piece begin with: sectors and lines as the plan has them. */
 export function beginOptions(piece: Piece, studio: Studio): SheetOptions {
-  const divided = piece.steps.find((step) => step.act === 'divide')
+  const divided = piece.steps.find((step) => isA(step, 'marking out'))
   const lines = linesOf(piece, studio)
   const wall = lines.find(({ motif }) => motif.side === 'outside' && !motif.on)
   const { heightMm } = piece.form.sizes
   return {
     ...PLAIN_OPTIONS,
-    sectors:
-      divided?.act === 'divide' ? divided.sectors : (lines.find(({ motif }) => motif.repeats > 2)?.motif.repeats ?? 12),
+    sectors: divided?.sectors ?? lines.find(({ motif }) => motif.repeats > 2)?.motif.repeats ?? 12,
     of: lines[0]?.id ?? '',
     upMm: wall ? Math.round(wall.motif.upMm + wall.motif.heightMm / 2) : Math.round(heightMm / 2),
     highMm: wall ? Math.round(wall.motif.heightMm + 4) : 20,
@@ -40,12 +39,12 @@ export function beginOptions(piece: Piece, studio: Studio): SheetOptions {
 export function sheetOfStep(piece: Piece, studio: Studio, step: Step): Omit<WantedSheet, 'stage'> | null {
   const begin = beginOptions(piece, studio)
   const because = `step ${piece.steps.indexOf(step) + 1}, ${stepWords(step, studio, piece).title}`
-  if (step.act === 'divide') return { kind: 'wheel', options: { ...begin, sectors: step.sectors }, because }
+  if (isA(step, 'marking out')) return { kind: 'wheel', options: { ...begin, sectors: step.sectors }, because }
   if (isAreaWork(step))
     return step.motif.of ? { kind: 'byNumber', options: { ...begin, of: step.motif.of }, because } : null
   if ('motif' in step && step.motif) {
     const of = step.motif.of ?? step.id
-    const stencilled = step.act === 'mask' && step.material === 'stencil'
+    const stencilled = isA(step, 'masking') && step.material === 'stencil'
     return {
       kind: stencilled ? 'stencil' : 'tracing',
       options: { ...begin, of, sectors: Math.max(2, step.motif.repeats) },

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { Command } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
@@ -12,8 +13,8 @@ import type { Films } from './squares'
 
 /** Where the layers go: where the plan lays its first colour, or else all over the decorated side. */
 function placeOf(piece: Piece): Place {
-  const coat = piece.steps.find((step) => step.act === 'coat')
-  if (coat?.act === 'coat') return coat.place
+  const coat = piece.steps.find((step) => isA(step, 'coating'))
+  if (coat) return coat.place
   return PRESETS[piece.form.preset].flat ? wholeOf('floor') : OUTSIDE
 }
 
@@ -48,7 +49,7 @@ export function layFilms(
     const content: StepContent = glass
       ? build.glaze(mediumId, place, 'brush', { coats: Math.max(1, Math.round(coats)) })
       : build.coat(mediumId, place, Math.max(1, Math.round(coats)))
-    const last = piece.steps.findLastIndex((step) => step.act === 'fire')
+    const last = piece.steps.findLastIndex((step) => isA(step, 'firing'))
     const position = (glass && last > found ? last : found) + commands.length
     commands.push({
       type: 'step.add',

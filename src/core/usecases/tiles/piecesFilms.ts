@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { Studio } from '../../model/studio'
 import type { Cone } from '../../firing/cones'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
@@ -9,21 +10,20 @@ export function filmsOfPiece({ pieces, media }: Pick<Studio, 'pieces' | 'media'>
   const piece = pieces[pieceId]
   const glaze = piece.steps.find(
     (step) =>
-      step.act === 'glaze' &&
+      isA(step, 'glazing') &&
       media[step.mediumId] &&
       (step.place.parts.includes('outside') || step.place.parts.includes('floor')),
   )
-  const over: Films =
-    glaze?.act === 'glaze'
-      ? [
-          {
-            mediumId: glaze.mediumId,
-            coats: GLAZING[glaze.how].fromBucket ? 1 : glazeWorth(glaze.how, glaze.coats) / 2,
-          },
-        ]
-      : []
+  const over: Films = isA(glaze, 'glazing')
+    ? [
+        {
+          mediumId: glaze.mediumId,
+          coats: GLAZING[glaze.how].fromBucket ? 1 : glazeWorth(glaze.how, glaze.coats) / 2,
+        },
+      ]
+    : []
   return piece.steps.flatMap((step): Films[] =>
-    step.act === 'coat' && media[step.mediumId] && !MEDIUM_KIND[media[step.mediumId].kind].resists
+    isA(step, 'coating') && media[step.mediumId] && !MEDIUM_KIND[media[step.mediumId].kind].resists
       ? [[{ mediumId: step.mediumId, coats: step.coats }, ...over]]
       : [],
   )
@@ -31,6 +31,6 @@ export function filmsOfPiece({ pieces, media }: Pick<Studio, 'pieces' | 'media'>
 
 /** The cone a piece is finished at. */
 export const lastCone = (studio: Pick<Studio, 'pieces' | 'bodies'>, pieceId: string): Cone => {
-  const fire = studio.pieces[pieceId].steps.findLast((step) => step.act === 'fire')
-  return fire?.act === 'fire' ? fire.cone : studio.bodies[studio.pieces[pieceId].bodyId].bisqueCone
+  const fire = studio.pieces[pieceId].steps.findLast((step) => isA(step, 'firing'))
+  return fire ? fire.cone : studio.bodies[studio.pieces[pieceId].bodyId].bisqueCone
 }

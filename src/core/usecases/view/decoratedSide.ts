@@ -4,7 +4,7 @@ import { isBath } from '../../plan/localStage'
 import { acrossOf, arcsOn, stretchesOn } from '../../skin/place'
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
-import type { Step } from '../../plan/step'
+import { actOf, type Step } from '../../plan/step'
 import type { SkinSpot } from './skinSpot'
 
 export type ShownSide = 'outside' | 'inside' | 'base'
@@ -44,25 +44,13 @@ export function spotOfStep(atlas: Atlas, step: Step): SkinSpot | null {
   return null
 }
 
-/** Drawing says more of where a piece is decorated than a coat does. */
-const WEIGHT: Readonly<Partial<Record<Step['act'], number>>> = {
-  carve: 3,
-  incise: 3,
-  draw: 3,
-  wax: 2,
-  mask: 2,
-  impress: 3,
-  fill: 2,
-  coat: 1,
-}
-
 /** The side that a piece is decorated on, as its steps say; an undecorated one is looked at by its proportions. */
 export function decoratedSide({ form, steps }: Pick<Piece, 'form' | 'steps'>): 'outside' | 'inside' {
   if (PRESETS[form.preset].flat) return 'inside'
   const sum = { outside: 0, inside: 0, base: 0 }
   for (const step of steps) {
     const side = sideOfStep(step)
-    if (side) sum[side] += WEIGHT[step.act] ?? 0
+    if (side) sum[side] += actOf(step).decorates ?? 0
   }
   if (sum.outside !== sum.inside) return sum.outside > sum.inside ? 'outside' : 'inside'
   return form.sizes.rimMm > 1.6 * form.sizes.heightMm ? 'inside' : 'outside'

@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import { shrunkIn } from '../../clay/stageScale'
 import { firedLength } from '../../form/shrinkage'
 import type { TurnedForm } from '../../form/turnedForm'
@@ -19,7 +20,7 @@ export function lineWeights(piece: Piece, body: Body, form: TurnedForm): LineWei
   const atlas = looseAtlas(form, piece.form.parts)
   const weights = new Map<number, LineWeight>()
   piece.steps.forEach((step, i) => {
-    if (!('motif' in step) || !step.motif || step.act === 'mask') return
+    if (!('motif' in step) || !step.motif || isA(step, 'masking')) return
     const { thinnestMm, boldestMm } = strokesOf(chartOf(atlas, step.motif.on).grid, step.motif)
     for (const drawnMm of [thinnestMm, boldestMm].map((mm) => Number(mm.toFixed(1))))
       weights.set(drawnMm, {

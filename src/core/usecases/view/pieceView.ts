@@ -1,3 +1,4 @@
+import { isA } from '../../plan/step'
 import type { LightId } from '../../colour/light'
 import { ok, type Result } from '../../base/result'
 import { WALL } from '../../form/assembly'
@@ -268,7 +269,7 @@ export class PieceViewer {
     if (kind === 'bench')
       return { pages: simulation.pagesAfter(afterStep), look: { kind: 'bench', stage: times[afterStep + 1].stage } }
     const last = kind === 'firedWhole' ? piece.steps.length - 1 : afterStep
-    const finished = last >= 0 && piece.steps[last].act === 'fire' && times[last + 1].stage === 'fired'
+    const finished = last >= 0 && isA(piece.steps[last], 'firing') && times[last + 1].stage === 'fired'
     return {
       pages: simulation.pagesAfter(last, finished ? [] : this.missingFire(request, mediaTable, atlas, last)),
       look: { kind: 'fired' },
@@ -283,8 +284,8 @@ export class PieceViewer {
     last: number,
   ): SkinOperation[] {
     const body = bodies[piece.bodyId]
-    const planned = piece.steps.findLast((step) => step.act === 'fire')
-    const like = planned?.act === 'fire' ? planned : null
+    const planned = piece.steps.findLast((step) => isA(step, 'firing'))
+    const like = planned ?? null
     return firingNow(
       piece.steps.slice(0, last + 1),
       like,

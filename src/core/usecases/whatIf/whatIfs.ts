@@ -4,7 +4,7 @@ import { CONES, coneIndex } from '../../firing/cones'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { bring } from '../../plan/build'
-import { isHandwork, stepSchema, type Step } from '../../plan/step'
+import { isA, isHandwork, stepSchema, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { differencesOf } from '../run/differences'
 
@@ -80,10 +80,10 @@ function timingIfs(piece: Piece, index: number, made: Make): WhatIf[] {
   if (isHandwork(step) && isDamp(stage)) {
     const dried: Step = { ...bring('boneDry'), id: 'what-if-dry', done: false }
     list.push(made('bone-dry', 'wait until it is bone dry', inserted(dried)))
-    const lastBring = before.findLastIndex((other) => other.act === 'bring')
+    const lastBring = before.findLastIndex((other) => isA(other, 'drying'))
     if (lastBring >= 0 && stageIndex(stage) > stageIndex('softLeatherHard')) {
       const soft = steps.map((other, i) =>
-        i === lastBring && other.act === 'bring' ? { ...other, to: 'softLeatherHard' as const } : other,
+        i === lastBring && isA(other, 'drying') ? { ...other, to: 'softLeatherHard' as const } : other,
       )
       list.push(made('soft', 'do not wait until it is firm', soft))
       list.push(
@@ -95,7 +95,7 @@ function timingIfs(piece: Piece, index: number, made: Make): WhatIf[] {
       )
     }
   }
-  if (step.act === 'bring' && step.cover !== 'open')
+  if (isA(step, 'drying') && step.cover !== 'open')
     list.push(
       made(
         'dryer',
@@ -103,8 +103,8 @@ function timingIfs(piece: Piece, index: number, made: Make): WhatIf[] {
         steps.map((other) => (other === step ? { ...step, cover: 'open', blower: 'dryer' } : other)),
       ),
     )
-  const fixes = before.findLastIndex((other) => other.act === 'fire' && other.firing === 'decoration')
-  if (step.act === 'glaze' && fixes >= 0)
+  const fixes = before.findLastIndex((other) => isA(other, 'firing') && other.firing === 'decoration')
+  if (isA(step, 'glazing') && fixes >= 0)
     list.push(
       made(
         'unfixed',
@@ -112,8 +112,8 @@ function timingIfs(piece: Piece, index: number, made: Make): WhatIf[] {
         steps.filter((_, i) => i !== fixes),
       ),
     )
-  const bisque = before.findLastIndex((other) => other.act === 'fire' && other.firing === 'bisque')
-  if (step.act === 'glaze' && bisque >= 0)
+  const bisque = before.findLastIndex((other) => isA(other, 'firing') && other.firing === 'bisque')
+  if (isA(step, 'glazing') && bisque >= 0)
     list.push(
       made(
         'once-fired',
@@ -121,7 +121,7 @@ function timingIfs(piece: Piece, index: number, made: Make): WhatIf[] {
         steps.filter((_, i) => i !== bisque),
       ),
     )
-  if (step.act === 'fire') {
+  if (isA(step, 'firing')) {
     const at = coneIndex(step.cone)
     for (const [id, off] of [
       ['hotter', CONES_OFF],

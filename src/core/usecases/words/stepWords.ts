@@ -4,7 +4,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import type { BenchWords, StepKind } from '../../plan/actDefinition'
 import type { Part } from '../../form/parts'
-import { actOf, isAreaWork, isFiring, type Step } from '../../plan/step'
+import { isA, actOf, isAreaWork, isFiring, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { touchedBy } from '../../plan/touched'
 import type { StepTime } from '../../plan/stepTime'
@@ -51,7 +51,7 @@ export function beneathOf(
   studio: Pick<Studio, 'media'>,
   evaporation?: number,
 ): number {
-  const since = steps.slice(0, index).findLastIndex((step) => step.act === 'bring' || isFiring(step))
+  const since = steps.slice(0, index).findLastIndex((step) => isA(step, 'drying') || isFiring(step))
   const mine = touchedBy(steps[index], parts)
   const times = timeline(steps)
   let seconds = 0

@@ -1,5 +1,6 @@
 'use client'
 
+import { isA } from '@/core/plan/step'
 import { useCallback, useMemo } from 'react'
 import type { StepOf } from '@/core/plan/step'
 import { areaMinutes } from '@/core/plan/acts/areaWork'
@@ -85,7 +86,7 @@ export function AreaFields(props: FieldsProps<AreaStep>) {
           Make a drawing of its lines, to choose areas
         </button>
       )}
-      {step.act === 'colourIn' && <BlendInto studio={studio} step={step} change={props.change} />}
+      {isA(step, 'area colouring') && <BlendInto studio={studio} step={step} change={props.change} />}
       <Check label="Each coat matte before the next" checked={step.waits} onChange={(waits) => change({ waits })} />
     </>
   )

@@ -55,7 +55,7 @@ export function FollowedMotif({
       )}
       <GroundChoice motif={motif} words={ground} set={set} />
       <p className="text-[0.8125rem] text-base-content/75">
-        Where it stands and how large it is belongs to the drawing; dragged on the form, all its steps move.
+        Position and size come from the drawing: dragging it moves every step that uses it.
       </p>
     </>
   )

@@ -119,7 +119,7 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
             />
           )}
         </Field>
-        <Field label={lies ? 'Out from middle' : motif.side === 'outside' ? 'Starts, up' : 'Starts, down'}>
+        <Field label={lies ? 'Out from middle' : motif.side === 'outside' ? 'Height above the foot' : 'Below the rim'}>
           {(id) => <LengthInput id={id} mm={motif.upMm} minMm={0} maxMm={1000} onCommit={(upMm) => set({ upMm })} />}
         </Field>
         <Field label="Line">
@@ -127,7 +127,7 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
             <LengthInput id={id} mm={motif.lineMm} minMm={0.2} maxMm={20} onCommit={(lineMm) => set({ lineMm })} />
           )}
         </Field>
-        <Field label="Looseness, %">
+        <Field label="Uneven by hand, % (0 = exact)">
           {(id) => (
             <NumberInput
               id={id}
@@ -139,7 +139,7 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
             />
           )}
         </Field>
-        <Field label="Hand strays up to">
+        <Field label="Off the line by up to">
           {(id) => (
             <LengthInput
               id={id}
@@ -150,7 +150,7 @@ function OwnMotif({ piece, form: wall, motif, onMotif, ground }: MotifProps) {
             />
           )}
         </Field>
-        <Field label="Turned by, °">
+        <Field label="Rotate the first by, °">
           {(id) => (
             <NumberInput
               id={id}
@@ -341,7 +341,7 @@ function RepeatHint({
   const { exact, choices } = repeatAdvice(aroundMm(form, r) / (2 * Math.PI), own)
   return (
     <p className="numbers text-[0.8125rem] text-base-content/80">
-      At its own proportions it fits {exact.toFixed(1)} times:{' '}
+      Drawn without stretching it fits {exact.toFixed(1)} times. Wider (+) or narrower (−):{' '}
       {choices
         .filter((c) => c.repeats <= 120)
         .map((c) => (

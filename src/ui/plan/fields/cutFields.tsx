@@ -1,5 +1,6 @@
 'use client'
 
+import { isA } from '@/core/plan/step'
 import type { StepOf } from '@/core/plan/step'
 import { TEXTURE_KINDS, TEXTURE } from '@/core/vocabulary/textures'
 import { TOOL, TOOLS } from '@/core/vocabulary/tools'
@@ -22,7 +23,7 @@ export function CutFields(props: FieldsProps<StepOf<'carve'> | StepOf<'incise'>>
               onChange={(tool) =>
                 change({
                   tool,
-                  ...(step.act === 'carve' ? { depthMm: TOOL[tool].depthMm } : {}),
+                  ...(isA(step, 'carving') ? { depthMm: TOOL[tool].depthMm } : {}),
                   motif: { ...step.motif, lineMm: TOOL[tool].lineMm },
                 })
               }
@@ -46,7 +47,7 @@ export function CutFields(props: FieldsProps<StepOf<'carve'> | StepOf<'incise'>>
         motif={step.motif}
         onMotif={(motif) => change({ motif })}
         follows
-        ground={step.act === 'carve' ? ['carve the lines', 'clear the ground'] : false}
+        ground={isA(step, 'carving') ? ['carve the lines', 'clear the ground'] : false}
       />
       <Check
         label="Damp, with a respirator"
@@ -118,6 +119,22 @@ export function WipeFields({ piece, step, change }: FieldsProps<StepOf<'wipe'>>)
           ]}
           onChange={(pressure) => change({ pressure })}
         />
+      </div>
+      <PlaceFields piece={piece} place={step.place} change={change} />
+    </>
+  )
+}
+
+export function EtchFields({ piece, step, change }: FieldsProps<StepOf<'etch'>>) {
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Depth">
+          {(id) => (
+            <LengthInput id={id} mm={step.depthMm} minMm={0.1} maxMm={8} onCommit={(depthMm) => change({ depthMm })} />
+          )}
+        </Field>
+        <Check label="Let it dry after each round" checked={step.waits} onChange={(waits) => change({ waits })} />
       </div>
       <PlaceFields piece={piece} place={step.place} change={change} />
     </>

@@ -59,7 +59,7 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Check label="Each coat matte before the next" checked={step.waits} onChange={(waits) => change({ waits })} />
         <Check
-          label="A blush, thin on purpose"
+          label="Thin on purpose: the clay shows through"
           checked={step.intent === 'blush'}
           onChange={(blush) => change({ intent: blush ? 'blush' : 'cover' })}
         />
@@ -68,7 +68,7 @@ export function CoatFields(props: FieldsProps<StepOf<'coat'>>) {
         className="border border-base-content/40"
         open={step.mix.length > 0 || step.blend !== null || step.water > 0}
       >
-        <summary className="cursor-pointer px-2 py-1 text-sm">Mix, thin, blend, direction</summary>
+        <summary className="cursor-pointer px-2 py-1 text-sm">More: mix jars, add water, fade, brush direction</summary>
         <div className="space-y-2 px-2 pb-2">
           <MixFields {...props} />
           <div className="flex items-end gap-3">
