@@ -6,7 +6,7 @@ import { defineAct } from '../actDefinition'
 import { depthMm } from './cuts'
 
 /** Depth that one round of a damp sponge takes off dry clay before it must dry again, mm [our choice]. */
-export const ETCHED_A_ROUND_MM = 0.5
+const ETCHED_A_ROUND_MM = 0.5
 
 /** Minutes for which the clay is left alone after the last round, until it is dry again [our choice]. */
 const DRIES_MINUTES = 60
