@@ -334,10 +334,7 @@ test('the opening of a kiln: verdicts, a fault with its causes, looked up, made 
   await page.getByTestId('pot-found').getByRole('link').click()
   await expect(page.getByTestId('pot-story')).toContainText('second, crawled (rim)')
   await page.getByRole('link', { name: 'Make it again as it was done' }).click()
-  await page
-    .getByRole('button', { name: /Begin|Make it|Put it/ })
-    .last()
-    .click()
+  await page.getByRole('button', { name: 'Make the plan' }).last().click()
   await expect(page.getByRole('heading', { name: /Banded beakers, again/ })).toBeVisible({ timeout: 30_000 })
   await page.goto('/fired?show=wrong')
   await expect(page.getByRole('img', { name: /Clear, satin: 2 of / })).toBeVisible()

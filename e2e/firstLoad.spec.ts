@@ -9,7 +9,8 @@ const MOST_KB = {
   '/': 405,
   '/plan/reed-jugs': 565,
   '/cupboard': 380,
-  '/studio': 465,
+  // Its list of what plans are checked for has three rules more than then.
+  '/studio': 470,
 }
 
 test('no view loads more scripts than it did', async ({ browser, baseURL }) => {
