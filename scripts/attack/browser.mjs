@@ -7,8 +7,8 @@ import path from 'node:path'
 import { chromium } from '@playwright/test'
 import { chromiumPath } from '../chromium.mjs'
 
-export const PORT = 3219
-export const HOME = `http://127.0.0.1:${PORT}`
+const PORT = 3219
+const HOME = `http://127.0.0.1:${PORT}`
 const NEXT = 'node_modules/next/dist/bin/next'
 
 export const wait = (ms) => new Promise((done) => setTimeout(done, ms))
