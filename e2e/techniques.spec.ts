@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { buildForm } from '../src/core/form/buildForm'
 import { presetForm } from '../src/core/model/presetForm'
-import { addStep, drawn, expect, open, settled, test, unrolled } from './studio'
+import { addStep, drawn, expect, open, rule, settled, test, unrolled, wheel } from './studio'
 
 /* Techniques built step by step in the real interface; the fired skin is read at named spots of the unrolled view. */
 
@@ -124,6 +124,27 @@ test('a three-colour wax resist', async ({ page }) => {
   expect(Math.min(...dot.rgb)).toBeGreaterThan(170)
   expect(kept.rgb[R]).toBeGreaterThan(kept.rgb[B] + 60)
   expect(over.rgb[B]).toBeGreaterThan(over.rgb[R] + 60)
+})
+
+test('water etching: without wax it is said, and what is waxed stands a millimetre high', async ({ page }) => {
+  await emptyBeaker(page)
+  await addStep(page, 'Dry', 'Dry')
+  await choose(page, 'Dry it to', 'bone dry')
+  await addStep(page, 'Resist', 'Water etching')
+  await expect(rule(page, 'etch-without-wax')).toBeVisible()
+  await rule(page, 'etch-without-wax').getByRole('button', { name: 'Take the water etching out' }).click()
+  await addStep(page, 'Resist', 'Wax')
+  await press(page, 'a drawn shape')
+  await motif(page, 'Dots')
+  await addStep(page, 'Resist', 'Water etching')
+  await settled(page)
+  await expect(rule(page, 'etch-without-wax')).toHaveCount(0)
+  // Beside the dots, near the top of the wall.
+  const box = (await wheel(page).boundingBox())!
+  await page.mouse.move(box.x + box.width * 0.45, box.y + box.height * 0.4)
+  await expect(page.getByTestId('section')).toContainText(/cut 1\s*mm/)
+  await set(page, 'Depth', '3')
+  await expect(rule(page, 'etched-too-deep')).toContainText('warps or breaks')
 })
 
 test('a glaze inlay through wax', async ({ page }) => {

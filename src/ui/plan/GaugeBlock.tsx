@@ -45,12 +45,12 @@ export function GaugeBlock({
       </p>
       {lines.length > 0 && (
         <p className="numbers text-xs">
-          {lines.length === 1 ? 'line' : `${lines.length} line widths`}{' '}
+          {lines.length === 1 ? 'line' : 'lines'}{' '}
           {lines
             .slice(0, 3)
             .map((l) => length(l.firedMm))
             .join(', ')}{' '}
-          fired
+          wide, fired
         </p>
       )}
       <p className="numbers text-xs">

@@ -135,7 +135,7 @@ export function PiecePicture({
   const stage = STAGE[timeline(piece.steps)[afterStep + 1].stage].name
   const moment =
     kind === 'firedWhole'
-      ? 'fired, as it will look after the last firing'
+      ? 'as it will look fired'
       : kind === 'firedNow'
         ? `fired as it stands after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}`
         : `on the bench after ${afterStep < 0 ? 'the making' : `step ${afterStep + 1}`}, ${stage}`

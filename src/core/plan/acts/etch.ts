@@ -28,7 +28,7 @@ export const etch = defineAct('etch', { place: placeSchema, depthMm, waits: z.bo
   word: 'Water etching',
   hint: 'dry clay round a drawing in wax is sponged away: the drawing stands raised',
   begin: ({ face, waxedAgain }) => ({ place: waxedAgain ?? face, depthMm: 1, waits: true }),
-  title: () => 'Water etching',
+  title: () => 'Water etch',
   brief: ({ depthMm: depth }, told) => `${told.length(depth)} deep`,
   kind: () => 'carve',
   bench: (step, told) => ({

@@ -147,7 +147,7 @@ const SMALL_MM = 40
 /** Ways to begin a plan. */
 export const SEQUENCE: Readonly<Record<SequenceId, SequenceDefinition>> = {
   sgraffito: {
-    name: 'Sgraffito: colour all over, then carve through it',
+    name: 'Sgraffito: colour all over, then carve',
     words: 'brush colour on leather-hard clay, carve the pattern down to the clay, finish with clear glaze',
     colour: 'underglaze',
     steps: (c) => {
