@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { TRAITS } from './core/plan/actDefinition'
 import { ACTS } from './core/plan/acts'
 
 const ROOT = path.resolve('src')
@@ -212,6 +213,17 @@ describe('the picture of the code', () => {
       })
     expect(found.map(([file]) => file).toSorted()).toEqual(Object.keys(reasons).toSorted())
     expect(found.reduce((sum, [, count]) => sum + count, 0)).toBeLessThan(8)
+  })
+
+  it('every trait of an act is asked for somewhere', () => {
+    const asking = filesIn(path.join(ROOT))
+      .filter((file) => !/^core\/plan\/(acts\/|actDefinition)/.test(path.relative(ROOT, file)))
+      .map((file) => readFileSync(file, 'utf8'))
+      .join('\n')
+    const asked = new Set(
+      [...asking.matchAll(/\b(?:isA|of|actsWith)\(([^()]*)\)/g)].flatMap(([, given]) => given.match(/'[^']+'/g) ?? []),
+    )
+    expect(Object.keys(TRAITS).filter((trait) => !asked.has(`'${trait}'`))).toEqual([])
   })
 
   it('every part in the picture exists, and every part is in the picture', () => {

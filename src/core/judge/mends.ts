@@ -1,7 +1,7 @@
 import { DRYING_STAGES, isDamp, stageIndex, type DryingStage, type Stage } from '../clay/stages'
 import type { Part } from '../form/parts'
 import type { Command } from '../model/command'
-import { isA, isCut, type Step, type StepContent, type StepOf } from '../plan/step'
+import { isA, isCut, type Step, type StepContent, type StepWith } from '../plan/step'
 import { bring, fire, wipeDust } from '../plan/build'
 import { localStage } from '../plan/localStage'
 import { timeline } from '../plan/timeline'
@@ -75,20 +75,19 @@ export const together = (label: string, mends: readonly Mend[]): Mend => ({
 const isDrying = (stage: Stage): stage is DryingStage => (DRYING_STAGES as readonly Stage[]).includes(stage)
 
 /** What holds colour off: it counts for what is laid after it and before it is taken away. */
-const resists = (step: Step): step is StepOf<'mask' | 'wax'> => isA(step, 'resist')
+const resists = (step: Step): step is StepWith<'resist'> => isA(step, 'resist')
 
 /** Whether between two places of a plan something is laid that resists a coat: what lies over it and under it cannot change places. */
-export const resistedBetween = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, from: number, to: number): boolean =>
+export const resistedBetween = (plan: JudgedPlan, step: StepWith<'covering'>, from: number, to: number): boolean =>
   plan.steps.slice(from + 1, to).some((s) => resists(s) && meet(plan, s, step))
 
 /** What is laid on a place: whatever resists there shapes it. */
-const isLaid = (step: Step): step is StepOf<'coat' | 'glaze'> => isA(step, 'covering')
+const isLaid = (step: Step): step is StepWith<'covering'> => isA(step, 'covering')
 
-const meet = (plan: JudgedPlan, a: StepOf<'mask' | 'wax'>, b: StepOf<'coat' | 'glaze'>): boolean =>
-  meetOnSkin(plan, a, b)
+const meet = (plan: JudgedPlan, a: StepWith<'resist'>, b: StepWith<'covering'>): boolean => meetOnSkin(plan, a, b)
 
 /** What resists a step where it is now. */
-const heldBy = (plan: JudgedPlan, step: StepOf<'coat' | 'glaze'>, before: readonly Step[]): Step[] => {
+const heldBy = (plan: JudgedPlan, step: StepWith<'covering'>, before: readonly Step[]): Step[] => {
   const peeled = before.findLastIndex((s) => isA(s, 'peeling'))
   const burned = before.findLastIndex((s) => isA(s, 'firing'))
   return before.filter((s, i) => resists(s) && i > burned && (isA(s, 'waxing') || i > peeled) && meet(plan, s, step))

@@ -23,7 +23,7 @@ const RASTER = 256
 /** Whether a step leaves anything but an even layer: lines, areas, bands, sectors, what holds a glaze off. */
 const isUneven = (step: Step): boolean =>
   ('motif' in step && step.motif !== null) ||
-  isA(step, 'masking', 'waxing', 'touching up') ||
+  isA(step, 'resist', 'touching up') ||
   ('place' in step && (step.place.band !== null || step.place.sectors !== null))
 
 /**

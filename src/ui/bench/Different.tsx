@@ -41,7 +41,7 @@ export function Different({
     tellOfEdit(
       next
         ? `Noted: ${words}. Picture, findings and what is to come follow what was done.`
-        : 'Undo: it went as planned.',
+        : 'Undone: it counts as done as planned.',
     )
     onSaid()
   }

@@ -2,7 +2,7 @@ import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { isBath, sprays } from '../../plan/localStage'
-import { isA, isAreaWork, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
+import { isA, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { LINER } from '../../vocabulary/tools'
 import { type Coverage, coverageAt, coverageOfMarks } from '../coverage'
@@ -73,7 +73,7 @@ const isThin = ({ step, worth, coverage: { needed } }: JudgedCoat): boolean =>
 const BURNISH_COATS = 2
 
 /** Steps that lay something wet over what is there. */
-const isLaidWet = (step: Step): boolean => isA(step, 'coating', 'lining', 'glazing') || isAreaWork(step)
+const isLaidWet = (step: Step): boolean => isA(step, 'wet film')
 
 const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 

@@ -2,7 +2,7 @@ import { inMm } from '../../base/units'
 import { stageIndex } from '../../clay/stages'
 import type { Stretch } from '../../form/turnedForm'
 import * as build from '../../plan/build'
-import { isA, isAreaWork, type StepOf } from '../../plan/step'
+import { isA, type StepOf } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
@@ -113,7 +113,7 @@ export const layerRules: readonly Rule[] = [
         const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
         const over = plan.steps
           .slice(index + 1, fire)
-          .findLastIndex((s) => (isA(s, 'coating', 'lining', 'glazing') || isAreaWork(s)) && meetOnSkin(plan, s, step))
+          .findLastIndex((s) => isA(s, 'wet film') && meetOnSkin(plan, s, step))
         const swabbed = plan.of('swabbing').some((s) => s.index > index && s.index < fire)
         return over < 0 || swabbed ? [] : [{ at: index + 1 + over, fire }]
       })

@@ -146,7 +146,7 @@ function driedFrom(piece: Piece): Step[] {
 
 /** The same plan on the dry clay, where nothing is left to cut. */
 function onDry(piece: Piece, studio: Studio): Rescue | null {
-  if (piece.steps.some((step) => !step.done && isA(step, 'carving', 'incising', 'texture', 'scraping'))) return null
+  if (piece.steps.some((step) => !step.done && isA(step, 'cut', 'texture', 'scraping'))) return null
   const steps = driedFrom(piece).map((step) => (step.done ? step : asUnderglaze(step, studio)))
   if (harmed({ ...piece, steps }, studio)) return null
   return {
