@@ -94,7 +94,7 @@ test('a plate begun from nothing shows its carving on the face at once', async (
   await page.getByRole('button', { name: 'Make the plan' }).click()
   await expect(page.getByRole('heading', { name: 'Plate', exact: true })).toBeVisible()
   await drawn(page, 0)
-  await expect(page.getByTestId('gauges')).toContainText(/inside: \d+ % light/)
+  await expect(page.getByTestId('gauges')).toContainText(/inside: \d+\s% light/)
   await expect(page.getByRole('heading', { name: 'No problems found' })).toBeVisible()
   // Pale lines on dark colour in the middle of the picture: along a line across the face it changes often.
   const box = (await wheel(page).boundingBox())!

@@ -167,6 +167,9 @@ test('the opening of a kiln', async ({ page }) => {
     .getByRole('button', { name: /^Pot 7/ })
     .click()
   await expect(page.getByTestId('fault')).toContainText('Next time')
+  // Seven of the small pictures are in view.
+  const pictures = page.getByLabel('Pots at the kiln').locator('canvas')
+  await expect.poll(() => pictures.count(), { timeout: 60_000 }).toBeGreaterThanOrEqual(7)
   await atRest(page)
   await page.screenshot(shot('fired'))
 })

@@ -48,8 +48,8 @@ export function UnmetPanel({ studio, busy }: { studio: Studio; busy: boolean }) 
     <section aria-label="What cannot be met" className="mb-3 border border-base-content px-4 py-2" data-testid="unmet">
       <h2 className="mb-1 font-bold">
         {unmet.length === 1
-          ? 'One group of pots cannot be finished in these hours'
-          : `${unmet.length} groups of pots cannot be finished in these hours`}
+          ? 'One group of pots cannot be finished as planned'
+          : `${unmet.length} groups of pots cannot be finished as planned`}
       </h2>
       <ul className="grid gap-x-8 gap-y-2 lg:grid-cols-2">
         {unmet.map(({ pieceId, pots, why, changes }) => (

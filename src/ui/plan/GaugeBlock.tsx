@@ -3,7 +3,8 @@ import type { LineWeight } from '@/core/usecases/view/lineWeights'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import type { SkinAnswer } from '@/workers/protocol'
 
-const percent = (share: number) => `${Math.round(100 * share)} %`
+/** Never parted from its sign at the end of a line. */
+const percent = (share: number) => `${Math.round(100 * share)}\u00a0%`
 
 /** What the outside shows: light against dark, and how much of each medium. */
 export function GaugeBlock({
