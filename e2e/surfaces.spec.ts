@@ -198,7 +198,7 @@ test('the wren from nothing to fired: beak, breast, eyes and wing bars, three co
   // What is drawn is there: yellow on the beak, black on head and wing.
   await expect.poll(() => pointAt(page, 0.612, 0.31)).toMatch(/beak/)
   await expect(page.getByTestId('section')).toContainText('Gorse yellow')
-  await expect(page.getByText(/Marsh black \d+ %/)).toBeVisible()
+  await expect(page.getByText(/Marsh black \d+\s%/)).toBeVisible()
   await page.reload()
   await expect(tags.first()).toBeVisible()
 })
