@@ -5,7 +5,7 @@ import { configDefaults, defineConfig } from 'vitest/config'
 process.env.LC_ALL = 'en_GB.UTF-8'
 
 /** Whole pieces, studios, photographs and tabs, and second ways of reckoning: what takes seconds and not milliseconds. */
-const WHOLE = 'src/**/*.whole.test.ts'
+const SLOW = 'src/**/*.slow.test.ts'
 
 export default defineConfig({
   resolve: { alias: { '@': path.resolve(import.meta.dirname, 'src') } },
@@ -20,10 +20,10 @@ export default defineConfig({
         test: {
           name: 'unit',
           include: ['src/**/*.test.ts', 'bench/**/*.test.ts'],
-          exclude: [...configDefaults.exclude, WHOLE],
+          exclude: [...configDefaults.exclude, SLOW],
         },
       },
-      { extends: true, test: { name: 'whole', include: [WHOLE] } },
+      { extends: true, test: { name: 'slow', include: [SLOW] } },
     ],
     testTimeout: 30_000,
     setupFiles: ['vitest.setup.ts'],

@@ -8,10 +8,10 @@ export default defineConfig({
     // A sample of one part is tried against that part’s own tests: others notice more, and take ten times as long.
     include: process.env.MUTATE_TESTS?.split(',') ?? [
       'src/core/{judge,model,plan,formats,schedule,firing,base}/**/*.test.ts',
-      'src/core/skin/acts.test.ts',
+      'src/core/skin/stackOps.test.ts',
       'src/store/*.test.ts',
     ],
-    exclude: [...configDefaults.exclude, 'src/core/{schedule,plan}/**/*.whole.test.ts'],
+    exclude: [...configDefaults.exclude, 'src/core/{schedule,plan}/**/*.slow.test.ts'],
     testTimeout: 30_000,
     setupFiles: ['vitest.setup.ts'],
   },

@@ -35,7 +35,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/formats': ['core/sheets', ...FIELDS, 'core/numeric', ...PLANS, 'core/base'],
   'core/usecases/words': [...PLANS, 'core/clay', 'core/form', 'core/schedule', 'core/base', 'core/usecases/drying'],
   'core/usecases/drying': [...PLANS, ...FIELDS, 'core/judge', 'core/numeric', 'core/base'],
-  'core/usecases/bench': [
+  'core/usecases/measure': [
     'core/usecases/view',
     'core/usecases/words',
     'core/skin',
@@ -47,7 +47,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/base',
   ],
   'core/usecases/days': [
-    'core/usecases/bench',
+    'core/usecases/measure',
     'core/usecases/drying',
     'core/usecases/words',
     'core/formats',
@@ -57,7 +57,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/numeric',
     'core/base',
   ],
-  'core/usecases/run': [
+  'core/usecases/bench': [
     'core/usecases/days',
     'core/usecases/drying',
     'core/usecases/words',
@@ -67,7 +67,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/base',
   ],
   'core/usecases/fired': [
-    'core/usecases/run',
+    'core/usecases/bench',
     'core/usecases/tiles',
     'core/usecases/view',
     'core/usecases/words',
@@ -78,9 +78,9 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/numeric',
     'core/base',
   ],
-  'core/usecases/whatIf': ['core/usecases/run', 'core/judge', ...PLANS, ...FIELDS, 'core/base'],
+  'core/usecases/whatIf': ['core/usecases/bench', 'core/judge', ...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/handOn': [
-    'core/usecases/run',
+    'core/usecases/bench',
     'core/usecases/words',
     'core/schedule',
     ...PLANS,

@@ -33,7 +33,7 @@ const KINDS = {
   drawing: {
     view: '/plan/reed-jugs?sheet=drawings',
     begin: (page, files) => choose(page, 'Open line art as a drawing', 'a.svg', files.drawing),
-    stepMs: 30,
+    stepMs: 500,
   },
   sketch: {
     view: '/plan/reed-jugs?sheet=drawings',
@@ -49,7 +49,7 @@ const KINDS = {
       await page.getByRole('button', { name: 'Photograph', exact: true }).click()
       await choose(page, 'Photograph: front', 'a.jpg', files.photograph)
     },
-    stepMs: 60,
+    stepMs: 500,
   },
 }
 

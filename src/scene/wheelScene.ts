@@ -5,7 +5,7 @@ import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { Aim, clayGeometry, type WheelView } from './aim'
 import type { DrawingWorker } from './drawing.worker'
 import { Supervised } from '@/workers/supervise'
-import { drawsWith } from './drawsWith'
+import { detectRenderer } from './detectRenderer'
 import type { Drawn, WheelDrawing } from './wheelDrawing'
 
 const drawers = new Supervised<DrawingWorker>(
@@ -27,7 +27,7 @@ export class WheelScene {
    * the canvas is of no more use then.
    */
   static async on(canvas: HTMLCanvasElement, onDrawn: Drawn, onStopped: () => void): Promise<WheelScene> {
-    const slow = drawsWith() === 'software'
+    const slow = detectRenderer() === 'software'
     if ('transferControlToOffscreen' in canvas) {
       const drawing = (await drawers.ask(
         (worker) => {

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { DEMO_NAME, emptyStudio } from '@/core/demo/emptyStudio'
 import { demoNow, freshStudio, openDemo } from './beginnings'
 import { beginWith, undo, useStudio } from './studioStore'
-import { whenWanted } from './whenWanted'
+import { lazyLoad } from './lazyLoad'
 
 /* What a studio begins with, and what is loaded only when it is wanted. */
 
@@ -45,13 +45,13 @@ describe('a beginning', () => {
 
 describe('what is loaded when it is wanted', () => {
   it('is given when it came', async () => {
-    expect(await whenWanted(async () => 7)).toBe(7)
+    expect(await lazyLoad(async () => 7)).toBe(7)
     expect(state().notice).toBeNull()
   })
 
   it('is told when it does not come, and nothing else happens', async () => {
     const gone = () => Promise.reject(new Error('Loading chunk 7 failed'))
-    expect(await whenWanted(gone)).toBeNull()
+    expect(await lazyLoad(gone)).toBeNull()
     expect(state().notice).toMatchObject({
       kind: 'problem',
       text: 'That part of Vernice could not be loaded: look whether its server still runs, and try again.',

@@ -1,14 +1,14 @@
 import { emptyStudio } from '@/core/demo/emptyStudio'
 import type { Studio } from '@/core/model/studio'
 import { run } from './studioStore'
-import { whenWanted } from './whenWanted'
+import { lazyLoad } from './lazyLoad'
 
 /** The time zone of this machine. */
 const machineZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC'
 
 /** The demo as if it were in the middle of its week now; null when it could not be loaded, which is told. */
 export async function demoNow(): Promise<Studio | null> {
-  const demo = await whenWanted(() => import('@/core/demo/demoStudio'))
+  const demo = await lazyLoad(() => import('@/core/demo/demoStudio'))
   return demo?.demoStudio(Math.floor(Date.now() / 60_000) * 60_000, machineZone()) ?? null
 }
 

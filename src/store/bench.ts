@@ -6,10 +6,10 @@ import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import type { Step } from '@/core/plan/step'
 import { sideOfStep } from '@/core/usecases/view/decoratedSide'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
-import { coatTimers, type CoatTimer } from '@/core/usecases/run/coatTimers'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
+import { coatTimers, type CoatTimer } from '@/core/usecases/bench/coatTimers'
 import { gates, SOON_MS, thumbnails } from '@/workers/clients'
-import { answered, useAsked, type Asked, type Question } from './asking'
+import { unwrapAnswer, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { restingView } from './derived'
 
 /* What the bench needs beside the studio: the second, the pictures of an act, sound, a screen that stays awake. */
@@ -42,7 +42,7 @@ interface ActPictureAsked extends Pick<Studio, 'bodies' | 'media' | 'ways'> {
   readonly side: ReturnType<typeof sideOfStep>
 }
 
-const ACT_PICTURE = (piece: Piece, steps: Step[], act: Step): Question<ActPictureAsked, ImageData> => ({
+const ACT_PICTURE = (piece: Piece, steps: Step[], act: Step): WorkerQuery<ActPictureAsked, ImageData> => ({
   name: 'picture of an act',
   what: 'The picture of this coat could not be drawn',
   keepMs: 600_000,
@@ -57,7 +57,7 @@ const ACT_PICTURE = (piece: Piece, steps: Step[], act: Step): Question<ActPictur
       light: 'daylight',
     } as const
     const picture = await gates.pictures.pass(signal, async () =>
-      answered(
+      unwrapAnswer(
         await thumbnails.ask((worker) => worker.picture(request, restingView(piece, act), size, size, false), {
           limitMs: SOON_MS,
         }),
@@ -74,7 +74,7 @@ export function useActPicture(
   item: BenchItem,
   coats: number,
   size: number,
-): Asked<ImageData> {
+): QueryState<ImageData> {
   const lot = piece.apart.find(({ pots }) => pots.includes(item.pots[0]))
   const otherwise = lot?.otherwise ?? piece.otherwise
   const at = piece.steps.findIndex(({ id }) => id === item.stepId)
@@ -92,7 +92,7 @@ export function useActPicture(
     size,
     side: sideOfStep(act),
   }
-  return useAsked(ACT_PICTURE(piece, shown, act ?? piece.steps[0]), about)
+  return useWorkerQuery(ACT_PICTURE(piece, shown, act ?? piece.steps[0]), about)
 }
 
 let audio: AudioContext | null = null

@@ -6,15 +6,15 @@ import type { Tile } from '@/core/model/tile'
 import type { LadderRow } from '@/core/usecases/cupboard/ladder'
 import type { LayerMatrix, LayersAsked } from '@/core/usecases/tiles/layerMatrix'
 import type { Refit } from '@/core/usecases/tiles/opticsBelief'
-import type { Amount } from '@/core/usecases/bench/amounts'
+import type { Amount } from '@/core/usecases/measure/amounts'
 import type { AreasLightness } from '@/core/usecases/view/areasLightness'
 import type { PieceDrawing } from '@/core/vocabulary/pieceDrawing'
 import type { PaletteColour } from '@/core/usecases/view/palette'
 import type { Matched, Wanted } from '@/core/usecases/cupboard/recipes'
-import { type ProposedTile, type Question as TileQuestion } from '@/core/usecases/tiles/testTiles'
+import { type ProposedTile, type TileQuestion as TileQuestion } from '@/core/usecases/tiles/testTiles'
 import { tileLabel } from '@/core/usecases/tiles/tilePieces'
 import { askSkin, cards, colours, LONG_MS, withProgress, SOON_MS } from '@/workers/clients'
-import { answered, useAsked, type Asked, type Question } from './asking'
+import { unwrapAnswer, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { materialsOf, type SkinMaterials } from './derived'
 import { download } from './download'
 import { font } from './exports'
@@ -22,7 +22,7 @@ import { tell } from './studioStore'
 
 type Materials = Pick<Studio, 'bodies' | 'media' | 'tiles'>
 
-const LADDER: Question<Materials & { mediumId: string; besideId: string | null }, readonly LadderRow[]> = {
+const LADDER: WorkerQuery<Materials & { mediumId: string; besideId: string | null }, readonly LadderRow[]> = {
   name: 'ladder',
   what: 'The ladder could not be worked out',
   ask: ({ mediumId, besideId, ...materials }) =>
@@ -34,9 +34,9 @@ export const useLadder = (
   mediumId: string,
   { bodies, media, tiles }: Studio,
   besideId: string | null,
-): Asked<readonly LadderRow[]> => useAsked(LADDER, { mediumId, besideId, bodies, media, tiles })
+): QueryState<readonly LadderRow[]> => useWorkerQuery(LADDER, { mediumId, besideId, bodies, media, tiles })
 
-const LAYERS: Question<Materials & Omit<LayersAsked, 'ids'> & { inWriting: string }, LayerMatrix> = {
+const LAYERS: WorkerQuery<Materials & Omit<LayersAsked, 'ids'> & { inWriting: string }, LayerMatrix> = {
   name: 'layers',
   what: 'The layers could not be worked out',
   ask: ({ inWriting, bodyId, cone, clearId, ...materials }) =>
@@ -46,7 +46,7 @@ const LAYERS: Question<Materials & Omit<LayersAsked, 'ids'> & { inWriting: strin
 }
 
 /** Every jar over every jar; nothing while there is nothing to ask. */
-export function useLayers({ bodies, media, tiles }: Studio, asked: LayersAsked | null): Asked<LayerMatrix> {
+export function useLayers({ bodies, media, tiles }: Studio, asked: LayersAsked | null): QueryState<LayerMatrix> {
   const about = asked && {
     bodies,
     media,
@@ -56,18 +56,18 @@ export function useLayers({ bodies, media, tiles }: Studio, asked: LayersAsked |
     clearId: asked.clearId,
     inWriting: asked.ids.join(' '),
   }
-  return useAsked(LAYERS, about)
+  return useWorkerQuery(LAYERS, about)
 }
 
 interface PaletteAsked extends Pick<Piece, 'form' | 'bodyId' | 'steps'>, SkinMaterials {
   readonly pieceId: string
 }
 
-const PALETTE = (piece: Piece, studio: Studio): Question<PaletteAsked, readonly PaletteColour[]> => ({
+const PALETTE = (piece: Piece, studio: Studio): WorkerQuery<PaletteAsked, readonly PaletteColour[]> => ({
   name: 'palette',
   what: 'The colours could not be worked out',
   ask: async () =>
-    answered(
+    unwrapAnswer(
       await askSkin(studio, (worker) =>
         worker.palette({ piece, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' }),
       ),
@@ -75,9 +75,9 @@ const PALETTE = (piece: Piece, studio: Studio): Question<PaletteAsked, readonly 
 })
 
 /** The colours of a piece as it will be fired. */
-export function usePalette(piece: Piece, studio: Studio): Asked<readonly PaletteColour[]> {
+export function usePalette(piece: Piece, studio: Studio): QueryState<readonly PaletteColour[]> {
   const { form, bodyId, steps } = piece
-  return useAsked(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) })
+  return useWorkerQuery(PALETTE(piece, studio), { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) })
 }
 
 interface LightnessAsked extends PaletteAsked {
@@ -90,13 +90,13 @@ const AREAS_LIGHTNESS = (
   piece: Piece,
   studio: Studio,
   drawing: PieceDrawing,
-): Question<LightnessAsked, AreasLightness> => ({
+): WorkerQuery<LightnessAsked, AreasLightness> => ({
   name: 'lightness of areas',
   what: 'How light the areas fire could not be worked out',
   ask: async ({ inWriting }) => {
     const request = { piece, afterStep: piece.steps.length - 1, kind: 'firedWhole', light: 'daylight' } as const
     const wanted = new Set(inWriting.split(' ').map(Number))
-    return answered(await askSkin(studio, (worker) => worker.areasLightness(request, drawing, wanted)))
+    return unwrapAnswer(await askSkin(studio, (worker) => worker.areasLightness(request, drawing, wanted)))
   },
 })
 
@@ -106,23 +106,23 @@ export function useAreasLightness(
   studio: Studio,
   drawing: PieceDrawing,
   ids: readonly number[],
-): Asked<AreasLightness> {
+): QueryState<AreasLightness> {
   const { form, bodyId, steps } = piece
   const { motif, areas } = drawing
   const of = { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio) }
   const about = ids.length ? { ...of, motif, areas, inWriting: ids.join(' ') } : null
-  return useAsked(AREAS_LIGHTNESS(piece, studio, drawing), about)
+  return useWorkerQuery(AREAS_LIGHTNESS(piece, studio, drawing), about)
 }
 
-const AMOUNTS = (piece: Piece, studio: Studio): Question<{ left: boolean }, readonly Amount[]> => ({
+const AMOUNTS = (piece: Piece, studio: Studio): WorkerQuery<{ left: boolean }, readonly Amount[]> => ({
   name: 'amounts',
   what: 'What the piece takes could not be worked out',
   ask: ({ left }) => askSkin(studio, (worker) => worker.amounts(piece, left)),
 })
 
 /** What a plan takes from the jars; only what is still to do, if `left`. */
-export function useAmounts(piece: Piece, studio: Studio, left: boolean): Asked<readonly Amount[]> {
-  return useAsked(AMOUNTS(piece, studio), { piece, left, ...materialsOf(studio) })
+export function useAmounts(piece: Piece, studio: Studio, left: boolean): QueryState<readonly Amount[]> {
+  return useWorkerQuery(AMOUNTS(piece, studio), { piece, left, ...materialsOf(studio) })
 }
 
 /** Asks for something long with progress; tells in a sentence if it cannot be done. */

@@ -15,15 +15,15 @@ import { hasBeenFired, nextStepIndex } from '@/core/plan/timeline'
 import type { Body } from '@/core/vocabulary/material'
 import { lastToldMs, roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { contradicts, doneOnceAt, tellLot } from '@/core/usecases/drying/tellStage'
-import { contradictionQuestion, type BeforeAct } from '@/core/usecases/run/askBefore'
+import { contradictionQuestion, type BeforeAct } from '@/core/usecases/bench/askBefore'
 import { whatChanged } from '@/core/usecases/days/dayList'
 import { DEMO_NAME } from '@/core/demo/emptyStudio'
 import type { PlannedCourse, Replayed } from '@/core/usecases/days/replaySchedule'
 import type { Rescue } from '@/core/usecases/drying/rescue'
 import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/workers/clients'
-import { answered, useAllAsked, useAsked, type Asked, type Question } from './asking'
+import { unwrapAnswer, useWorkerQueries, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { download, fileName } from './download'
-import { askFirst, run, runByItself, tell, tellOfEdit, useStudio } from './studioStore'
+import { askToConfirm, run, runByItself, tell, tellOfEdit, useStudio } from './studioStore'
 
 const MINUTE = 60_000
 
@@ -54,13 +54,13 @@ interface DryingAsked extends Pick<Piece, 'form' | 'making'> {
   readonly nowMs: number
 }
 
-const DRYING = (pieceOf: (lotId: string) => Piece): Question<DryingAsked, PieceDrying | null> => ({
+const DRYING = (pieceOf: (lotId: string) => Piece): WorkerQuery<DryingAsked, PieceDrying | null> => ({
   name: 'drying',
   what: 'The drying could not be worked out',
   keepMs: 10 * MINUTE,
   ask: ({ lotId, body, room, nowMs }) =>
     gates.days.pass(undefined, async () =>
-      answered(await days.ask((worker) => worker.drying(pieceOf(lotId), body, room, nowMs), { limitMs: SOON_MS })),
+      unwrapAnswer(await days.ask((worker) => worker.drying(pieceOf(lotId), body, room, nowMs), { limitMs: SOON_MS })),
     ),
 })
 
@@ -87,7 +87,7 @@ export function useDrying(
   studio: Studio,
 ): { drying: PieceDrying | null; busy: boolean; problem: string | null } {
   const about = dryingAsked(piece.id, piece, studio, useNow())
-  const { value, busy, problem } = useAsked(
+  const { value, busy, problem } = useWorkerQuery(
     DRYING(() => piece),
     about,
   )
@@ -107,7 +107,7 @@ export function useAllDrying(studio: Studio): {
   const abouts = [...lots].flatMap(([id, piece]) =>
     hasBeenFired(piece.steps) ? [] : (dryingAsked(id, piece, studio, now) ?? []),
   )
-  const { values, busy, problem } = useAllAsked(
+  const { values, busy, problem } = useWorkerQueries(
     DRYING((id) => lots.get(id) as Piece),
     abouts,
   )
@@ -119,7 +119,7 @@ export function useAllDrying(studio: Studio): {
   return { drying, busy, problem }
 }
 
-const RESCUES = (piece: Piece, studio: Studio): Question<object, readonly Rescue[]> => ({
+const RESCUES = (piece: Piece, studio: Studio): WorkerQuery<object, readonly Rescue[]> => ({
   name: 'rescues',
   what: 'Ways on could not be looked for',
   ask: (about) =>
@@ -127,10 +127,10 @@ const RESCUES = (piece: Piece, studio: Studio): Question<object, readonly Rescue
 })
 
 /** What can still be done with a piece whose moment is past. */
-export function useRescues(piece: Piece, studio: Studio, lost: boolean): Asked<readonly Rescue[]> {
+export function useRescues(piece: Piece, studio: Studio, lost: boolean): QueryState<readonly Rescue[]> {
   const nowMs = Math.floor(useNow() / FIVE_MINUTES) * FIVE_MINUTES
   const { bodies, media, ways, rooms: within } = studio
-  return useAsked(RESCUES(piece, studio), lost ? { piece, bodies, media, ways, within, nowMs } : null)
+  return useWorkerQuery(RESCUES(piece, studio), lost ? { piece, bodies, media, ways, within, nowMs } : null)
 }
 
 interface Replay {
@@ -145,7 +145,7 @@ interface ReplayAsked extends Pick<Studio, 'pieces' | 'rooms' | 'bodies' | 'sche
   readonly toMs: number
 }
 
-const REPLAY = (studio: Studio): Question<ReplayAsked, Replay> => ({
+const REPLAY = (studio: Studio): WorkerQuery<ReplayAsked, Replay> => ({
   name: 'replay',
   what: 'The days could not be gone through',
   ask: ({ fromMs, toMs }, signal) =>
@@ -156,7 +156,7 @@ const REPLAY = (studio: Studio): Question<ReplayAsked, Replay> => ({
 export function useReplay(studio: Studio, fromMs: number, toMs: number): Replay & { busy: boolean } {
   const { pieces, rooms: within, bodies, schedule, calendar } = studio
   const about = { pieces, rooms: within, bodies, schedule, calendar, fromMs, toMs }
-  const { value, busy } = useAsked(REPLAY(studio), about)
+  const { value, busy } = useWorkerQuery(REPLAY(studio), about)
   return { ...(value ?? NOTHING), busy }
 }
 
@@ -279,7 +279,7 @@ export function decide(
   then: (say: BeforeAct['answers'][number]['say'] | null) => void,
 ): void {
   if (!question) return then(null)
-  askFirst({
+  askToConfirm({
     title: question.title,
     words: question.words,
     choices: question.answers.map(({ label, say }) => ({ label, act: () => then(say) })),
@@ -344,7 +344,7 @@ async function dryingNow(piece: Piece, studio: Studio): Promise<PieceDrying | nu
     const dried = await days.ask((worker) => worker.drying(piece, body, roomOf(studio, piece), Date.now()), {
       limitMs: SOON_MS,
     })
-    return answered(dried)
+    return unwrapAnswer(dried)
   } catch {
     return null
   }

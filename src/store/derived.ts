@@ -12,8 +12,8 @@ import { decoratedSide, sideOfStep } from '@/core/usecases/view/decoratedSide'
 import { askShownSkin, askSkin, gates, SOON_MS, thumbnails, whenSkinIsGone } from '@/workers/clients'
 import type { PixelsAnswer, SkinAnswer } from '@/workers/protocol'
 import type { Channel } from '@/workers/skin.worker'
-import { answered, askAgain, useAsked, type Asked, type Question } from './asking'
-import { database } from './keeping'
+import { unwrapAnswer, refetchWorkerQuery, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
+import { database } from './persistence'
 import { keepPicture } from './diskRoom'
 
 export interface Moment {
@@ -36,14 +36,14 @@ interface SkinAsked extends Moment, ReturnType<typeof materialsOf> {
 }
 
 /** The studio and the piece that the last request was about, for the worker to be told of. */
-const SKIN = (piece: Piece, studio: Studio): Question<SkinAsked, SkinAnswer> => ({
+const SKIN = (piece: Piece, studio: Studio): WorkerQuery<SkinAsked, SkinAnswer> => ({
   name: 'skin',
   what: 'The picture could not be worked out',
   // Asking also paints: an answer that is kept would leave the picture as it is.
   keepMs: 0,
   ask: ({ afterStep, kind, light, channel }, signal) =>
     gates[channel].pass(signal, async () =>
-      answered(await askSkin(studio, (worker) => worker.view({ piece, afterStep, kind, light }, channel))),
+      unwrapAnswer(await askSkin(studio, (worker) => worker.view({ piece, afterStep, kind, light }, channel))),
     ),
 })
 
@@ -56,17 +56,17 @@ export function useSkin(
 ): { skin: SkinAnswer | null; problem: string | null; busy: boolean; again: () => void } {
   const { form, bodyId, steps } = piece
   const about = channel && { pieceId: piece.id, form, bodyId, steps, ...materialsOf(studio), ...moment, channel }
-  const { value, problem, busy, again } = useAsked(SKIN(piece, studio), about)
+  const { value, problem, busy, again } = useWorkerQuery(SKIN(piece, studio), about)
   return { skin: channel ? value : null, problem, busy, again }
 }
 
 // Another worker knows nothing of the skin on screen until it has made it too.
-whenSkinIsGone(() => askAgain('skin'))
+whenSkinIsGone(() => refetchWorkerQuery('skin'))
 
 const toImage = (answer: PixelsAnswer | null): ImageData | null =>
   answer && new ImageData(answer.pixels, answer.width, answer.height)
 
-const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
+const FLAT: WorkerQuery<{ skin: SkinAnswer }, ImageData | null> = {
   name: 'unrolled skin',
   what: 'The unrolled surface could not be painted',
   keepMs: 0,
@@ -74,7 +74,8 @@ const FLAT: Question<{ skin: SkinAnswer }, ImageData | null> = {
 }
 
 /** A skin unrolled; the last one while a newer one is on its way. */
-export const useFlatSkin = (skin: SkinAnswer | null): Asked<ImageData | null> => useAsked(FLAT, skin && { skin })
+export const useFlatSkin = (skin: SkinAnswer | null): QueryState<ImageData | null> =>
+  useWorkerQuery(FLAT, skin && { skin })
 
 /** The cut through the wall of a skin at a place; null when a newer one has come. */
 export const sectionOf = (skin: SkinAnswer, spot: SkinSpot): Promise<Section | null> =>
@@ -87,17 +88,20 @@ export const patchOf = async (skin: SkinAnswer, spot: SkinSpot, samples: number,
 /** The pictures of a skin, for files. */
 export const texturesOf = (skin: SkinAnswer) => askShownSkin((worker) => worker.textures(skin.number))
 
-const FINDINGS = (piece: Piece, studio: Studio, gate = gates.judge): Question<object, readonly Finding[]> => ({
+const FINDINGS = (piece: Piece, studio: Studio, gate = gates.judge): WorkerQuery<object, readonly Finding[]> => ({
   name: 'findings',
   what: 'The plan could not be judged',
   keepMs: 0,
   ask: (_, signal) =>
-    gate.pass(signal, async () => answered(await askSkin(studio, (worker) => worker.judge(piece))).findings),
+    gate.pass(signal, async () => unwrapAnswer(await askSkin(studio, (worker) => worker.judge(piece))).findings),
 })
 
 /** The findings on a piece, from the worker; null until they are known. */
-export function useFindings(piece: Piece, studio: Studio): { findings: readonly Finding[] | null } & Asked<unknown> {
-  const asked = useAsked(FINDINGS(piece, studio), { piece, ...materialsOf(studio) })
+export function useFindings(
+  piece: Piece,
+  studio: Studio,
+): { findings: readonly Finding[] | null } & QueryState<unknown> {
+  const asked = useWorkerQuery(FINDINGS(piece, studio), { piece, ...materialsOf(studio) })
   return { ...asked, findings: asked.value }
 }
 
@@ -105,7 +109,7 @@ export function useFindings(piece: Piece, studio: Studio): { findings: readonly 
 export function useOtherFindings(piece: Piece | null, like: Piece, studio: Studio): readonly Finding[] | null {
   const about = piece && { piece, ...materialsOf(studio) }
   const question = FINDINGS(piece ?? like, studio, gates.whatIf)
-  const { value, isNow } = useAsked({ ...question, name: 'other findings' }, about)
+  const { value, isNow } = useWorkerQuery({ ...question, name: 'other findings' }, about)
   return isNow ? value : null
 }
 
@@ -166,7 +170,7 @@ export const firedWhole = (piece: Piece, { bodies, media, ways }: Pick<Studio, '
 async function smallPicture(piece: Piece, studio: Studio, size: number, signal: AbortSignal) {
   const request = firedWhole(piece, studio)
   return gates.pictures.pass(signal, async () =>
-    answered(
+    unwrapAnswer(
       await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
         limitMs: SOON_MS,
       }),
@@ -174,7 +178,7 @@ async function smallPicture(piece: Piece, studio: Studio, size: number, signal: 
   )
 }
 
-const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> => ({
+const PICTURE = (piece: Piece, studio: Studio): WorkerQuery<PictureAsked, ImageData> => ({
   name: 'small picture',
   what: 'The small picture could not be made',
   ask: async ({ pieceId, of, size }, signal) => {
@@ -187,12 +191,12 @@ const PICTURE = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData
 })
 
 /** The small fired picture of a piece once it is `seen`, kept in the browser until what it depends on changes. */
-export function useThumbnail(piece: Piece, studio: Studio, size: number, seen = true): Asked<ImageData> {
+export function useThumbnail(piece: Piece, studio: Studio, size: number, seen = true): QueryState<ImageData> {
   const about = seen ? { pieceId: piece.id, of: pictureText(piece, studio), size } : null
-  return useAsked(PICTURE(piece, studio), about)
+  return useWorkerQuery(PICTURE(piece, studio), about)
 }
 
-const TRIED = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> => ({
+const TRIED = (piece: Piece, studio: Studio): WorkerQuery<PictureAsked, ImageData> => ({
   name: 'tried picture',
   what: 'The picture of it could not be made',
   ask: async ({ size }, signal) => {
@@ -202,8 +206,8 @@ const TRIED = (piece: Piece, studio: Studio): Question<PictureAsked, ImageData> 
 })
 
 /** A small fired picture of a piece as it might be: nothing of it is kept. */
-export const useTriedPicture = (piece: Piece, studio: Studio, size: number): Asked<ImageData> =>
-  useAsked(TRIED(piece, studio), { pieceId: piece.id, of: pictureText(piece, studio), size })
+export const useTriedPicture = (piece: Piece, studio: Studio, size: number): QueryState<ImageData> =>
+  useWorkerQuery(TRIED(piece, studio), { pieceId: piece.id, of: pictureText(piece, studio), size })
 
 interface StillAsked {
   readonly skin: SkinAnswer
@@ -212,13 +216,13 @@ interface StillAsked {
   readonly size: number
 }
 
-const STILL = (request: ViewRequest): Question<StillAsked, ImageData> => ({
+const STILL = (request: ViewRequest): WorkerQuery<StillAsked, ImageData> => ({
   name: 'still picture',
   what: 'The still picture could not be drawn',
   keepMs: 0,
   ask: async ({ turn, tilt, size }, signal) => {
     const picture = await gates.pictures.pass(signal, async () =>
-      answered(
+      unwrapAnswer(
         await thumbnails.ask((worker) => worker.picture(request, { turn, tilt }, size, size, false), {
           limitMs: SOON_MS,
         }),
@@ -234,4 +238,4 @@ export const useStillPicture = (
   skin: SkinAnswer | null,
   { turn, tilt }: { turn: number; tilt: number },
   size: number,
-): Asked<ImageData> => useAsked(STILL(request), skin && { skin, turn, tilt, size })
+): QueryState<ImageData> => useWorkerQuery(STILL(request), skin && { skin, turn, tilt, size })

@@ -5,7 +5,7 @@ import type { ViewRequest } from '@/core/usecases/view/pieceView'
 import { bigPictureWorker, cards, LONG_MS, thumbnails, withProgress, SOON_MS } from '@/workers/clients'
 import { fileName } from './download'
 import { handOver, pdf } from './handOver'
-import { answered } from './asking'
+import { unwrapAnswer } from './workerQueries'
 import { firedWhole, restingView, withoutOthers } from './derived'
 import { tell } from './studioStore'
 
@@ -18,7 +18,7 @@ export async function font(path: string): Promise<Uint8Array> {
 /** How a piece will look fired, as PNG, `size` px wide and high. */
 export async function previewPng(piece: Piece, studio: Studio, size: number): Promise<Uint8Array> {
   const request = firedWhole(piece, studio)
-  const { pixels, width, height } = answered(
+  const { pixels, width, height } = unwrapAnswer(
     await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
       limitMs: SOON_MS,
     }),

@@ -2,13 +2,13 @@ import type { Piece } from '@/core/model/piece'
 import type { Room } from '@/core/model/room'
 import type { Studio } from '@/core/model/studio'
 import type { KilnTicket } from '@/core/usecases/handOn/kilnTicket'
-import { whenWanted } from './whenWanted'
+import { lazyLoad } from './lazyLoad'
 
 /* Files that come in and go out. What reads and writes them is loaded when one does: a studio on screen needs none of it. */
 
-const incoming = () => whenWanted(() => import('./incoming'))
-const zips = () => whenWanted(() => import('./zipFiles'))
-const tables = () => whenWanted(() => import('./tables'))
+const incoming = () => lazyLoad(() => import('./incoming'))
+const zips = () => lazyLoad(() => import('./zipFiles'))
+const tables = () => lazyLoad(() => import('./tables'))
 
 /** Opens a file that Vernice wrote: a piece is added, a studio replaces the one on screen (undo brings it back). */
 export const openFile = async (file: File): Promise<void> => (await incoming())?.openFile(file)

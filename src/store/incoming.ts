@@ -18,7 +18,7 @@ import { isZip } from '@/core/formats/zipNames'
 import type { ListedPhoto } from '@/workers/studioZip'
 import { openZip } from './zipFiles'
 import { keepZipPhotos } from './zipPhotos'
-import { askFirst, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
+import { askToConfirm, newId, run, tell, tellOfEdit, useStudio } from './studioStore'
 
 /* What comes in from files is told before it is taken in, and taken in as one edit. Its readers are loaded with the first file. */
 
@@ -32,7 +32,7 @@ interface FromZip {
 
 /** Says what taking something in would do; with the answer yes it is one edit. */
 function takeIn(title: string, words: string, command: Command, done: string, zip: FromZip | null = null): void {
-  askFirst({
+  askToConfirm({
     title,
     words: zip ? `${words} ${photosWords(zip)}` : words,
     choices: [{ label: 'Take it in', act: () => void put(command, done, zip) }],
@@ -129,7 +129,7 @@ function takePiece({ piece, bodies, media }: PieceFile, zip: FromZip | null): vo
       zip,
     )
   const both = { ...piece, id: newId(), name: `${piece.name} (from file)`.slice(0, 80) }
-  askFirst({
+  askToConfirm({
     title: `“${known.name}” is here already, and other than in the file`,
     words: `Keep both, or let the one from the file take its place? ${words}${zip ? ` ${photosWords(zip)}` : ''}`,
     choices: [
@@ -166,7 +166,7 @@ function takeRecord(text: string, room: Room, order?: DateOrder): void {
   const record = readRoomRecord(text, order)
   if (!record.ok && record.issue.code === 'which-date') {
     const { date } = record.issue
-    return askFirst({
+    return askToConfirm({
       title: 'Which comes first in these dates?',
       words: `“${date}” can be read two ways, and nothing else in the file decides it.`,
       choices: [

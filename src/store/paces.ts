@@ -5,12 +5,12 @@ import { minutesAt, PACE_WORDS, type Hands } from '@/core/plan/pace'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { days, gates, SOON_MS } from '@/workers/clients'
 import type { StepHandsAnswer } from '@/workers/protocol'
-import { useAsked, type Asked, type Question } from './asking'
+import { useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { run, tellOfEdit, useStudio } from './studioStore'
 
 type About = { readonly piece: Piece } & Pick<Studio, 'bodies' | 'media'>
 
-const HANDS: Question<About, readonly StepHandsAnswer[] | null> = {
+const HANDS: WorkerQuery<About, readonly StepHandsAnswer[] | null> = {
   name: 'hands',
   what: 'The minutes could not be worked out',
   keepMs: 600_000,
@@ -19,8 +19,8 @@ const HANDS: Question<About, readonly StepHandsAnswer[] | null> = {
 }
 
 /** The work of hands of each step of a piece, measured on its skin by a worker. */
-export const useHands = (piece: Piece, { bodies, media }: Studio): Asked<readonly StepHandsAnswer[] | null> =>
-  useAsked(HANDS, { piece, bodies, media })
+export const useHands = (piece: Piece, { bodies, media }: Studio): QueryState<readonly StepHandsAnswer[] | null> =>
+  useWorkerQuery(HANDS, { piece, bodies, media })
 
 /** Learns from a finished run: `work` is what one piece was reckoned at, all its coats together. */
 export function learnPace(work: Hands, pots: number, minutes: number): void {

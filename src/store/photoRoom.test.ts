@@ -10,13 +10,13 @@ import { answering } from './fixtures/browser'
 // Modules of their own: others share theirs with tests that have no database.
 const database = await openDatabase()
 vi.resetModules()
-vi.doMock('./keeping', () => ({ database: () => database }))
+vi.doMock('./persistence', () => ({ database: () => database }))
 const { addPhoto, deletePhotos, keptPhotos, photoBlob, putPhoto } = await import('./photos')
 const { beginWith, useStudio } = await import('./studioStore')
 const { startAgain } = await import('@/workers/clients')
 
 afterAll(() => {
-  vi.doUnmock('./keeping')
+  vi.doUnmock('./persistence')
   vi.resetModules()
 })
 

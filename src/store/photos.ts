@@ -7,12 +7,12 @@ import { entriesOf, type PhotoSide, type Placed, type RunEntry } from '@/core/mo
 import { entryId } from '@/core/model/runEntries'
 import { photographs, SOON_MS } from '@/workers/clients'
 import type { KeptPhoto } from '@/workers/photo.worker'
-import { useAsked, type Question } from './asking'
+import { useWorkerQuery, type WorkerQuery } from './workerQueries'
 import { instantNow } from './days'
 import { diskRoomNow, giveUpPictures } from './diskRoom'
 import type { JournalEntry } from './importJournal'
 import { photosChanged, usePhotoChanges } from './photoChanges'
-import { database } from './keeping'
+import { database } from './persistence'
 import { newId, run, tell, useStudio } from './studioStore'
 
 /* Photographs: read anew in a worker, kept as blobs beside the documents, which only name them. They never leave the browser. */
@@ -168,7 +168,7 @@ export async function photoBlob(photoId: string, size: 'small' | 'whole'): Promi
   return blob ?? null
 }
 
-const PHOTO: Question<{ photoId: string; size: 'small' | 'whole'; changes: number }, Blob | null> = {
+const PHOTO: WorkerQuery<{ photoId: string; size: 'small' | 'whole'; changes: number }, Blob | null> = {
   name: 'photograph',
   what: 'The photograph could not be read',
   keepMs: 60_000,
@@ -182,7 +182,7 @@ export function usePhoto(
   seen: boolean,
 ): { url: string | null; missing: boolean } {
   const changes = usePhotoChanges((s) => s.changes)
-  const { value, isNow } = useAsked(PHOTO, seen ? { photoId, size, changes } : null)
+  const { value, isNow } = useWorkerQuery(PHOTO, seen ? { photoId, size, changes } : null)
   const url = useMemo(() => (value ? URL.createObjectURL(value) : null), [value])
   useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url])
   return { url, missing: seen && isNow && value === null }

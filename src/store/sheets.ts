@@ -3,7 +3,7 @@ import type { SheetPaper } from '@/core/formats/sheets/tiles'
 import type { Studio } from '@/core/model/studio'
 import type { SheetAsked } from '@/core/usecases/sheets/makeSheets'
 import { cards, LONG_MS, SOON_MS } from '@/workers/clients'
-import { useAsked, type Asked, type Question } from './asking'
+import { useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { download, fileName } from './download'
 import { font } from './exports'
 import { handOver, pdf } from './handOver'
@@ -20,7 +20,7 @@ const only = (studio: Studio, asked: readonly SheetAsked[]): Studio => ({
 /** All of a studio that goes along with a question about sheets, apart from its pieces. */
 const besides = ({ pieces: _, tiles: __, order: ___, ...rest }: Studio) => rest
 
-const SHEETS = (studio: Studio): Question<SheetAsked & ReturnType<typeof besides>, ShownSheets> => ({
+const SHEETS = (studio: Studio): WorkerQuery<SheetAsked & ReturnType<typeof besides>, ShownSheets> => ({
   name: 'sheets',
   what: 'The sheet could not be made',
   ask: ({ piece, kind, options, size }) => {
@@ -30,8 +30,8 @@ const SHEETS = (studio: Studio): Question<SheetAsked & ReturnType<typeof besides
 })
 
 /** A sheet for the screen. */
-export function useSheets(asked: SheetAsked, studio: Studio): Asked<ShownSheets> {
-  return useAsked(SHEETS(studio), { ...asked, ...besides(studio) })
+export function useSheets(asked: SheetAsked, studio: Studio): QueryState<ShownSheets> {
+  return useWorkerQuery(SHEETS(studio), { ...asked, ...besides(studio) })
 }
 
 const failed = (what: string, why: string) => `${what} could not be made (${why}); reload and try again.`

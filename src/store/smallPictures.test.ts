@@ -9,10 +9,10 @@ import { answering } from './fixtures/browser'
 /* Small pictures are kept in the browser: drawn once, drawn again when what they show changes or another size is wanted. */
 
 const database = await openDatabase()
-vi.doMock('./keeping', () => ({ database: () => database }))
+vi.doMock('./persistence', () => ({ database: () => database }))
 
 afterAll(() => {
-  vi.doUnmock('./keeping')
+  vi.doUnmock('./persistence')
   vi.resetModules()
 })
 

@@ -30,7 +30,7 @@ export interface Notice {
 const REMEMBERED = 20
 
 /** Something to be decided before anything is done. */
-export interface Question {
+export interface Confirmation {
   readonly title: string
   /** What it would do. */
   readonly words: string
@@ -51,9 +51,9 @@ interface StudioState {
   readonly notice: Notice | null
   /** What was told lately, the newest first. */
   readonly lately: readonly Notice[]
-  readonly question: Question | null
+  readonly question: Confirmation | null
   /** Why nothing can be kept in this browser; null when it can. */
-  readonly keptNowhere: string | null
+  readonly storageProblem: string | null
   /** What opening waits for, where that is known. */
   readonly waitsFor: string | null
   /** Records that could not be read. */
@@ -73,7 +73,7 @@ export const useStudio = create<StudioState>()(() => ({
   notice: null,
   lately: [],
   question: null,
-  keptNowhere: null,
+  storageProblem: null,
   waitsFor: null,
   setAside: [],
   previewed: null,
@@ -175,7 +175,7 @@ export const dismissNotice = (): void => useStudio.setState({ notice: null })
 export const newId = (): string => crypto.randomUUID().slice(0, 13)
 
 /** Asks before something is done; a second question takes the place of the first. */
-export function askFirst(question: Question): void {
+export function askToConfirm(question: Confirmation): void {
   const before = useStudio.getState().question
   useStudio.setState({ question })
   before?.otherwise?.()

@@ -6,20 +6,20 @@ import type { Step } from '@/core/plan/step'
 import type { GoesWrong } from '@/core/usecases/whatIf/goesWrong'
 import type { ViewKind } from '@/core/usecases/view/pieceView'
 import { cards, gates, LONG_MS, SOON_MS, thumbnails } from '@/workers/clients'
-import { answered, useAsked, type Asked, type Question } from './asking'
+import { unwrapAnswer, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { restingView, withoutOthers } from './derived'
 
 type Materials = Pick<Studio, 'bodies' | 'media' | 'ways'>
 
-const GOES_WRONG = (piece: Piece, studio: Studio): Question<Materials & { piece: Piece }, readonly GoesWrong[]> => ({
+const GOES_WRONG = (piece: Piece, studio: Studio): WorkerQuery<Materials & { piece: Piece }, readonly GoesWrong[]> => ({
   name: 'what goes wrong',
   what: 'It could not be gone through',
   ask: () => cards.ask((worker) => worker.goesWrong(piece, withoutOthers(studio, piece)), { limitMs: LONG_MS }),
 })
 
 /** All that goes wrong on a piece when a step is done otherwise, from a worker. */
-export const useGoesWrong = (piece: Piece | null, studio: Studio): Asked<readonly GoesWrong[]> =>
-  useAsked(
+export const useGoesWrong = (piece: Piece | null, studio: Studio): QueryState<readonly GoesWrong[]> =>
+  useWorkerQuery(
     GOES_WRONG(piece as Piece, studio),
     piece && { piece, bodies: studio.bodies, media: studio.media, ways: studio.ways },
   )
@@ -32,7 +32,7 @@ interface PictureAsked extends Materials {
   readonly size: number
 }
 
-const PICTURE = (piece: Piece): Question<PictureAsked, ImageData> => ({
+const PICTURE = (piece: Piece): WorkerQuery<PictureAsked, ImageData> => ({
   name: 'picture of a what-if',
   what: 'The picture could not be drawn',
   keepMs: 300_000,
@@ -47,7 +47,7 @@ const PICTURE = (piece: Piece): Question<PictureAsked, ImageData> => ({
       light: 'daylight',
     } as const
     const picture = await gates.pictures.pass(signal, async () =>
-      answered(
+      unwrapAnswer(
         await thumbnails.ask((worker) => worker.picture(request, restingView(piece), size, size, false), {
           limitMs: SOON_MS,
         }),
@@ -65,7 +65,7 @@ export function useTurnedOut(
   { bodies, media, ways }: Studio,
   size: number,
   seen: boolean,
-): Asked<ImageData> {
+): QueryState<ImageData> {
   const { form, bodyId } = piece
-  return useAsked(PICTURE(piece), seen ? { form, bodyId, steps, kind, bodies, media, ways, size } : null)
+  return useWorkerQuery(PICTURE(piece), seen ? { form, bodyId, steps, kind, bodies, media, ways, size } : null)
 }

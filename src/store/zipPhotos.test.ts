@@ -10,7 +10,7 @@ import { answering, type Answers } from './fixtures/browser'
 // Modules of their own: others share theirs with tests that have no database.
 const database = await openDatabase()
 vi.resetModules()
-vi.doMock('./keeping', () => ({ database: () => database }))
+vi.doMock('./persistence', () => ({ database: () => database }))
 const { openFile } = await import('./incoming')
 const { deletePhotos, keptPhotos } = await import('./photos')
 const { answerQuestion, beginWith, useStudio } = await import('./studioStore')
@@ -19,7 +19,7 @@ const { clearCutOffImports } = await import('./importJournal')
 const { startAgain } = await import('@/workers/clients')
 
 afterAll(() => {
-  vi.doUnmock('./keeping')
+  vi.doUnmock('./persistence')
   vi.resetModules()
 })
 

@@ -3,9 +3,9 @@ import type { ListedPhoto } from '@/workers/studioZip'
 import { SOON_MS, zips } from '@/workers/clients'
 import { atLength, GivenUp } from './atWork'
 import { endJournal, heldImport, newJournalKey } from './importJournal'
-import { database } from './keeping'
+import { database } from './persistence'
 import { deletePhotos, keptPhotos, putPhoto, readPhoto, roomFor } from './photos'
-import { askFirst, tell, useStudio } from './studioStore'
+import { askToConfirm, tell, useStudio } from './studioStore'
 
 /*
  * Photographs that come in with a zip. They are kept before the edit that names them, so that an import is one deed: with the page
@@ -103,7 +103,7 @@ function wantsTheRest({ damaged, failed }: Stored, of: number): Promise<boolean>
     failed ? `${failed} of ${of} are no pictures that can be read, or found no room.` : '',
   ]
   return new Promise((answer) =>
-    askFirst({
+    askToConfirm({
       title: 'Take the rest in?',
       words: `${words.filter(Boolean).join(' ')} The records of such photographs stay, without their pictures.`,
       choices: [{ label: 'Take the rest in', act: () => answer(true) }],

@@ -4,7 +4,7 @@ import { ladderOf, type LadderRow } from '@/core/usecases/cupboard/ladder'
 import { layerMatrix, type LayerMatrix, type LayersAsked } from '@/core/usecases/tiles/layerMatrix'
 import { refit, type Refit } from '@/core/usecases/tiles/opticsBelief'
 import { recipesFor, type Matched, type Wanted } from '@/core/usecases/cupboard/recipes'
-import { proposeTiles, type ProposedTile, type Question } from '@/core/usecases/tiles/testTiles'
+import { proposeTiles, type ProposedTile, type TileQuestion } from '@/core/usecases/tiles/testTiles'
 import { alive } from './supervise'
 
 /** What colours depend on. */
@@ -29,7 +29,7 @@ const api = {
   match: (studio: Studio, wanted: Wanted, progress: (share: number) => void): Matched =>
     recipesFor(studio, wanted, progress),
   /** Tiles that answer a question. */
-  propose: (studio: Studio, question: Question): ProposedTile[] => proposeTiles(studio, question),
+  propose: (studio: Studio, question: TileQuestion): ProposedTile[] => proposeTiles(studio, question),
 }
 
 export type ColoursWorker = typeof api

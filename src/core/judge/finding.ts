@@ -13,7 +13,7 @@ export interface Mend {
 }
 
 /** What a rule saw in a plan. */
-export interface Sighting {
+export interface RuleHit {
   readonly stepId: string | null
   /** Where on the piece, in words. */
   readonly where: string
@@ -27,9 +27,9 @@ export interface Sighting {
 }
 
 /** A judgement on a plan. */
-export interface Finding extends Sighting {
+export interface Finding extends RuleHit {
   /** Other places of which the same is to be said. */
-  readonly also: readonly Pick<Sighting, 'stepId' | 'where'>[]
+  readonly also: readonly Pick<RuleHit, 'stepId' | 'where'>[]
   readonly ruleId: string
   readonly severity: Severity
   readonly school: keyof Ways | null

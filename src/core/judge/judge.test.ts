@@ -65,7 +65,7 @@ describe('the judge', () => {
   it('every rule is made to speak by one of these plans, and has a name and a guard', () => {
     expect(new Set(MISTAKES.map((m) => m.rule))).toEqual(new Set(RULES.map((r) => r.id)))
     expect(RULES.length).toBeGreaterThanOrEqual(15)
-    for (const rule of RULES) expect(rule.guards.length).toBeGreaterThan(5)
+    for (const rule of RULES) expect(rule.description.length).toBeGreaterThan(5)
   })
 
   it('a sound plan has nothing to settle', () => {

@@ -65,7 +65,7 @@ export function judgePlan(plan: JudgedPlan, rules: readonly Rule[] = RULES): Fin
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
   const found = rules
     .flatMap((rule): Finding[] =>
-      rule.look(plan).map((sighting) => ({
+      rule.check(plan).map((sighting) => ({
         ...sighting,
         ruleId: rule.id,
         school: rule.school,

@@ -76,7 +76,7 @@ export interface LotPiece {
   readonly lot: Lot
   readonly piece: Piece
   /** The whole set with the steps as they were done on this lot: the piece itself where nothing was different. */
-  readonly whole: Piece
+  readonly asDone: Piece
 }
 
 const known = new WeakMap<Piece, readonly LotPiece[]>()
@@ -90,7 +90,7 @@ export function lotPieces(piece: Piece): readonly LotPiece[] {
     id: lots.length === 1 ? piece.id : lotId(piece.id, lot.pots),
     lot,
     piece: asPiece(piece, lot),
-    whole: asDone(piece, lot),
+    asDone: asDone(piece, lot),
   }))
   known.set(piece, made)
   return made

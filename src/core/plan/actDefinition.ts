@@ -70,7 +70,7 @@ export type StepKind = MediumKind | 'tape' | 'carve' | 'texture' | 'mark' | 'cle
 export type KindOf = (mediumId: string) => MediumKind | undefined
 
 /** What words are made with: names from the cupboard, lengths and temperatures in the studio’s units. */
-export interface Told {
+export interface Wording {
   /** The name of a medium; what stands for it when it is missing. */
   readonly nameOf: (mediumId: string, missing?: string) => string
   readonly kindOf: KindOf
@@ -81,7 +81,7 @@ export interface Told {
 }
 
 /** The same at the bench: when the step is done and how long its coats dry. */
-export interface BenchTold extends Told {
+export interface BenchWording extends Wording {
   readonly stage: Stage
   /** Waits between coats, one after another; empty when there are none. */
   readonly waits: string
@@ -183,10 +183,10 @@ export interface ActParts<S, Values = Omit<S, 'id' | 'done' | 'mishap' | 'act'>>
   readonly hint: string
   /** What a potter would most likely mean by it here. */
   readonly begin: (at: Beginning) => Values
-  readonly title: (step: S, told: Told) => string
-  readonly brief: (step: S, told: Told) => string
+  readonly title: (step: S, wording: Wording) => string
+  readonly brief: (step: S, wording: Wording) => string
   readonly kind: (step: S, kindOf: KindOf) => StepKind
-  readonly bench: (step: S, told: BenchTold) => BenchParts
+  readonly bench: (step: S, wording: BenchWording) => BenchParts
   /** Null where the dryness of the clay does not decide. */
   readonly fit: (step: S, kindOf: KindOf) => TechniqueFit | null
   /** Minutes of hands for one piece; for coats, of one coat. */

@@ -8,7 +8,7 @@ import { goodStages, type StageFit } from '../clay/stageFit'
 import { STAGES, type Stage } from '../clay/stages'
 import { newStepContent } from '../usecases/create/newStep'
 import { benchWords, stepWords } from '../usecases/words/stepWords'
-import { toldIn } from '../usecases/words/told'
+import { wordingFor } from '../usecases/words/wording'
 import { kindsLaidBy, MEDIUM_KIND, MEDIUM_KINDS, type MediumKind, wetCoat } from '../vocabulary/mediumKinds'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
 import { FAMILIES } from './actDefinition'
@@ -16,7 +16,7 @@ import { minutesAt } from './pace'
 import { ACTS } from './acts'
 import * as build from './build'
 import { coneIndex } from '../firing/cones'
-import { applyAct } from '../skin/acts'
+import { applyOp } from '../skin/stackOps'
 import { StackOptics } from '../skin/appearance'
 import { skinGrid } from '../skin/grid'
 import { MediaTable } from '../skin/mediaTable'
@@ -187,9 +187,9 @@ describe('the media of a step', () => {
   })
 
   it('that are missing from the cupboard are said to be', () => {
-    const told = toldIn(studio)
-    expect(told.nameOf('nowhere')).toBe('missing colour')
-    expect(told.nameOf('nowhere', 'Missing glaze')).toBe('Missing glaze')
+    const wording = wordingFor(studio)
+    expect(wording.nameOf('nowhere')).toBe('missing colour')
+    expect(wording.nameOf('nowhere', 'Missing glaze')).toBe('Missing glaze')
   })
 })
 
@@ -274,7 +274,7 @@ describe('what the newest members do', () => {
     const fired = { ...BARE, films: [{ medium: number, eighths: 8 }], fixed: 1, cone: coneIndex('05') }
     expect(optics.surface(fired)).toBe('gloss')
     const melt = (medium: number) =>
-      applyAct(
+      applyOp(
         { ...BARE, recessUm: 800, films: [{ medium, eighths: 24 }] },
         8,
         { act: 'fire', cone: 6, melts: true },

@@ -1,6 +1,6 @@
 import { COVERS, type Cover } from '../clay/stages'
 import type { ClockState } from './dryingClock'
-import type { Beside, Capacity, PiecePlan, PlannedVisit } from './plan'
+import type { SiblingLots, Capacity, PiecePlan, PlannedVisit } from './plan'
 import type { Kiln } from './sessions'
 import type { Job, Task } from './task'
 
@@ -11,14 +11,14 @@ export interface BeamSettings {
   readonly width: number
   readonly covers: readonly Cover[]
   /** What finding the clay too dry costs: the surer a studio wants to be, the more. */
-  readonly miss: number
+  readonly missPenalty: number
 }
 
 /** A studio that is content with 80 of 100. */
-export const BEAM: BeamSettings = { width: 18, covers: ['open', 'draped', 'sealed'], miss: missCost(0.8) }
+export const BEAM: BeamSettings = { width: 18, covers: ['open', 'draped', 'sealed'], missPenalty: missPenalty(0.8) }
 
 /** One more visit is worth it where it makes up for as much chance as the studio may lack [our choice]. */
-export function missCost(sure: number): number {
+export function missPenalty(sure: number): number {
   return 1 / (1 - sure)
 }
 
@@ -60,8 +60,8 @@ export interface Asked {
   readonly left: Capacity
   readonly nowMs: number
   readonly covers: readonly Cover[]
-  readonly miss: number
-  readonly beside: Beside
+  readonly missPenalty: number
+  readonly siblings: SiblingLots
 }
 
 /** Whether the clay decides about any task from one on. */

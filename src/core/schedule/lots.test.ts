@@ -36,7 +36,7 @@ function problemOf({ rate, pots, units, sessions }: LotCase) {
       ],
       sessions.map(([from, to], i) => session(`s${i}`, from, to - from)),
     ),
-    settings: { ...BEAM, covers: ['open', 'sealed'] as const, miss: 0 },
+    settings: { ...BEAM, covers: ['open', 'sealed'] as const, missPenalty: 0 },
   }
 }
 

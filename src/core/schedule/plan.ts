@@ -48,12 +48,12 @@ export interface PiecePlan {
 }
 
 /** Where other lots of the set are worked on, and how long the longest of them takes: then one more lot costs less. */
-export interface Beside {
+export interface SiblingLots {
   readonly sessions: ReadonlySet<string>
   readonly days: number
 }
 
-export const ALONE: Beside = { sessions: new Set(), days: 0 }
+export const NO_SIBLINGS: SiblingLots = { sessions: new Set(), days: 0 }
 
 /**
  * What a plan costs [our choice]: a visit counts 1. Coming only to look costs little less than to work, since one has to come; where

@@ -1,7 +1,7 @@
 import { AT_ONCE } from '../model/calendar'
 import { BEAM, clayMatters, prune, unroll, type Asked, type BeamSettings, type BeamState } from './beam'
 import { dryOn } from './dryingClock'
-import { ALONE, COST, type Beside, type Capacity, type Occasion, type PiecePlan } from './plan'
+import { NO_SIBLINGS, COST, type SiblingLots, type Capacity, type Occasion, type PiecePlan } from './plan'
 import type { Kiln, Session } from './sessions'
 import { shareOf, type Job, type Task } from './task'
 import { visit } from './visiting'
@@ -21,9 +21,9 @@ export function planPiece(
   nowMs: number,
   settings: BeamSettings = BEAM,
   want = 1,
-  beside: Beside = ALONE,
+  siblings: SiblingLots = NO_SIBLINGS,
 ): PiecePlan[] {
-  const asked: Asked = { job, left, nowMs, covers: settings.covers, miss: settings.miss, beside }
+  const asked: Asked = { job, left, nowMs, covers: settings.covers, missPenalty: settings.missPenalty, siblings }
   let states = atFirst(asked)
   for (const occasion of occasions) {
     const next = states.slice()
@@ -92,7 +92,7 @@ function atFirst({ job, nowMs, covers }: Asked): BeamState[] {
 const endOf = (occasion: Occasion) => (occasion.kind === 'kiln' ? occasion.kiln.openMs : occasion.session.endMs)
 
 /** Cost with what is still undone, days in process and being late. */
-function finish({ job, beside }: Asked, state: BeamState, lastMs: number) {
+function finish({ job, siblings }: Asked, state: BeamState, lastMs: number) {
   const undone = job.tasks.slice(state.done)
   const share = job.pots.length / job.of
   const endMs = undone.length ? lastMs : Math.max(state.atMs, state.readyMs)
@@ -108,7 +108,7 @@ function finish({ job, beside }: Asked, state: BeamState, lastMs: number) {
   return {
     days,
     ownCost: state.cost - state.coming + apart,
-    cost: state.cost + apart + Math.max(0, days - beside.days) * COST.setDay,
+    cost: state.cost + apart + Math.max(0, days - siblings.days) * COST.setDay,
   }
 }
 

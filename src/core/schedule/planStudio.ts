@@ -1,6 +1,6 @@
 import { AT_ONCE } from '../model/calendar'
 import { interleave, type TouchedVisit } from './interleave'
-import { ALONE, COST, type Beside, type Capacity, type Occasion, type PiecePlan } from './plan'
+import { NO_SIBLINGS, COST, type SiblingLots, type Capacity, type Occasion, type PiecePlan } from './plan'
 import { BEAM, type BeamSettings } from './beam'
 import { planPiece } from './planPiece'
 import { partitions } from './partitions'
@@ -120,9 +120,9 @@ export const costOfAll = (plans: ReadonlyMap<string, readonly PiecePlan[]>): num
   [...plans.values()].reduce((sum, lots) => sum + costOf(lots), 0)
 
 /** What the lots of a set that are planned already offer to the next. */
-const besideOf = (lots: readonly PiecePlan[]): Beside =>
+const siblingsOf = (lots: readonly PiecePlan[]): SiblingLots =>
   lots.length === 0
-    ? ALONE
+    ? NO_SIBLINGS
     : {
         sessions: new Set(lots.flatMap(({ visits }) => visits.filter((v) => v.tasks.length).map((v) => v.session.id))),
         days: Math.max(...lots.map(({ days }) => days)),
@@ -136,7 +136,7 @@ function planAmong(
   lots: readonly PiecePlan[],
   occasions: readonly Occasion[],
 ): PiecePlan {
-  const beside = besideOf(lots)
+  const siblings = siblingsOf(lots)
   const left = capacityLeft(problem, [...others, ...lots])
   const hands = new Map(left.hands)
   for (let attempt = 0; ; attempt++) {
@@ -147,7 +147,7 @@ function planAmong(
       problem.nowMs,
       problem.settings ?? BEAM,
       1,
-      beside,
+      siblings,
     )
     const own = new Set(plan.visits.map((visit) => visit.session.id))
     const crowded = [...visitsBySession([...others, ...lots, plan], own)].filter(([, visits]) => !inTime(visits))

@@ -285,7 +285,7 @@ describe('the days of one piece', () => {
             .map(([wettest, driest], i) => work(`s${i}`, wettest, driest, 40, 10))
           const sessions = hours.sort((a, b) => a - b).map((h, i) => session(`x${i}`, h * 2, 2))
           // What it might miss is left out: the trial of all plans does not weigh it.
-          const found = alone(job('a', tasks), sessions, [], { ...BEAM, miss: 0 })
+          const found = alone(job('a', tasks), sessions, [], { ...BEAM, missPenalty: 0 })
           expect(found.cost).toBeLessThanOrEqual(cheapest(job('a', tasks), sessions) * 1.08 + 1e-6)
         },
       ),

@@ -76,7 +76,7 @@ function arrivalsAt({ job, left }: Asked, state: BeamState, session: Session, pl
 /** Comes only to change the cover, or to air it for a while. */
 function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival, out: BeamState[]): void {
   if (state.startedMs === Infinity || state.water.wall <= 0 || !clayMatters(asked.job, state.done)) return
-  const there = asked.beside.sessions.has(session.id)
+  const there = asked.siblings.sessions.has(session.id)
   const leaving: Leaving = {
     startMs: arrival.startMs,
     endMs: arrival.startMs,
@@ -100,7 +100,7 @@ function look(asked: Asked, state: BeamState, session: Session, arrival: Arrival
 
 /** Does the next tasks, one coat after another, and may leave after each. */
 function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival, out: BeamState[]): void {
-  const { job, left, beside } = asked
+  const { job, left, siblings } = asked
   const minutes = left.hands.get(session.id) ?? 0
   const pots = job.pots.length
   let { startMs: atMs, water } = arrival
@@ -166,8 +166,8 @@ function work(asked: Asked, state: BeamState, session: Session, arrival: Arrival
     atMs = endMs
     tasks.push(task)
     const readyMs = atMs + waitAfter(task, pots, session.hands) * MINUTE
-    const missing = priceOfMissing(missChance(job, begun, (session.endMs - atMs) / HOUR), asked.miss)
-    const visited = beside.sessions.has(session.id) ? COST.together : COST.visit
+    const missing = priceOfMissing(missChance(job, begun, (session.endMs - atMs) / HOUR), asked.missPenalty)
+    const visited = siblings.sessions.has(session.id) ? COST.together : COST.visit
     leave(
       asked,
       state,

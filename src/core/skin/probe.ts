@@ -1,4 +1,4 @@
-import { applyAct, type MediumTraits } from './acts'
+import { applyOp, type MediumTraits } from './stackOps'
 import type { SkinOperation } from './operation'
 import { inAnyArc } from './levelField'
 import { BARE, type Stack } from './stack'
@@ -40,7 +40,7 @@ export function probeSpot(
   for (let step = 0; step < stepCount; step++) {
     for (; next < operations.length && operations[next].stepIndex <= step; next++) {
       const operation = operations[next]
-      if (meets(operation, spot)) stack = applyAct(stack, nominalLevel(operation), operation.act, media)
+      if (meets(operation, spot)) stack = applyOp(stack, nominalLevel(operation), operation.act, media)
     }
     after.push(stack)
   }

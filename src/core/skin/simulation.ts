@@ -1,4 +1,4 @@
-import type { MediumTraits } from './acts'
+import type { MediumTraits } from './stackOps'
 import type { SkinOperation } from './operation'
 import { atlasOfWall, type Atlas } from './atlas'
 import type { SkinGrid } from './grid'
@@ -96,7 +96,7 @@ export class SkinSimulation {
   }
 
   /** So much has been tried in it that a fresh one is better: what is known of stacks and transitions is never forgotten. */
-  get worn(): boolean {
+  get tableFull(): boolean {
     return this.stacks.stacks.length > this.limits.stacks || this.memory.bytes > this.limits.bytes
   }
 

@@ -8,7 +8,7 @@ import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
 import type { Motif } from '../vocabulary/motif'
 import type { Place } from '../vocabulary/place'
 import type { SprayAim } from '../vocabulary/spray'
-import type { Settling, SkinAct } from './acts'
+import type { Settling, StackOp } from './stackOps'
 import { blendField, BLEND_STEPS, type BlendWay } from './applicatorFields'
 import type { SkinGrid } from './grid'
 import { areaBlendField, type AreaBlend } from './areas/areaBlend'
@@ -120,7 +120,7 @@ export class SkinCompiler extends SkinFields {
     return this.mediaTable.numberOf(mediumId)
   }
 
-  push(act: SkinAct, field: FieldSource, aside = false): void {
+  push(act: StackOp, field: FieldSource, aside = false): void {
     const { id } = this.grid.surface
     const on = id === WALL ? {} : { on: id }
     this.operations.push({ stepIndex: this.index, act, field, ...(aside ? { aside } : {}), ...on })

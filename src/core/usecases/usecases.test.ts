@@ -11,7 +11,7 @@ import { timeline } from '../plan/timeline'
 import { latheMesh } from '../picture/lathe'
 import { formPicture } from '../picture/formPicture'
 import { judge } from '../judge/judge'
-import { toldIn } from './words/told'
+import { wordingFor } from './words/wording'
 import { settlePlan } from './create/settlePlan'
 import { ADDABLE } from './create/addable'
 import { newStepContent } from './create/newStep'
@@ -247,10 +247,10 @@ describe('steps in words', () => {
 
   it('follows the studio’s units', () => {
     const inches = { ...studio, settings: { ...studio.settings, length: 'in' as const, temperature: 'F' as const } }
-    expect(toldIn(inches).place(bandOf(25.4, 50.8))).toBe('outside, 1.00 in to 2.00 in up the wall')
-    expect(toldIn(studio).place(wholeOf('inside', 'floor', 'rim'))).toBe('inside and rim')
-    expect(toldIn(studio, { form: presetForm('tile') }).place(wholeOf('floor'))).toBe('face')
-    expect(toldIn(studio, { form: presetForm('tile') }).place(wholeOf('inside', 'floor', 'rim'))).toBe('face')
+    expect(wordingFor(inches).place(bandOf(25.4, 50.8))).toBe('outside, 1.00 in to 2.00 in up the wall')
+    expect(wordingFor(studio).place(wholeOf('inside', 'floor', 'rim'))).toBe('inside and rim')
+    expect(wordingFor(studio, { form: presetForm('tile') }).place(wholeOf('floor'))).toBe('face')
+    expect(wordingFor(studio, { form: presetForm('tile') }).place(wholeOf('inside', 'floor', 'rim'))).toBe('face')
     expect(stepWords(jugs.steps[6], inches).brief).toContain('°F')
   })
 })

@@ -12,13 +12,13 @@ import { asPiece } from '@/core/model/lots'
 import { practiceStepId } from '@/core/usecases/create/practicePiece'
 import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { lotName } from '@/core/usecases/words/potWords'
-import { askBefore } from '@/core/usecases/run/askBefore'
-import { benchAct, type BenchAct } from '@/core/usecases/run/benchAct'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
-import { besideTheAct } from '@/core/usecases/run/besideTheAct'
+import { askBefore } from '@/core/usecases/bench/askBefore'
+import { benchAct, type BenchAct } from '@/core/usecases/bench/benchAct'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
+import { remindersFor } from '@/core/usecases/bench/reminders'
 import { SHEETS } from '@/core/sheets/kinds'
 import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
-import { timerBefore, type CoatTimer } from '@/core/usecases/run/coatTimers'
+import { timerBefore, type CoatTimer } from '@/core/usecases/bench/coatTimers'
 import { useBenchSettings } from '@/store/benchSettings'
 import { decide, useDrying } from '@/store/days'
 import { useHands } from '@/store/paces'
@@ -27,9 +27,9 @@ import { BenchPictures } from './BenchPictures'
 import { goOnWith, strokesIn } from './benchCommands'
 import { Different } from './Different'
 import { moistureWords } from '@/core/usecases/drying/lostWindow'
-import { dryingWait } from '@/core/usecases/run/dryingWait'
+import { dryingWait } from '@/core/usecases/bench/dryingWait'
 import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
-import { differenceWords } from '@/core/usecases/run/differences'
+import { differenceWords } from '@/core/usecases/bench/differences'
 import { NoteEntry } from './NoteEntry'
 import { OnBar } from './OnBar'
 import { PhotoTaker } from '@/ui/photos/PhotoTaker'
@@ -100,7 +100,7 @@ function Act({
   const stepOf = (other: BenchItem | null | undefined) =>
     (other && studio.pieces[other.pieceId]?.steps.find(({ id }) => id === other.stepId)) ?? null
   const before = stepOf(items.slice(0, at).findLast(({ kind }) => kind === 'act'))
-  const beside = besideTheAct(act.step, before, stepOf(next), studio)
+  const beside = remindersFor(act.step, before, stepOf(next), studio)
   const coatWord = item.coats > 1 ? `coat ${item.coat + 1}` : ''
   const all = item.pots.length > 1
   const word = waiting

@@ -2,8 +2,8 @@
 
 import { useEffect, useEffectEvent, useState } from 'react'
 import type { Studio } from '@/core/model/studio'
-import { isDone, type BenchItem } from '@/core/usecases/run/benchItems'
-import { readyNow } from '@/core/usecases/run/readyNow'
+import { isDone, type BenchItem } from '@/core/usecases/bench/benchItems'
+import { readyNow } from '@/core/usecases/bench/readyNow'
 import { useCoatTimers, useRinging, useSecond, useWakeLock, wakeSound } from '@/store/bench'
 import { useBenchSettings } from '@/store/benchSettings'
 import { useNoticeGoesWith } from '@/ui/frame/Notices'

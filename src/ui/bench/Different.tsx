@@ -5,9 +5,9 @@ import type { Piece } from '@/core/model/piece'
 import type { Difference } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
 import type { Step } from '@/core/plan/step'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
-import { differencesOf, type Otherwise } from '@/core/usecases/run/differences'
-import { lostEntry, saidEntry } from '@/core/usecases/run/said'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
+import { differencesOf, type Otherwise } from '@/core/usecases/bench/differences'
+import { lostEntry, recordDifference } from '@/core/usecases/bench/recordDifference'
 import { instantNow } from '@/store/days'
 import { run, tellOfEdit } from '@/store/studioStore'
 import { PotButton } from '@/ui/set/PotButton'
@@ -37,7 +37,7 @@ export function Different({
   const jars = all.filter(({ id }) => id.startsWith('jar-'))
   const others = all.filter(({ id }) => !id.startsWith('jar-'))
   const say = (words: string, next: Difference | null) => {
-    if (run(saidEntry(piece, step.id, pots, next, words, { now: instantNow(), by }))) return
+    if (run(recordDifference(piece, step.id, pots, next, words, { now: instantNow(), by }))) return
     tellOfEdit(
       next
         ? `Noted: ${words}. Picture, findings and what is to come follow what was done.`

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { namedPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
 import { entryId } from '@/core/model/runEntries'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'

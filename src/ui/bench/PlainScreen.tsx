@@ -3,9 +3,9 @@
 import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { COVER_NAMES } from '@/core/clay/stages'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
-import type { CoatTimer } from '@/core/usecases/run/coatTimers'
-import { itemDone } from '@/core/usecases/run/goOn'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
+import type { CoatTimer } from '@/core/usecases/bench/coatTimers'
+import { completeItem } from '@/core/usecases/bench/completeAct'
 import { useBenchSettings } from '@/store/benchSettings'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
@@ -44,7 +44,7 @@ export function PlainScreen({
       <OnBar
         word="Done, go on"
         onOn={() => {
-          run(itemDone(item, items, piece, studio, { now: instantNow() }))
+          run(completeItem(item, items, piece, studio, { now: instantNow() }))
           pass(item.id)
           onOn()
         }}

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { STIR_EVERY_MINUTES } from '@/core/usecases/run/besideTheAct'
+import { STIR_EVERY_MINUTES } from '@/core/usecases/bench/reminders'
 import { leftWords } from './TimerChip'
 
 /** Counts down to the next stirring to the bottom. */

@@ -4,9 +4,9 @@ import clsx from 'clsx'
 import { potOf } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'
 import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
-import type { BenchAct } from '@/core/usecases/run/benchAct'
-import type { BenchItem } from '@/core/usecases/run/benchItems'
-import { strokesOf } from '@/core/usecases/run/benchItems'
+import type { BenchAct } from '@/core/usecases/bench/benchAct'
+import type { BenchItem } from '@/core/usecases/bench/benchItems'
+import { strokesOf } from '@/core/usecases/bench/benchItems'
 import { toggleStroke } from './benchCommands'
 
 /** Strokes as on the table: one for each coat that a pot has; a press adds the next, a second press takes it back. */

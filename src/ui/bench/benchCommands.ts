@@ -2,12 +2,12 @@ import type { Command } from '@/core/model/command'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { roomOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
-import { stageSaid, type BeforeAct } from '@/core/usecases/run/askBefore'
-import type { BenchAct } from '@/core/usecases/run/benchAct'
-import { coatsOn, strokesOf, type BenchItem } from '@/core/usecases/run/benchItems'
-import { conditionsOf } from '@/core/usecases/run/conditions'
+import { stageSaid, type BeforeAct } from '@/core/usecases/bench/askBefore'
+import type { BenchAct } from '@/core/usecases/bench/benchAct'
+import { coatsOn, strokesOf, type BenchItem } from '@/core/usecases/bench/benchItems'
+import { conditionsOf } from '@/core/usecases/bench/conditions'
 import { strikeEntry, strokeEntry } from '@/core/model/runEntries'
-import { actDone, type AtTheBench } from '@/core/usecases/run/goOn'
+import { completeAct, type AtTheBench } from '@/core/usecases/bench/completeAct'
 import { lotsOf } from '@/core/model/lots'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
@@ -69,7 +69,7 @@ export function goOnWith({
   const piece = studio.pieces[item.pieceId]
   const known = atTheBench(piece, item, studio, drying, by, hands)
   const at = { ...known, told: stageSaid(act.step, said), ...(typeof said === 'object' && said ? said : {}) }
-  const done = actDone(item, piece, act.step, pots, stroked, studio, at)
+  const done = completeAct(item, piece, act.step, pots, stroked, studio, at)
   run(
     practice
       ? { type: 'batch', label: 'go on at the bench', commands: [done, ...besideIt(practice, item, studio, at)] }
@@ -88,7 +88,9 @@ function besideIt(
   const [lot] = lotsOf(piece)
   if (!step || !lot || coatsOn(piece, lot, step, lot.pots[0]) > item.coat) return []
   const own: BenchItem = { ...item, pieceId: piece.id, pots: lot.pots, stepId, has: [], visit: null }
-  return [actDone(own, piece, step, lot.pots, [], studio, { ...at, water: undefined, takes: [], madeMs: undefined })]
+  return [
+    completeAct(own, piece, step, lot.pots, [], studio, { ...at, water: undefined, takes: [], madeMs: undefined }),
+  ]
 }
 
 /** A stroke for a pot, or its stroke taken back. */

@@ -64,7 +64,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
   if (!view)
     return <p className="text-sm text-base-content/75">{busy ? 'Looking for its areas…' : 'Its surface is gone.'}</p>
   if (!form) return null
-  const { areas, asleep, leaks } = view
+  const { areas, orphaned, leaks } = view
   const give = (wanted: ReadonlyMap<number, string | null>) =>
     run(colourAreas({ piece, studio, form, drawing, areas }, wanted, newId))
   const press = (id: number) => {
@@ -154,9 +154,9 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
         {light !== null && `; ${Math.round(light * 100)} % of what is coloured fires light`}.
         {leaks.length > 0 &&
           ` ${leaks.length === 1 ? 'One gap' : `${leaks.length} gaps`} in its outlines: press a red ring to close it, or leave it open.`}
-        {asleep.length > 0 &&
-          ` ${asleep.map(({ id, called }) => called || `area ${id}`).join(', ')} ` +
-            `${asleep.length === 1 ? 'has merged with another or lies' : 'have merged with others or lie'} off the piece.`}
+        {orphaned.length > 0 &&
+          ` ${orphaned.map(({ id, called }) => called || `area ${id}`).join(', ')} ` +
+            `${orphaned.length === 1 ? 'has merged with another or lies' : 'have merged with others or lie'} off the piece.`}
       </p>
       {nearest && nearest.apart < HARD_TO_TELL && (
         <p className="text-[0.8125rem]" data-warning>

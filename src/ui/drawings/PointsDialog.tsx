@@ -20,7 +20,7 @@ import {
 import { drawnSide } from '@/core/usecases/create/motifOnSide'
 import type { Drawing, Motif } from '@/core/vocabulary/motif'
 import { Check, Field, LengthInput, NumberInput } from '@/ui/kit/fields'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 
 interface PointsProps {
   piece: Piece

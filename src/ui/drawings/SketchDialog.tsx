@@ -12,7 +12,7 @@ import { tell } from '@/store/studioStore'
 import { lineArt, SOON_MS } from '@/workers/clients'
 import type { SketchAnswer } from '@/workers/lineArt.worker'
 import { Field, LengthInput, Segments, Select } from '@/ui/kit/fields'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 import { SketchCorners, type CornerPoint } from './SketchCorners'
 
 /** Sheets in mm, upright. */

@@ -8,7 +8,7 @@ import { Plus, Redo2, Undo2 } from 'lucide-react'
 import { keepOffline } from '@/offline/keepOffline'
 import { useAtWork } from '@/store/atWork'
 import { takeDrafts } from '@/store/drafts'
-import { startKeeping, workWithoutStorage } from '@/store/keeping'
+import { startPersistence, workWithoutStorage } from '@/store/persistence'
 import { saveCopy } from '@/store/saveCopy'
 import { redo, undo, useStudio, type SaveState } from '@/store/studioStore'
 import { QuestionDialog } from './QuestionDialog'
@@ -31,7 +31,7 @@ export function AppFrame({ demo, children }: { demo: Demo; children: ReactNode }
   const atBench = path === '/bench'
   const [takeUpdate, setTakeUpdate] = useState<(() => void) | null>(null)
   useEffect(() => {
-    void startKeeping(demo !== 'none').then(async () => {
+    void startPersistence(demo !== 'none').then(async () => {
       if (demo === 'planned') (await import('@/store/days')).planDemo()
     })
   }, [demo])
@@ -233,7 +233,7 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 
 /** Said plainly when there is nowhere to save to: work goes on, and can be taken along as a file. */
 function KeptNowhere() {
-  const why = useStudio((s) => s.keptNowhere)
+  const why = useStudio((s) => s.storageProblem)
   // An empty studio that stands in for one that could not be opened is nobody’s, and is not offered as a copy.
   const isOnes = useStudio(({ studio, undoes }) => undoes !== null || Object.keys(studio.pieces).length > 0)
   if (!why) return null

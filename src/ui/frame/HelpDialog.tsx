@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import { CircleHelp, X } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { GLOSSARY } from '@/core/usecases/words/glossary'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 
 /** Keys that do something, where, and what. */
 const KEYS: readonly (readonly [keys: string, does: string])[] = [

@@ -4,7 +4,7 @@ import clsx from 'clsx'
 import { History, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { dismissNotice, undo, useStudio } from '@/store/studioStore'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 import { useInUnits } from '@/ui/kit/useInUnits'
 
 /** News is read in this time; a problem stays longer, ms. What was told can be read again. */

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { useEffect, useRef } from 'react'
 import { answerQuestion, useStudio } from '@/store/studioStore'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 
 /** A question before something is taken in: what it would do, and the choices. Escape leaves everything as it is. */
 export function QuestionDialog() {

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import type { Piece } from '@/core/model/piece'
 import type { RunEntryOf } from '@/core/model/run'
-import { PHOTO_WORDS } from '@/core/usecases/run/runWords'
+import { PHOTO_WORDS } from '@/core/usecases/bench/runWords'
 import { usePhoto } from '@/store/photos'
 import { useSeen } from '@/ui/kit/useSeen'
 

@@ -7,7 +7,7 @@ import type { RunEntryOf } from '@/core/model/run'
 import { strikeEntry } from '@/core/model/runEntries'
 import { instantNow } from '@/store/days'
 import { run, tellOfEdit } from '@/store/studioStore'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 import { Photo } from './Photo'
 
 /** A photograph in small that opens whole when it is pressed; there it can be taken out of the record. */

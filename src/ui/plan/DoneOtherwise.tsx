@@ -4,8 +4,8 @@ import type { Piece } from '@/core/model/piece'
 import type { Difference } from '@/core/model/run'
 import type { Studio } from '@/core/model/studio'
 import type { Step } from '@/core/plan/step'
-import { differenceWords } from '@/core/usecases/run/differences'
-import { saidEntry } from '@/core/usecases/run/said'
+import { differenceWords } from '@/core/usecases/bench/differences'
+import { recordDifference } from '@/core/usecases/bench/recordDifference'
 import { instantNow } from '@/store/days'
 import { run } from '@/store/studioStore'
 
@@ -30,7 +30,7 @@ export function DoneOtherwise({
       <button
         type="button"
         className="link"
-        onClick={() => run(saidEntry(piece, step.id, pots ?? [], null, '', { now: instantNow(), by: '' }))}
+        onClick={() => run(recordDifference(piece, step.id, pots ?? [], null, '', { now: instantNow(), by: '' }))}
       >
         Undo: it went as planned
       </button>

@@ -6,7 +6,7 @@ import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { PlaceNote } from '@/core/usecases/words/placeNotes'
 import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
-import { PIN } from '@/ui/kit/looks'
+import { PIN } from '@/ui/kit/classNames'
 
 export type PlacedSpot = Extract<Placed, { kind: 'spot' }>
 

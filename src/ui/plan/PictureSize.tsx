@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { useEffect, useRef, useState } from 'react'
 import { Field, NumberInput } from '@/ui/kit/fields'
-import { DIALOG } from '@/ui/kit/looks'
+import { DIALOG } from '@/ui/kit/classNames'
 
 const LEAST = 200
 const MOST = 4096

@@ -77,7 +77,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
   const lot = lots.find(({ id }) => id === lotAsked) ?? lots[0]
   const divided = lots.length > 1
   /** The plan as far as it was carried out, which picture and findings follow. */
-  const done = lot?.whole ?? piece
+  const done = lot?.asDone ?? piece
   const { skin, problem, busy } = useSkin(done, studio, { afterStep, kind, light })
   const { findings, isNow, problem: unjudged, again } = useFindings(done, studio)
   const pots = divided ? lot.lot.pots : undefined

@@ -7,7 +7,7 @@ import type { Step } from '@/core/plan/step'
 import type { Studio } from '@/core/model/studio'
 import { ADDABLE, type AddableAct } from '@/core/usecases/create/addable'
 import { canTakeTurns, takeTurns } from '@/core/usecases/create/rotation'
-import { whenWanted } from '@/store/whenWanted'
+import { lazyLoad } from '@/store/lazyLoad'
 import { newId, run, tellOfEdit, undo } from '@/store/studioStore'
 import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
@@ -58,7 +58,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
   const step = selected === null ? null : piece.steps[selected]
   const add = async ({ act, firing }: AddableAct) => {
     if (!form) return
-    const steps = await whenWanted(() => import('@/core/usecases/create/newStep'))
+    const steps = await lazyLoad(() => import('@/core/usecases/create/newStep'))
     if (!steps) return
     const { firingValues, placedStep } = steps
     const values = firing ? firingValues(firing, piece, studio) : {}

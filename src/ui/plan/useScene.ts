@@ -66,11 +66,11 @@ export function useScene(canvas: RefObject<HTMLCanvasElement | null>, pieceId: s
         'What draws the turning form has stopped twice. It is drawn in a simpler way now; reload the page to have it back.',
       )
     }
-    void Promise.all([import('@/scene/wheelScene'), import('@/scene/drawsWith')]).then(
-      async ([{ WheelScene: Scene }, { drawsWith }]) => {
+    void Promise.all([import('@/scene/wheelScene'), import('@/scene/detectRenderer')]).then(
+      async ([{ WheelScene: Scene }, { detectRenderer }]) => {
         if (!alive || !element) return
         try {
-          if (drawsWith() === 'nothing') throw new Error('no WebGL 2')
+          if (detectRenderer() === 'nothing') throw new Error('no WebGL 2')
           const made = await Scene.on(element, drawn, stopped)
           if (!alive) return made.dispose()
           made.resize(element.clientWidth, element.clientHeight)

@@ -1,7 +1,7 @@
 'use client'
 
 import { Download } from 'lucide-react'
-import { useAsked, type Question } from '@/store/asking'
+import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { diskRoomNow, type DiskRoom } from '@/store/diskRoom'
 import { download, fileName } from '@/store/download'
 import { PhotosKept } from './PhotosKept'
@@ -10,7 +10,7 @@ import { useStudio } from '@/store/studioStore'
 const megabytes = (bytes: number): string =>
   bytes < 1_073_741_824 ? `${(bytes / 1_048_576).toFixed(1)} MB` : `${(bytes / 1_073_741_824).toFixed(1)} GB`
 
-const ROOM: Question<{ savedMs: number }, DiskRoom | null> = {
+const ROOM: WorkerQuery<{ savedMs: number }, DiskRoom | null> = {
   name: 'disk room',
   what: 'The browser does not say how much room there is',
   keepMs: 0,
@@ -21,7 +21,7 @@ const ROOM: Question<{ savedMs: number }, DiskRoom | null> = {
 export function KeepingPanel() {
   const setAside = useStudio((s) => s.setAside)
   const savedAt = useStudio((s) => s.savedAt)
-  const { value: room } = useAsked(ROOM, { savedMs: savedAt?.getTime() ?? 0 })
+  const { value: room } = useWorkerQuery(ROOM, { savedMs: savedAt?.getTime() ?? 0 })
   return (
     <section aria-labelledby="keeping" className="space-y-2 text-sm">
       <h2 id="keeping" className="text-lg font-bold">

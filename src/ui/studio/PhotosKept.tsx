@@ -1,12 +1,12 @@
 'use client'
 
 import { entriesOf } from '@/core/model/run'
-import { useAsked, type Question } from '@/store/asking'
+import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { usePhotoChanges } from '@/store/photoChanges'
 import { deletePhotos, keptPhotos } from '@/store/photos'
-import { askFirst, useStudio } from '@/store/studioStore'
+import { askToConfirm, useStudio } from '@/store/studioStore'
 
-const KEPT: Question<{ changes: number }, readonly string[]> = {
+const KEPT: WorkerQuery<{ changes: number }, readonly string[]> = {
   name: 'kept photographs',
   what: 'The photographs could not be counted',
   keepMs: 0,
@@ -17,7 +17,7 @@ const KEPT: Question<{ changes: number }, readonly string[]> = {
 export function PhotosKept() {
   const pieces = useStudio((s) => s.studio.pieces)
   const changes = usePhotoChanges((s) => s.changes)
-  const { value: kept } = useAsked(KEPT, { changes })
+  const { value: kept } = useWorkerQuery(KEPT, { changes })
   if (!kept?.length) return null
   const entries = Object.values(pieces).flatMap((piece) => entriesOf(piece.run, 'photo'))
   const shown = new Set(entries.map(({ photoId }) => photoId))
@@ -35,7 +35,7 @@ export function PhotosKept() {
           type="button"
           className="btn btn-sm"
           onClick={() =>
-            askFirst({
+            askToConfirm({
               title: `Delete ${loose.length} ${loose.length === 1 ? 'photograph' : 'photographs'} for good?`,
               words:
                 'No record shows them any more; they were taken out, or their piece was deleted. This cannot be undone.',

@@ -10,7 +10,7 @@ export function RuleList() {
     <ul className="grid list-none gap-x-6 text-sm sm:grid-cols-2">
       {RULES.map((rule) => (
         <li key={rule.id} className="border-b border-base-300 py-1">
-          {inUnits(rule.guards)}
+          {inUnits(rule.description)}
         </li>
       ))}
     </ul>

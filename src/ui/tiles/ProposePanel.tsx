@@ -5,13 +5,13 @@ import type { Tile } from '@/core/model/tile'
 import type { Studio } from '@/core/model/studio'
 import { filmsHex } from '@/core/usecases/tiles/squares'
 import { filmsWords } from '@/core/usecases/tiles/tileWall'
-import type { ProposedTile, Question } from '@/core/usecases/tiles/testTiles'
+import type { ProposedTile, TileQuestion } from '@/core/usecases/tiles/testTiles'
 import { propose } from '@/store/colours'
 import { newId, run, tell } from '@/store/studioStore'
 import { Segments, Select } from '@/ui/kit/fields'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 
-const KINDS: readonly (readonly [Question['kind'], string])[] = [
+const KINDS: readonly (readonly [TileQuestion['kind'], string])[] = [
   ['cover', 'does it cover?'],
   ['under', 'which under this?'],
   ['learn', 'teach me most'],
@@ -22,13 +22,13 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
   const colours = Object.values(studio.media).filter((m) => MEDIUM_KIND[m.kind].laidBy.includes('coat'))
   const glazes = Object.values(studio.media).filter((m) => m.kind === 'glaze')
   const bodies = Object.values(studio.bodies)
-  const [kind, setKind] = useState<Question['kind']>('cover')
+  const [kind, setKind] = useState<TileQuestion['kind']>('cover')
   const [mediumId, setMediumId] = useState((colours.find((m) => m.kind === 'underglaze') ?? colours[0])?.id ?? '')
   const [glazeId, setGlazeId] = useState(glazes.find((g) => g.id === 'amber')?.id ?? glazes[0]?.id ?? '')
   const [bodyId, setBodyId] = useState(bodies[0]?.id ?? '')
   const [proposed, setProposed] = useState<readonly ProposedTile[] | null>(null)
   const ask = async () => {
-    const question: Question =
+    const question: TileQuestion =
       kind === 'cover'
         ? { kind, mediumId, bodyId }
         : kind === 'under'

@@ -14,7 +14,7 @@ import type { JudgedPlan } from '../judgedPlan'
 import { addStep, removeStep } from '../mends'
 import { meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 
 /** Whether two motifs are the same lines in the same place: of one drawing, or drawn alike. */
 function sameLines(a: Motif, b: Motif): boolean {
@@ -86,11 +86,11 @@ const laysAgain = (step: Step, first: AreaStep, { id }: TakenArea): boolean =>
 export const areaRules: readonly Rule[] = [
   {
     id: 'narrow-area',
-    guards: 'a coat more where an area is narrower than the tip',
+    description: 'a coat more where an area is narrower than the tip',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      plan.steps.flatMap((step, index): Sighting[] => {
+    check: (plan) =>
+      plan.steps.flatMap((step, index): RuleHit[] => {
         if (!isAreaWork(step) || !step.take.length) return []
         const narrow = narrowAreas(plan, step).filter(
           ({ area }) => !plan.steps.some((other) => laysAgain(other, step, area)),
@@ -118,11 +118,11 @@ export const areaRules: readonly Rule[] = [
   },
   {
     id: 'no-area-taken',
-    guards: 'colour between lines goes to areas that are chosen',
+    description: 'colour between lines goes to areas that are chosen',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.steps.flatMap((step, index): Sighting[] =>
+    check: (plan) =>
+      plan.steps.flatMap((step, index): RuleHit[] =>
         isAreaWork(step) && !step.take.length
           ? [
               {
@@ -139,12 +139,12 @@ export const areaRules: readonly Rule[] = [
   },
   {
     id: 'glazes-run-together',
-    guards: 'a fence or a groove between glazes that run',
+    description: 'a fence or a groove between glazes that run',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       const work = plan.of('area glazing')
-      return work.flatMap(({ step, index }, i): Sighting[] => {
+      return work.flatMap(({ step, index }, i): RuleHit[] => {
         const other = work
           .slice(0, i)
           .find(

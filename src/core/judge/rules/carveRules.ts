@@ -133,10 +133,10 @@ function contrastMends(plan: JudgedPlan, step: StepOf<'carve'>, index: number, n
 export const carveRules: readonly Rule[] = [
   {
     id: 'contrast-low',
-    guards: 'carved lines that can be seen after firing',
+    description: 'carved lines that can be seen after firing',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('carving').flatMap(({ step, index }) => {
         const { line, ground, difference } = carvedContrast(plan, step, index)
         if (difference >= CLEAR_CONTRAST) return []
@@ -160,10 +160,10 @@ export const carveRules: readonly Rule[] = [
   },
   {
     id: 'burnish-cut',
-    guards: 'cuts into burnished clay are meant: they stay',
+    description: 'cuts into burnished clay are meant: they stay',
     school: null,
     severity: 'note',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('cut').flatMap(({ step, index }) => {
         const before = plan.probe({ ...middle(plan, step), inLineOf: null })[index]
         if (!before.burnished || before.films.length > 0) return []
@@ -181,10 +181,10 @@ export const carveRules: readonly Rule[] = [
   },
   {
     id: 'carved-too-deep',
-    guards: 'only the film is scratched away, the wall stays',
+    description: 'only the film is scratched away, the wall stays',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('carving').flatMap(({ step, index, time }) => {
         if (time.stage === 'glazedRaw' || time.stage === 'bisque') return []
         const filmMm = filmBefore(plan, step, index)
@@ -209,10 +209,10 @@ export const carveRules: readonly Rule[] = [
   },
   {
     id: 'carved-too-shallow',
-    guards: 'the line goes through what it should bare',
+    description: 'the line goes through what it should bare',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('carving').flatMap(({ step, index }) => {
         const stacks = plan.probe({ ...middle(plan, step), inLineOf: null })
         const top = stacks[index].films.at(-1)

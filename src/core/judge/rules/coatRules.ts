@@ -8,7 +8,7 @@ import { LINER } from '../../vocabulary/tools'
 import { type Coverage, coverageAt, coverageOfMarks } from '../coverage'
 import { addStep, changeStep, keepOff } from '../mends'
 import { meetOnSkin } from '../stepStretches'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
 import { standsOn } from '../standsOn'
@@ -80,10 +80,10 @@ const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
 export const coatRules: readonly Rule[] = [
   {
     id: 'too-few-coats',
-    guards: 'enough coats to cover, computed for this medium on what lies beneath',
+    description: 'enough coats to cover, computed for this medium on what lies beneath',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       coats(plan)
         .filter(isThin)
         .map(({ step, index, name, laid, coverage: { cover, toGive, under, over }, worth }) => ({
@@ -105,10 +105,10 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'too-many-coats',
-    guards: 'no more coats than help',
+    description: 'no more coats than help',
     school: null,
     severity: 'note',
-    look: (plan) =>
+    check: (plan) =>
       coats(plan).flatMap(({ step, index, name, laid, coverage: { needed, each }, worth }) => {
         const blisters = worth > FLAKE_LIMIT_COATS
         const usual = coatsToGive(Math.max(3, needed), each)
@@ -135,11 +135,11 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'line-too-thick',
-    guards: 'lines and dabs no thicker than they can hold',
+    description: 'lines and dabs no thicker than they can hold',
     school: null,
     severity: 'ruin',
-    look: (plan) =>
-      plan.of('lining').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('lining').flatMap(({ step, index }): RuleHit[] => {
         const medium = plan.medium(step.mediumId)
         const worth = step.coats * LINER[step.liner].gain
         if (!medium || !kindOrPlain(medium.kind).blisters || worth <= FLAKE_LIMIT_COATS) return []
@@ -157,11 +157,11 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'burnish-shines-through',
-    guards: 'colour over burnished clay until no highlight shows through',
+    description: 'colour over burnished clay until no highlight shows through',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      coats(plan).flatMap((judged): Sighting[] => {
+    check: (plan) =>
+      coats(plan).flatMap((judged): RuleHit[] => {
         const { step, index, name, laid, worth, coverage } = judged
         if (!isA(step, 'coating') || step.intent !== 'cover' || isThin(judged) || worth >= BURNISH_COATS - 0.2)
           return []
@@ -183,10 +183,10 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'coat-before-matte',
-    guards: 'each coat is matte before the next',
+    description: 'each coat is matte before the next',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       [...plan.of('coating'), ...plan.of('glazing'), ...plan.of('lining'), ...plan.of('area colouring')].flatMap(
         ({ step, index }) => {
           if (step.waits) return []
@@ -211,11 +211,11 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'smudged',
-    guards: 'what is wet is not touched',
+    description: 'what is wet is not touched',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.steps.flatMap((step, index): Sighting[] => {
+    check: (plan) =>
+      plan.steps.flatMap((step, index): RuleHit[] => {
         if (step.mishap !== 'smudged' || !('mediumId' in step)) return []
         const again = plan.steps
           .slice(index + 1)
@@ -240,10 +240,10 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'wax-not-dry',
-    guards: 'wax is dry before anything goes over it',
+    description: 'wax is dry before anything goes over it',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('waxing').flatMap(({ step, index }) => {
         const over = plan.steps
           .slice(index + 1)
@@ -262,10 +262,10 @@ export const coatRules: readonly Rule[] = [
   },
   {
     id: 'underglaze-on-foot',
-    guards: 'the foot as this studio wants it',
+    description: 'the foot as this studio wants it',
     school: 'foot',
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       if (plan.ways.foot !== 'bare') return []
       const colourAt = (spot: ProbePoint) =>
         plan.finalStack(spot).films.find((f) => plan.media[f.medium].kind === 'underglaze')

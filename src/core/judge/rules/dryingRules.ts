@@ -22,10 +22,10 @@ const reachesPart = ({ atlas }: JudgedPlan, place: Place, partId: string): boole
 export const dryingRules: readonly Rule[] = [
   {
     id: 'dryer-firms-the-skin',
-    guards: 'no hair dryer for more than the skin',
+    description: 'no hair dryer for more than the skin',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('drying').flatMap(({ step, index }) =>
         step.blower === 'dryer' && stageIndex(step.to) >= stageIndex('leatherHard')
           ? [
@@ -47,10 +47,10 @@ export const dryingRules: readonly Rule[] = [
   },
   {
     id: 'thin-part-soaks',
-    guards: 'thin handles and spouts not soaked when dry',
+    description: 'thin handles and spouts not soaked when dry',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const thin = thinPartOf(plan.piece.form.parts)
       if (!thin) return []
       const clay = CLAY_WATER[plan.body.water]

@@ -10,10 +10,10 @@ const DEEPEST = 1 / 3
 export const etchRules: readonly Rule[] = [
   {
     id: 'etch-without-wax',
-    guards: 'a drawing in wax stands when the clay round it is sponged away',
+    description: 'a drawing in wax stands when the clay round it is sponged away',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('etching').flatMap(({ step, index }) => {
         const fired = plan.of('firing').findLast((fire) => fire.index < index)?.index ?? -1
         const held = plan.of('resist').some((r) => r.index > fired && r.index < index && meetOnSkin(plan, r.step, step))
@@ -31,10 +31,10 @@ export const etchRules: readonly Rule[] = [
   },
   {
     id: 'etched-too-deep',
-    guards: 'the wall that is left under water etching still holds',
+    description: 'the wall that is left under water etching still holds',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('etching').flatMap(({ step, index }) => {
         const wall = thinnestWallMm(plan.form)
         if (step.depthMm <= wall * DEEPEST) return []
@@ -54,10 +54,10 @@ export const etchRules: readonly Rule[] = [
   },
   {
     id: 'etched-in-one-go',
-    guards: 'dry clay that is sponged dries again between the rounds',
+    description: 'dry clay that is sponged dries again between the rounds',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('etching').flatMap(({ step, index, time }) =>
         step.waits || time.stage !== 'boneDry'
           ? []

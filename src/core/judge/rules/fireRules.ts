@@ -3,7 +3,7 @@ import type { Medium } from '../../vocabulary/material'
 import { isA, mediaOfStep, type Step } from '../../plan/step'
 import * as build from '../../plan/build'
 import { coverageAt } from '../coverage'
-import type { Mend, Sighting } from '../finding'
+import type { Mend, RuleHit } from '../finding'
 import { colourApart } from '../likeness'
 import { addStep, changeStep, together } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
@@ -76,13 +76,13 @@ function replacements(plan: JudgedPlan, { medium }: Used, fireIndex: number, con
 export const fireRules: readonly Rule[] = [
   {
     id: 'medium-outside-range',
-    guards: 'every medium in its firing range',
+    description: 'every medium in its firing range',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('firing').flatMap(({ step: fire, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('firing').flatMap(({ step: fire, index }): RuleHit[] => {
         const seen = new Set<string>()
-        return heated(plan, index).flatMap((used): Sighting[] => {
+        return heated(plan, index).flatMap((used): RuleHit[] => {
           const { medium, stepId } = used
           const out = conesOutside(fire.cone, medium.range)
           const tooCool = out < 0 && (MEDIUM_KIND[medium.kind].melts !== 'glass' || fire.firing !== 'glaze')
@@ -122,11 +122,11 @@ export const fireRules: readonly Rule[] = [
   },
   {
     id: 'body-outside-range',
-    guards: 'the body reaches its range and not more',
+    description: 'the body reaches its range and not more',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('firing').flatMap(({ step: fire, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('firing').flatMap(({ step: fire, index }): RuleHit[] => {
         const out = conesOutside(fire.cone, plan.body.range)
         if (out === 0 || (out < 0 && fire.firing !== 'glaze')) return []
         const media = [...new Set(heated(plan, index).map(({ medium }) => medium))]
@@ -153,10 +153,10 @@ export const fireRules: readonly Rule[] = [
   },
   {
     id: 'not-fired-at-the-end',
-    guards: 'the plan ends in a firing that finishes the piece',
+    description: 'the plan ends in a firing that finishes the piece',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       if (!plan.steps.length) return []
       const last = plan.times[plan.times.length - 1].stage
       const glazed = plan.of('glazing').length > 0

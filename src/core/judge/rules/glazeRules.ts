@@ -9,7 +9,7 @@ import * as build from '../../plan/build'
 import { wholeOf, type Place, INSIDE } from '../../vocabulary/place'
 import { overlapMm } from '../../skin/place'
 import type { Stack } from '../../skin/stack'
-import type { Mend, Sighting } from '../finding'
+import type { Mend, RuleHit } from '../finding'
 import { colourApart } from '../likeness'
 import { meetOnSkin } from '../stepStretches'
 import { addStep, bisqueFirst, changeStep, moveStep, moveToStage } from '../mends'
@@ -85,7 +85,7 @@ function insideSpots(plan: JudgedPlan) {
 const OPEN_SHARE = 0.01
 
 /** Where glaze lies only in places: the share of the food side that stays bare, clay and colour apart. */
-function openAmongGlaze(plan: JudgedPlan): Sighting[] {
+function openAmongGlaze(plan: JudgedPlan): RuleHit[] {
   const places = unsealedInside(plan).filter(({ clay, colour }) => clay + colour >= OPEN_SHARE)
   if (!places.length) return []
   const percent = (share: number) => `${Math.max(1, Math.round(100 * share))} %`
@@ -115,11 +115,11 @@ function openAmongGlaze(plan: JudgedPlan): Sighting[] {
 export const glazeRules: readonly Rule[] = [
   {
     id: 'glaze-on-greenware',
-    guards: 'glaze goes on bisque, unless the studio fires once',
+    description: 'glaze goes on bisque, unless the studio fires once',
     school: 'firings',
     severity: 'ruin',
-    look: (plan) =>
-      [...plan.of('glazing'), ...plan.of('area glazing')].flatMap(({ step, index, time }): Sighting[] => {
+    check: (plan) =>
+      [...plan.of('glazing'), ...plan.of('area glazing')].flatMap(({ step, index, time }): RuleHit[] => {
         if (!isGreenware(time.stage)) return []
         const once = plan.ways.firings === 'onceFired' && time.stage !== 'wet' && time.stage !== 'softLeatherHard'
         const mend = moveToStage(plan, step, 'bisque', 'Move it after the bisque') ?? bisqueFirst(plan, index)
@@ -140,11 +140,11 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'glaze-on-foot',
-    guards: `foot and ${inMm(BARE_FOOT_MM)} above it bare of glaze`,
+    description: `foot and ${inMm(BARE_FOOT_MM)} above it bare of glaze`,
     school: null,
     severity: 'ruin',
-    look: (plan) =>
-      plan.of('firing').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('firing').flatMap(({ step, index }): RuleHit[] => {
         if (step.firing !== 'glaze' || step.wire) return []
         // On a slab it spoils the slab and not the shelf.
         const onSlab = step.slab
@@ -199,11 +199,11 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'tong-marks',
-    guards: 'the marks of tongs dabbed over',
+    description: 'the marks of tongs dabbed over',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('glazing').flatMap(({ step, index }): RuleHit[] => {
         if (!gripped(step) || step.tongs?.dabbed) return []
         return [
           {
@@ -218,10 +218,10 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'food-surface-not-sealed',
-    guards: 'glass over every surface that food or water touches',
+    description: 'glass over every surface that food or water touches',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       if (plan.piece.use === 'display' || !plan.steps.some((s) => isA(s, 'firing') && s.firing === 'glaze')) return []
       const open = insideSpots(plan).filter(
         ({ lengthMm }) => !glazeFilm(plan, plan.finalStack({ lengthMm, inLineOf: null })),
@@ -247,10 +247,10 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'inside-left-open',
-    guards: 'the inside of a vessel is glazed or left open on purpose',
+    description: 'the inside of a vessel is glazed or left open on purpose',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       if (plan.piece.use !== 'display' || !plan.of('glazing').length) return []
       if (plan.form.flat) return []
       const floor = insideSpots(plan).at(1)
@@ -269,13 +269,13 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'glaze-not-for-food',
-    guards: 'only glazes labelled for food on food surfaces',
+    description: 'only glazes labelled for food on food surfaces',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       if (plan.piece.use !== 'food') return []
       const seen = new Set<string>()
-      return insideSpots(plan).flatMap(({ name, lengthMm }): Sighting[] => {
+      return insideSpots(plan).flatMap(({ name, lengthMm }): RuleHit[] => {
         const film = plan
           .finalStack({ lengthMm, inLineOf: null })
           .films.filter((f) => plan.media[f.medium].kind === 'glaze')
@@ -304,11 +304,11 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'dip-over-unfixed-colour',
-    guards: 'unfired underglaze is fixed before a dip',
+    description: 'unfired underglaze is fixed before a dip',
     school: 'beforeDip',
     severity: 'risk',
-    look: (plan) =>
-      plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('glazing').flatMap(({ step, index }): RuleHit[] => {
         if (step.how !== 'dip') return []
         const under = [...plan.of('coating'), ...plan.of('lining'), ...plan.of('area colouring'), ...plan.of('filling')]
           .filter((c) => c.index < index && !isGreenware(c.time.stage) && meetOnSkin(plan, c.step, step))
@@ -332,10 +332,10 @@ export const glazeRules: readonly Rule[] = [
   },
   {
     id: 'dust-under-glaze',
-    guards: 'a clean surface before glaze',
+    description: 'a clean surface before glaze',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       const glaze = plan.of('glazing').find(({ time }) => !isGreenware(time.stage))
       if (!glaze) return []
       // What has been wiped after the bisque comes clean out of a decoration firing.

@@ -9,7 +9,7 @@ import { addStep, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore } from '../stepStretches'
 import type { Rule } from '../rule'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 /** A groove shallower than this loses its filling to the sponge, mm [our choice; common practice: cut deep enough]. */
@@ -27,11 +27,11 @@ const groovesUnder = (plan: JudgedPlan, step: StepOf<'fill'>, index: number) =>
 export const inlayRules: readonly Rule[] = [
   {
     id: 'fill-without-groove',
-    guards: 'a filling has a groove to lie in',
+    description: 'a filling has a groove to lie in',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('filling').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('filling').flatMap(({ step, index }): RuleHit[] => {
         const texture = plan.of('texture').some((i) => i.index < index && meetOnSkin(plan, i.step, step))
         if (texture || groovesUnder(plan, step, index).length) return []
         return [
@@ -47,12 +47,12 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'groove-too-shallow',
-    guards: 'lines deep enough to keep their filling',
+    description: 'lines deep enough to keep their filling',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('filling').flatMap(({ step, index }) =>
-        groovesUnder(plan, step, index).flatMap((cut): Sighting[] =>
+        groovesUnder(plan, step, index).flatMap((cut): RuleHit[] =>
           cut.step.depthMm >= GROOVE_MM
             ? []
             : [
@@ -69,11 +69,11 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'fill-not-cleaned',
-    guards: 'the surface beside an inlay is cleaned',
+    description: 'the surface beside an inlay is cleaned',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('filling').flatMap(({ step, index, time }): Sighting[] => {
+    check: (plan) =>
+      plan.of('filling').flatMap(({ step, index, time }): RuleHit[] => {
         const cleaned = [...plan.of('wiping'), ...plan.of('scraping')].some(
           (c) => c.index > index && meetOnSkin(plan, c.step, step),
         )
@@ -96,11 +96,11 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'wiped-too-early',
-    guards: 'colour has set before it is wiped',
+    description: 'colour has set before it is wiped',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('wiping').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('wiping').flatMap(({ step, index }): RuleHit[] => {
         const last = leftWetBefore(plan, index)
         if (!last) return []
         return [
@@ -116,11 +116,11 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'swabbed-too-early',
-    guards: 'what lies in the lines has dried before the wax is swabbed',
+    description: 'what lies in the lines has dried before the wax is swabbed',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('swabbing').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('swabbing').flatMap(({ step, index }): RuleHit[] => {
         const last = leftWetBefore(plan, index)
         if (!last) return []
         return [
@@ -136,10 +136,10 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'sponge-too-wet',
-    guards: 'a wrung sponge',
+    description: 'a wrung sponge',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('wiping').flatMap(({ step, index }) =>
         step.sponge === 'wet'
           ? [
@@ -156,10 +156,10 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'wiped-too-hard',
-    guards: 'pressure that leaves the low places alone',
+    description: 'pressure that leaves the low places alone',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('wiping').flatMap(({ step, index }) =>
         step.pressure === 'hard'
           ? [
@@ -176,11 +176,11 @@ export const inlayRules: readonly Rule[] = [
   },
   {
     id: 'glaze-over-the-fence',
-    guards: 'glazes laid up to the line, not into it',
+    description: 'glazes laid up to the line, not into it',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('filling').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('filling').flatMap(({ step, index }): RuleHit[] => {
         const { shrinks } = kindOrPlain(plan.medium(step.mediumId)?.kind)
         const lines = groovesUnder(plan, step, index)
         if (shrinks || !lines.length) return []

@@ -10,10 +10,10 @@ const CONTAINS = ['containsManganese', 'containsChromium', 'containsCobalt', 'co
 export const jarRules: readonly Rule[] = [
   {
     id: 'glaze-alone',
-    guards: 'glazes that must not be alone over another',
+    description: 'glazes that must not be alone over another',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('glazing').flatMap(({ step, index }) => {
         const medium = plan.medium(step.mediumId)
         if (!medium?.cautions.includes('notAlone')) return []
@@ -46,10 +46,10 @@ export const jarRules: readonly Rule[] = [
   },
   {
     id: 'raw-materials-on-food',
-    guards: 'raw materials told before they touch food',
+    description: 'raw materials told before they touch food',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       if (plan.piece.use !== 'food') return []
       const seen = new Set<string>()
       return plan.steps.flatMap((step, index) => {

@@ -6,7 +6,7 @@ import { isA, type StepOf } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
 import { RUNS_FROM_COATS } from '../../plan/acts/fire'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 import {
   coatsThatCover,
   coatsThatStand,
@@ -39,11 +39,11 @@ const lastGlazeFire = (plan: JudgedPlan) =>
 export const layerRules: readonly Rule[] = [
   {
     id: 'trailed-on-dry-skin',
-    guards: 'the spot is damped before slip is trailed',
+    description: 'the spot is damped before slip is trailed',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('lining').flatMap(({ step, index, time }): Sighting[] =>
+    check: (plan) =>
+      plan.of('lining').flatMap(({ step, index, time }): RuleHit[] =>
         step.damped ||
         step.liner !== 'trailer' ||
         !kindOrPlain(plan.medium(step.mediumId)?.kind).shrinks ||
@@ -63,11 +63,11 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'tape-pulled-wet',
-    guards: 'tape comes off when the colour is dry',
+    description: 'tape comes off when the colour is dry',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('peeling').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('peeling').flatMap(({ step, index }): RuleHit[] => {
         const masks = plan.of('masking').filter((mask) => mask.index < index)
         const last = leftWetBefore(plan, index)
         if (!last || !masks.some((mask) => meetOnSkin(plan, mask.step, last) || !mask.step.motif)) return []
@@ -84,11 +84,11 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'tape-left-on',
-    guards: 'tape is off before the fire',
+    description: 'tape is off before the fire',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('masking').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('masking').flatMap(({ step, index }): RuleHit[] => {
         const fire = plan.of('firing').find((f) => f.index > index)
         const off = plan.of('peeling').some((p) => p.index > index && (!fire || p.index < fire.index))
         if (off) return []
@@ -105,10 +105,10 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'beads-on-wax',
-    guards: 'beads on wax are wanted or lifted',
+    description: 'beads on wax are wanted or lifted',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const lastOver = plan.of('waxing').flatMap(({ step, index }) => {
         const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
         const over = plan.steps
@@ -132,10 +132,10 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'glaze-runs',
-    guards: 'glaze no thicker than it can stand',
+    description: 'glaze no thicker than it can stand',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       const piles = plan
         .of('firing')
         .filter(({ step }) => step.firing === 'glaze')
@@ -172,13 +172,13 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'glaze-too-thin',
-    guards: 'glaze thick enough to make good glass',
+    description: 'glaze thick enough to make good glass',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       const fire = lastGlazeFire(plan)
       if (!fire) return []
-      return plan.of('glazing').flatMap(({ step, index }): Sighting[] => {
+      return plan.of('glazing').flatMap(({ step, index }): RuleHit[] => {
         if (index > fire.index || GLAZING[step.how].fromBucket) return []
         const last = !plan
           .of('glazing')
@@ -213,10 +213,10 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'slab-needed',
-    guards: 'a waster slab under what may run',
+    description: 'a waster slab under what may run',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const fire = lastGlazeFire(plan)
       if (!fire || fire.step.slab) return []
       const drips = plan.of('glazing').some(({ step }) => step.drips)
@@ -244,10 +244,10 @@ export const layerRules: readonly Rule[] = [
   },
   {
     id: 'glaze-on-lid-seat',
-    guards: 'the seat of a lid is bare of glaze',
+    description: 'the seat of a lid is bare of glaze',
     school: null,
     severity: 'ruin',
-    look: (plan) => {
+    check: (plan) => {
       const fire = lastGlazeFire(plan)
       const lid = plan.atlas.charts.find(({ surface }) => surface.part?.kind === 'lid')?.surface
       if (!fire || !lid || lid.part?.apart) return []

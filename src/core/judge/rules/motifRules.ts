@@ -58,10 +58,10 @@ function standsClear(
 export const motifRules: readonly Rule[] = [
   {
     id: 'line-too-thin',
-    guards: 'lines that can still be read when the clay has shrunk',
+    description: 'lines that can still be read when the clay has shrunk',
     school: null,
     severity: 'note',
-    look: (plan) =>
+    check: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index, time }) => {
         const fired = firedLength(
           motif.lineMm,
@@ -83,10 +83,10 @@ export const motifRules: readonly Rule[] = [
   },
   {
     id: 'motif-off-the-wall',
-    guards: 'a motif that fits its wall',
+    description: 'a motif that fits its wall',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index }) => {
         const wallMm = roomFor(plan, motif)
         const flat = motif.side === 'floor' || motif.side === 'base'
@@ -111,10 +111,10 @@ export const motifRules: readonly Rule[] = [
   },
   {
     id: 'repeats-not-marked-out',
-    guards: 'a repeat that closes round the form',
+    description: 'a repeat that closes round the form',
     school: null,
     severity: 'note',
-    look: (plan) =>
+    check: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index }) => {
         const { repeats } = motif
         if (repeats < 3 || RUNS_ROUND.has(motif.kind)) return []
@@ -145,10 +145,10 @@ export const motifRules: readonly Rule[] = [
   },
   {
     id: 'repeats-overlap',
-    guards: 'repeats that have room beside one another',
+    description: 'repeats that have room beside one another',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       withMotif(plan).flatMap(({ step, motif, index }) => {
         if (motif.repeats < 2 || (RUNS_ROUND.has(motif.kind) && !motif.drawing)) return []
         const roundMm = aroundMm(plan.gridOf(motif).form, motifMiddle(plan.gridOf(motif), motif).radiusMm)
@@ -180,10 +180,10 @@ export const motifRules: readonly Rule[] = [
   },
   {
     id: 'one-side-only',
-    guards: 'a pattern all the way round',
+    description: 'a pattern all the way round',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const own = withMotif(plan).filter(({ motif }) => motif.side === 'outside' && !motif.on)
       const lone = own.find(({ motif }) => motif.repeats === 1 && !RUNS_ROUND.has(motif.kind) && !motif.ground)
       if (plan.form.flat || !lone || own.some(({ motif }) => motif !== lone.motif)) return []
@@ -210,10 +210,10 @@ export const motifRules: readonly Rule[] = [
   },
   {
     id: 'hidden-by-a-part',
-    guards: 'nothing important where a handle hides it',
+    description: 'nothing important where a handle hides it',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       // A relief is laid over a pattern on purpose, and a figure is modelled before it is drawn on.
       const patches = hiddenPatches(plan.form, plan.piece.form.parts).filter(
         ({ part }) => part.kind !== 'relief' && !(plan.form.closed && part.kind === 'ball'),

@@ -6,7 +6,7 @@ import * as build from '../../plan/build'
 import { addStep, moveStep, together, resistedBetween } from '../mends'
 import { meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { motifName } from '../../skin/motifs/motifName'
 import { bandOf } from '../../vocabulary/place'
@@ -18,11 +18,11 @@ const LIGHTER_BY = 25
 export const orderRules: readonly Rule[] = [
   {
     id: 'light-over-dark',
-    guards: 'light colours before dark ones',
+    description: 'light colours before dark ones',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('coating').flatMap(({ step, index }): RuleHit[] => {
         const coverage = step.intent === 'cover' && !step.blend ? coverageAt(plan, index, step) : null
         const below = coverage?.under.films.at(-1)
         if (!coverage || !below || coverage.under.films.length <= coverage.under.fixed) return []
@@ -51,11 +51,11 @@ export const orderRules: readonly Rule[] = [
   },
   {
     id: 'details-before-ground',
-    guards: 'big areas first, then details',
+    description: 'big areas first, then details',
     school: 'order',
     severity: 'note',
-    look: (plan) =>
-      plan.of('lining').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('lining').flatMap(({ step, index }): RuleHit[] => {
         const ground = plan
           .of('coating')
           .find(
@@ -84,11 +84,11 @@ export const orderRules: readonly Rule[] = [
   },
   {
     id: 'spatter-unmasked',
-    guards: 'what spatter should not reach is masked',
+    description: 'what spatter should not reach is masked',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('coating').flatMap(({ step, index }): RuleHit[] => {
         const { band } = step.place
         if (step.applicator !== 'spatter' || (!band && !step.place.sectors)) return []
         const peeled = plan.of('peeling').findLast((p) => p.index < index)?.index ?? -1
@@ -121,11 +121,11 @@ export const orderRules: readonly Rule[] = [
   },
   {
     id: 'not-damped',
-    guards: 'the surface is damped before colour, where a studio works so',
+    description: 'the surface is damped before colour, where a studio works so',
     school: 'damping',
     severity: 'note',
-    look: (plan) =>
-      plan.of('coating').flatMap(({ step, index, time }): Sighting[] => {
+    check: (plan) =>
+      plan.of('coating').flatMap(({ step, index, time }): RuleHit[] => {
         if (plan.ways.damping !== 'dampEvenly') return []
         if (time.stage !== 'bisque' && time.stage !== 'hardLeatherHard') return []
         const ready = plan.steps

@@ -3,7 +3,7 @@ import { hiddenPatches, type HiddenPatch, type Part } from '../../form/parts'
 import type { Surface } from '../../form/surfaces/surface'
 import { joinedZones, surfaceNames } from '../../form/zoneNames'
 import type { Step } from '../../plan/step'
-import type { Sighting } from '../finding'
+import type { RuleHit } from '../finding'
 import type { JudgedPlan } from '../judgedPlan'
 import { changePart, changeStep, removeStep } from '../mends'
 import type { Rule } from '../rule'
@@ -54,10 +54,10 @@ function withoutGone(step: Step, known: ReadonlySet<string>): Partial<Step> | nu
 export const partRules: readonly Rule[] = [
   {
     id: 'parts-in-one-place',
-    guards: 'each part has its own place on the form',
+    description: 'each part has its own place on the form',
     school: null,
     severity: 'ruin',
-    look: (plan) => {
+    check: (plan) => {
       const { parts } = plan.piece.form
       const patches = hiddenPatches(plan.form, parts)
       const pair = patches.flatMap((a, i) =>
@@ -86,13 +86,13 @@ export const partRules: readonly Rule[] = [
   },
   {
     id: 'part-is-gone',
-    guards: 'a step acts on what the form has',
+    description: 'a step acts on what the form has',
     school: null,
     severity: 'risk',
-    look: (plan) => {
+    check: (plan) => {
       const known = new Set(joinedZones(plan.piece.form).map(({ key }) => key))
       const surfaces = new Set(plan.atlas.charts.map(({ surface }) => surface.id))
-      return plan.steps.flatMap((step, index): Sighting[] => {
+      return plan.steps.flatMap((step, index): RuleHit[] => {
         const motif = 'motif' in step ? step.motif : null
         const lostMotif = motif?.on !== undefined && !surfaces.has(motif.on)
         const lost = 'place' in step && !motif && (step.place.on ?? []).some((key) => !known.has(key))
@@ -120,11 +120,11 @@ export const partRules: readonly Rule[] = [
   },
   {
     id: 'part-hangs-in-the-air',
-    guards: 'every part is joined to something',
+    description: 'every part is joined to something',
     school: null,
     severity: 'ruin',
-    look: (plan) =>
-      loosely(plan).flatMap(({ surface, part, most }): Sighting[] =>
+    check: (plan) =>
+      loosely(plan).flatMap(({ surface, part, most }): RuleHit[] =>
         most.share > 0
           ? []
           : [
@@ -144,11 +144,11 @@ export const partRules: readonly Rule[] = [
   },
   {
     id: 'part-is-swallowed',
-    guards: 'parts can be seen',
+    description: 'parts can be seen',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      loosely(plan).flatMap(({ surface, part, most }): Sighting[] =>
+    check: (plan) =>
+      loosely(plan).flatMap(({ surface, part, most }): RuleHit[] =>
         most.share < SWALLOWED
           ? []
           : [

@@ -53,10 +53,10 @@ function sideFirst(plan: JudgedPlan, label: string, early: Glazing, late: Glazin
 export const sideRules: readonly Rule[] = [
   {
     id: 'outside-before-inside',
-    guards: 'the side that is glazed first',
+    description: 'the side that is glazed first',
     school: 'firstGlaze',
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const inside = glazes(plan).find(insideOnly)
       const outside = glazes(plan).find(outsideOnly)
       if (!inside || !outside || inside.step.drips) return []
@@ -83,10 +83,10 @@ export const sideRules: readonly Rule[] = [
   },
   {
     id: 'wash-before-clear',
-    guards: 'the clear is poured before the wash',
+    description: 'the clear is poured before the wash',
     school: null,
     severity: 'note',
-    look: (plan) => {
+    check: (plan) => {
       const wash = washOutside(plan)
       const clear = glazes(plan).find(insideOnly)
       if (!wash || !clear || clear.index < wash.index || clear.index > wash.fired) return []

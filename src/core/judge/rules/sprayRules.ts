@@ -13,7 +13,7 @@ import { APPLICATOR, GLAZING, glazeWorth } from '../../vocabulary/tools'
 import { HELD, heldAs, usualAim, type SprayAim } from '../../vocabulary/spray'
 import { addStep, changeStep, together } from '../mends'
 import { coverageAt } from '../coverage'
-import type { Mend, Sighting } from '../finding'
+import type { Mend, RuleHit } from '../finding'
 import { coatsThatCover } from '../glazeThickness'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -162,11 +162,11 @@ const howMuch = (coats: number): string =>
 export const sprayRules: readonly Rule[] = [
   {
     id: 'overspray',
-    guards: 'what a spray should not reach is masked',
+    description: 'what a spray should not reach is masked',
     school: null,
     severity: 'note',
-    look: (plan) =>
-      sprayings(plan).flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      sprayings(plan).flatMap(({ step, index }): RuleHit[] => {
         const reached = oversprayed(plan, step, index)
         if (!reached.length) return []
         const strongest = Math.max(...reached.map(({ most }) => most))
@@ -190,11 +190,11 @@ export const sprayRules: readonly Rule[] = [
   },
   {
     id: 'spray-misses',
-    guards: 'a spray gun sees all that it is meant to colour',
+    description: 'a spray gun sees all that it is meant to colour',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      sprayings(plan).flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      sprayings(plan).flatMap(({ step, index }): RuleHit[] => {
         const aim = step.spray ?? usualAim(step.place)
         const missed = missedShare(plan, step, index)
         // From one side a shaded far side is what one means.

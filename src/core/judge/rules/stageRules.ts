@@ -5,7 +5,7 @@ import * as build from '../../plan/build'
 import { reachOn } from '../../plan/localStage'
 import { isA, actOf, isCut, type Step } from '../../plan/step'
 import { dryFirst, dryLess } from '../otherDrying'
-import type { Mend, Sighting } from '../finding'
+import type { Mend, RuleHit } from '../finding'
 import { addStep, bisqueFirst, changeStep, moveToStage, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import type { Rule } from '../rule'
@@ -29,10 +29,10 @@ function stageMends(plan: JudgedPlan, step: Step, row: StageRow, stage: Stage): 
 export const stageRules: readonly Rule[] = [
   {
     id: 'stage-harms-step',
-    guards: 'each technique at a dryness that allows it',
+    description: 'each technique at a dryness that allows it',
     school: null,
     severity: 'ruin',
-    look: (plan) =>
+    check: (plan) =>
       plan.steps.flatMap((step, index) => {
         const technique = actOf(step).fit(step, (id) => plan.medium(id)?.kind)
         const { stage } = plan.times[index]
@@ -58,11 +58,11 @@ export const stageRules: readonly Rule[] = [
   },
   {
     id: 'place-reaches-nothing',
-    guards: 'a place that lies on the form',
+    description: 'a place that lies on the form',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.steps.flatMap((step, index): Sighting[] => {
+    check: (plan) =>
+      plan.steps.flatMap((step, index): RuleHit[] => {
         if (!('place' in step) || ('motif' in step && step.motif)) return []
         const { place } = step
         const sectorless = place.sectors !== null && !place.sectors.take.some((k) => k < (place.sectors?.of ?? 0))
@@ -91,10 +91,10 @@ export const stageRules: readonly Rule[] = [
   },
   {
     id: 'clay-gets-wetter',
-    guards: 'clay only dries',
+    description: 'clay only dries',
     school: null,
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('drying').flatMap(({ step, index, time }) =>
         stageIndex(step.to) < stageIndex(time.stage)
           ? [
@@ -112,10 +112,10 @@ export const stageRules: readonly Rule[] = [
   },
   {
     id: 'fired-while-damp',
-    guards: 'only dry clay goes into the kiln',
+    description: 'only dry clay goes into the kiln',
     school: null,
     severity: 'ruin',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('firing').flatMap(({ step, index, time }) =>
         isDamp(time.stage)
           ? [
@@ -132,10 +132,10 @@ export const stageRules: readonly Rule[] = [
   },
   {
     id: 'dry-scraping',
-    guards: 'no silica dust',
+    description: 'no silica dust',
     school: 'boneDrySgraffito',
     severity: 'risk',
-    look: (plan) =>
+    check: (plan) =>
       plan.of('cut').flatMap(({ step, index, time }) =>
         (time.stage === 'boneDry' || time.stage === 'bisque') && step.protection === 'none'
           ? [

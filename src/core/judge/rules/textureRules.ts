@@ -15,7 +15,7 @@ import type { JudgedPlan } from '../judgedPlan'
 import { spotOf } from '../spots'
 import { meetOnSkin, sharedMm } from '../stepStretches'
 import type { Rule } from '../rule'
-import type { Mend, Sighting } from '../finding'
+import type { Mend, RuleHit } from '../finding'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'
 import { FLOWS_IN } from '../../plan/acts/coat'
@@ -173,11 +173,11 @@ function filmOver(plan: JudgedPlan, texture: StepOf<'impress'> | StepOf<'incise'
 export const textureRules: readonly Rule[] = [
   {
     id: 'creases-flooded',
-    guards: 'colour thin enough for texture and lines to stay open',
+    description: 'colour thin enough for texture and lines to stay open',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      [...plan.of('texture'), ...plan.of('incising')].flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      [...plan.of('texture'), ...plan.of('incising')].flatMap(({ step, index }): RuleHit[] => {
         const laid = filmOver(plan, step, index)
         const depthUm = step.depthMm * 1000
         if (!laid || laid.filmUm <= FLOODED_SHARE * depthUm) return []
@@ -206,11 +206,11 @@ export const textureRules: readonly Rule[] = [
   },
   {
     id: 'wiped-off-with-it',
-    guards: 'a pale colour that is dabbed on after the sponge, not before it',
+    description: 'a pale colour that is dabbed on after the sponge, not before it',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('wiping').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('wiping').flatMap(({ step, index }): RuleHit[] => {
         const spot = spotOf(plan, step)
         if (!spot) return []
         const stacks = plan.probe({ ...spot, onHigh: true })
@@ -240,11 +240,11 @@ export const textureRules: readonly Rule[] = [
   },
   {
     id: 'wash-left-thick',
-    guards: 'a wash is wiped back',
+    description: 'a wash is wiped back',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('coating').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('coating').flatMap(({ step, index }): RuleHit[] => {
         if (!kindOrPlain(plan.medium(step.mediumId)?.kind).watery) return []
         const fire = plan.of('firing').find((f) => f.index > index)?.index ?? plan.steps.length
         const wipes = plan.of('wiping').filter((w) => w.index > index && w.index < fire)
@@ -293,11 +293,11 @@ export const textureRules: readonly Rule[] = [
   },
   {
     id: 'texture-reads-as-one',
-    guards: 'dark below, light above',
+    description: 'dark below, light above',
     school: null,
     severity: 'risk',
-    look: (plan) =>
-      plan.of('texture').flatMap(({ step, index }): Sighting[] => {
+    check: (plan) =>
+      plan.of('texture').flatMap(({ step, index }): RuleHit[] => {
         const { low, high } = readOff(plan, step)
         const difference = high - low
         if (difference >= READS_FROM || !isStained(plan, step, index)) return []
@@ -324,11 +324,11 @@ export const textureRules: readonly Rule[] = [
   },
   {
     id: 'hollows-stay-white',
-    guards: 'colour gets into the hollows of thirsty bisque',
+    description: 'colour gets into the hollows of thirsty bisque',
     school: 'damping',
     severity: 'risk',
-    look: (plan) =>
-      plan.of('coating').flatMap(({ step, index, time }): Sighting[] => {
+    check: (plan) =>
+      plan.of('coating').flatMap(({ step, index, time }): RuleHit[] => {
         const kind = kindOrPlain(plan.medium(step.mediumId)?.kind)
         if (time.stage !== 'bisque' || step.applicator !== 'brush' || kind.watery || step.water >= FLOWS_IN) return []
         const before = plan.steps.slice(0, index)

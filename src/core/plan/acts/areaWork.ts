@@ -3,7 +3,7 @@ import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { AREA_BLENDS, type AreaBlend } from '../../skin/areas/areaBlend'
 import { motifName } from '../../skin/motifs/motifName'
-import type { Settling } from '../../skin/acts'
+import type { Settling } from '../../skin/stackOps'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import type { Medium } from '../../vocabulary/material'
 import { kindOrPlain, wetCoat, type MediumKind } from '../../vocabulary/mediumKinds'
@@ -14,10 +14,10 @@ import {
   mediumId,
   type Beginning,
   type BenchParts,
-  type BenchTold,
+  type BenchWording,
   type Measured,
   type Taken,
-  type Told,
+  type Wording,
   type Waiting,
 } from '../actDefinition'
 import { hands, type Hands } from '../pace'
@@ -62,7 +62,7 @@ function areasWords(take: readonly TakenArea[]): string {
   return ids.length <= MOST_NAMED ? `areas ${listed(ids)}` : `${ids.length} areas`
 }
 
-export const areaTitle = ({ mediumId: first, blend }: AreaStep, { nameOf }: Told): string =>
+export const areaTitle = ({ mediumId: first, blend }: AreaStep, { nameOf }: Wording): string =>
   nameOf(first, 'Missing jar') + (blend ? ` into ${nameOf(blend.mediumId, 'a missing jar')}` : '')
 
 export const areaBrief = ({ take, tool, coats }: AreaStep): string =>
@@ -74,17 +74,17 @@ const BLENDS: Readonly<Record<AreaBlend, string>> = {
   inward: ' The first colour along the outline, the other in the middle, blend inwards while both shine.',
 }
 
-export const areaBench = (step: AreaStep, told: BenchTold): BenchParts => {
+export const areaBench = (step: AreaStep, wording: BenchWording): BenchParts => {
   const { name, words } = AREA_TOOL[step.tool]
   const ids = step.take.map(({ id }) => id).toSorted((a, b) => a - b)
   const which = ids.length ? `${ids.length > 1 ? 'areas' : 'area'} ${ids.join(', ')}` : 'no areas yet'
   return {
     detail:
-      `${areaTitle(step, told)}, ${name}, ${coatsWords(step.coats)}: ` +
+      `${areaTitle(step, wording)}, ${name}, ${coatsWords(step.coats)}: ` +
       `${which} of ${motifName(step.motif)}. ${sentenceOf(words)}` +
       (step.blend ? BLENDS[step.blend.along] : ''),
     boxes: step.coats,
-    wait: `${told.waits}, until matte`,
+    wait: `${wording.waits}, until matte`,
     lookFor: 'colour out to its lines and not over them; pick out what strayed',
     caution: COLOUR_CAUTION,
   }

@@ -12,11 +12,11 @@ export const burnish = defineAct('burnish', { place: placeSchema })({
   hint: 'rub the leather-hard clay to a sheen',
   begin: ({ face }) => ({ place: face }),
   title: () => 'Burnish',
-  brief: ({ place }, told) => wherePlain(place, told),
+  brief: ({ place }, wording) => wherePlain(place, wording),
   kind: () => 'carve',
-  bench: ({ place }, told) => ({
+  bench: ({ place }, wording) => ({
     detail:
-      `Rub ${told.place(place)} with a smooth stone or the back of a spoon, ` + 'in small circles, until it shines.',
+      `Rub ${wording.place(place)} with a smooth stone or the back of a spoon, ` + 'in small circles, until it shines.',
     lookFor: 'an even sheen; scratches now are permanent',
   }),
   fit: () => ({

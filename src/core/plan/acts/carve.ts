@@ -19,15 +19,15 @@ export const carve = defineAct(
   title: ({ motif }) => (motif.ground ? `Clear round ${motifName(motif)}` : `Carve ${motifName(motif)}`),
   brief: ({ tool, motif }) => `${TOOL[tool].name}, ${motif.repeats} ×`,
   kind: () => 'carve',
-  bench: (step, told) => {
+  bench: (step, wording) => {
     const order = step.motif.ground ? 'All passes the same way.' : 'Thin lines first.'
-    const raw = told.stage === 'glazedRaw'
+    const raw = wording.stage === 'glazedRaw'
     return {
-      detail: `${cutWords(step, told)}, only ${told.length(step.depthMm)} deep. ${order}`,
+      detail: `${cutWords(step, wording)}, only ${wording.length(step.depthMm)} deep. ${order}`,
       lookFor: raw
         ? 'the clay shows; brush the bits off onto paper'
         : 'the film comes away, the wall stays; crumbs off with a dry brush, tip the piece',
-      caution: raw || isDusty(told) || step.protection === 'dampAndRespirator' ? DUST_CAUTION : '',
+      caution: raw || isDusty(wording) || step.protection === 'dampAndRespirator' ? DUST_CAUTION : '',
     }
   },
   fit: () => ({

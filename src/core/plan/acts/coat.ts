@@ -1,7 +1,7 @@
 import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
-import type { Settling } from '../../skin/acts'
+import type { Settling } from '../../skin/stackOps'
 import { LINE_GAIN } from '../../skin/levels'
 import type { LaidCoat, SkinCompiler } from '../../skin/skinCompiler'
 import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
@@ -9,7 +9,7 @@ import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
 import { type Place, placeSchema } from '../../vocabulary/place'
 import { aimWords, type SprayAim, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, type Applicator, APPLICATORS } from '../../vocabulary/tools'
-import { defineAct, mediumId, type Told } from '../actDefinition'
+import { defineAct, mediumId, type Wording } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, SPRAY_CAUTION } from './phrases'
 
 /** From this share of water a colour runs into the low places like a wash [our choice]. */
@@ -43,7 +43,7 @@ interface Mixed {
 const partsOf = ({ mediumId: first, mix }: Mixed) => [{ mediumId: first, parts: 1 }, ...mix]
 
 /** A mixture in the order of its parts. */
-function mixtureWords(step: Mixed, { nameOf }: Told): string {
+function mixtureWords(step: Mixed, { nameOf }: Wording): string {
   const name = (id: string) => nameOf(id, 'missing colour')
   const mixed = step.mix.length
     ? [`1 ${name(step.mediumId)}`, ...step.mix.map((m) => `${m.parts} ${name(m.mediumId)}`)].join(' : ')
@@ -103,10 +103,10 @@ export const coat = defineAct('coat', {
       .filter(Boolean)
       .join(', '),
   kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
-  bench: (step, told) => {
+  bench: (step, wording) => {
     const how = APPLICATOR[step.applicator]
-    const kind = kindOrPlain(told.kindOf(step.mediumId))
-    const what = `${mixtureWords(step, told)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
+    const kind = kindOrPlain(wording.kindOf(step.mediumId))
+    const what = `${mixtureWords(step, wording)}${step.water > 0 ? ` with ${percent(step.water)}` : ''}`
     const blend = !step.blend
       ? ''
       : {
@@ -116,11 +116,11 @@ export const coat = defineAct('coat', {
         }[step.blend.along]
     return {
       detail:
-        `${what}: ${coatsWords(step.coats)}, ${how.name}, ${told.place(step.place)}${strokes(step)}${blend}. ` +
+        `${what}: ${coatsWords(step.coats)}, ${how.name}, ${wording.place(step.place)}${strokes(step)}${blend}. ` +
         `${sentenceOf(how.words)}${kind.stir}`,
       boxes: step.coats,
-      wait: `${told.waits}${told.inThisRoom ? ' in this room' : ' in a still room'}, until shiny turns matte`,
-      lookFor: step.place.parts.some((part) => told.burnished.includes(part))
+      wait: `${wording.waits}${wording.inThisRoom ? ' in this room' : ' in a still room'}, until shiny turns matte`,
+      lookFor: step.place.parts.some((part) => wording.burnished.includes(part))
         ? `${kind.lookFor}; ${HIGHLIGHT}`
         : kind.lookFor,
       caution: step.applicator === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,

@@ -43,10 +43,10 @@ export const draw = defineAct('draw', {
   title: ({ liner, motif }) => `${VERB[liner]} ${motifName(motif)}`,
   brief: (step, { nameOf }) => `${nameOf(step.mediumId, 'missing colour')}, ${step.motif.repeats} ×`,
   kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
-  bench: (step, told) => {
+  bench: (step, wording) => {
     const { name, words } = LINER[step.liner]
-    const what = `${name}, ${told.nameOf(step.mediumId, 'missing colour')}`
-    const size = `${told.length(step.motif.heightMm)} tall, lines ${told.length(step.motif.lineMm)}`
+    const what = `${name}, ${wording.nameOf(step.mediumId, 'missing colour')}`
+    const size = `${wording.length(step.motif.heightMm)} tall, lines ${wording.length(step.motif.lineMm)}`
     const scrub =
       step.liner === 'trailer' && step.damped ? ' Scrub the spot with a wet brush until a little slurry rises.' : ''
     return {
@@ -54,7 +54,7 @@ export const draw = defineAct('draw', {
         `${what}: ${timesMotif(step.motif)}, ${size}, ${coatsWords(step.coats)}.${scrub} ` +
         `${sentenceOf(words)} Try the line on the table first.`,
       boxes: step.coats,
-      wait: `${told.waits}, until it can be touched`,
+      wait: `${wording.waits}, until it can be touched`,
       lookFor: LINER[step.liner].raised
         ? 'lines that stand up with no gaps beneath them'
         : 'an even line, no puddle where it begins or ends',

@@ -29,12 +29,12 @@ export const etch = defineAct('etch', { place: placeSchema, depthMm, waits: z.bo
   hint: 'dry clay round a drawing in wax is sponged away: the drawing stands raised',
   begin: ({ face, waxedAgain }) => ({ place: waxedAgain ?? face, depthMm: 1, waits: true }),
   title: () => 'Water etch',
-  brief: ({ depthMm: depth }, told) => `${told.length(depth)} deep`,
+  brief: ({ depthMm: depth }, wording) => `${wording.length(depth)} deep`,
   kind: () => 'carve',
-  bench: (step, told) => ({
+  bench: (step, wording) => ({
     detail:
-      `Damp sponge, ${told.place(step.place)}: wipe evenly round what is waxed until it stands ` +
-      `${told.length(step.depthMm)} high, in ${roundsOf(step.depthMm)} rounds; rinse often.`,
+      `Damp sponge, ${wording.place(step.place)}: wipe evenly round what is waxed until it stands ` +
+      `${wording.length(step.depthMm)} high, in ${roundsOf(step.depthMm)} rounds; rinse often.`,
     boxes: roundsOf(step.depthMm),
     wait: step.waits ? 'let it dry again after each round' : '',
     lookFor: 'the drawing keeps a sharp edge; if the clay turns soft or shiny, stop and let it dry',

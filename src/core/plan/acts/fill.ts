@@ -49,12 +49,12 @@ export const fill = defineAct('fill', { mediumId, place: placeSchema, waits: z.b
   title: () => 'Fill lines',
   brief: (step, { nameOf }) => nameOf(step.mediumId, 'missing colour'),
   kind: (step, kindOf) => kindOf(step.mediumId) ?? 'underglaze',
-  bench: (step, told) => ({
+  bench: (step, wording) => ({
     detail:
-      `${told.nameOf(step.mediumId, 'Colour')} from a fine bottle into the lines, up to and over the edges: ` +
-      `${told.place(step.place)}. Refill where it sinks.`,
+      `${wording.nameOf(step.mediumId, 'Colour')} from a fine bottle into the lines, up to and over the edges: ` +
+      `${wording.place(step.place)}. Refill where it sinks.`,
     boxes: 1,
-    wait: `${told.waits}, until it has set`,
+    wait: `${wording.waits}, until it has set`,
     lookFor: 'no air caught; set before it is wiped',
     caution: COLOUR_CAUTION,
   }),

@@ -70,21 +70,21 @@ export const glaze = defineAct('glaze', {
     return { mediumId: suiting('glaze'), place, how, coats: GLAZING[how].coats, drips: false, waits: true }
   },
   title: (step, { nameOf }) => nameOf(step.mediumId, 'Missing glaze'),
-  brief: (step, told) => {
+  brief: (step, wording) => {
     const how = GLAZING[step.how].fromBucket ? step.how : `${step.how}, ${coatsWords(step.coats)}`
-    return `${how}${step.drips ? ', drips' : ''}, ${wherePlain(step.place, told)}`
+    return `${how}${step.drips ? ', drips' : ''}, ${wherePlain(step.place, wording)}`
   },
   kind: () => 'glaze',
-  bench: (step, told) => ({
+  bench: (step, wording) => ({
     detail:
       HOW[step.how](step.coats) +
       (step.how === 'spray' ? `, ${aimWords(step.spray ?? usualAim(step.place))}` : '') +
-      `: ${told.place(step.place)}.` +
+      `: ${wording.place(step.place)}.` +
       (step.tilt ? ` Hold it ${step.tilt.degrees}° askew, so that the line rises to one side.` : '') +
       (gripped(step) ? ' Hold it with tongs at the rim; dab glaze over their two marks once it is matte.' : '') +
       (step.drips ? ' Let it run over the other side.' : ''),
     boxes: glazeCoats(step.how, step.coats),
-    wait: `${told.waits}, until matte`,
+    wait: `${wording.waits}, until matte`,
     lookFor: `about ${inMm(rawMm(step))} thick raw, like a thin coin. Scratch a spot that will not show to check. Dab over finger marks`,
     caution: step.how === 'spray' ? SPRAY_CAUTION : COLOUR_CAUTION,
   }),

@@ -34,12 +34,12 @@ export const impress = defineAct('impress', {
   hint: 'cloth, cord, comb, bark, dimples',
   begin: ({ face }) => ({ texture: 'cloth', place: face, depthMm: 0.6, sizeMm: 5 }),
   title: ({ texture }) => `Press ${TEXTURE[texture].name}`,
-  brief: ({ place }, told) => wherePlain(place, told),
+  brief: ({ place }, wording) => wherePlain(place, wording),
   kind: () => 'texture',
-  bench: (step, told) => {
+  bench: (step, wording) => {
     const { name, words } = TEXTURE[step.texture]
     return {
-      detail: `Press ${name} into ${told.place(step.place)}: ${words}, about ${told.length(step.depthMm)} deep.`,
+      detail: `Press ${name} into ${wording.place(step.place)}: ${words}, about ${wording.length(step.depthMm)} deep.`,
       lookFor: 'the same depth all round; the wall is supported from behind',
     }
   },

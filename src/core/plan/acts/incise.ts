@@ -19,10 +19,10 @@ export const incise = defineAct(
   title: ({ motif }) => `Incise ${motifName(motif)}`,
   brief: ({ tool, motif }) => `${TOOL[tool].name}, ${motif.repeats} ×`,
   kind: () => 'carve',
-  bench: (step, told) => ({
-    detail: `${cutWords(step, told)}, ${told.length(step.depthMm)} deep, clean edges.`,
+  bench: (step, wording) => ({
+    detail: `${cutWords(step, wording)}, ${wording.length(step.depthMm)} deep, clean edges.`,
     lookFor: 'an even groove; lift burrs off when they have stiffened',
-    caution: isDusty(told) || step.protection === 'dampAndRespirator' ? DUST_CAUTION : '',
+    caution: isDusty(wording) || step.protection === 'dampAndRespirator' ? DUST_CAUTION : '',
   }),
   fit: () => ({
     doing: 'Incising',

@@ -27,11 +27,11 @@ export const mask = defineAct('mask', {
       ? { material: 'stencil', place: wholeOf('floor'), motif: motif('zigzag', 5) }
       : { material: 'tape', place: bandOf(Math.round(wallMm * 0.45), Math.round(wallMm * 0.55)), motif: null },
   title: ({ material, motif }) => (motif ? `${material === 'tape' ? 'Tape' : 'Stencil'} ${motifName(motif)}` : 'Tape'),
-  brief: ({ place, motif }, told) => shapeWords(place, motif, told),
+  brief: ({ place, motif }, wording) => shapeWords(place, motif, wording),
   kind: () => 'tape',
-  bench: ({ material, place, motif }, told) => ({
+  bench: ({ material, place, motif }, wording) => ({
     detail:
-      `${material === 'tape' ? 'Tape' : 'Cut stencil'}: ${shapeWords(place, motif, told)}. ` +
+      `${material === 'tape' ? 'Tape' : 'Cut stencil'}: ${shapeWords(place, motif, wording)}. ` +
       'Press the edges down smooth.',
     lookFor: 'no gap for colour to creep under',
   }),

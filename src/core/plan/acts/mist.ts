@@ -13,10 +13,10 @@ export const mist = defineAct('mist', { place: placeSchema })({
   hint: 'a little water on a thirsty place, so that it takes colour evenly',
   begin: ({ face }) => ({ place: face }),
   title: () => 'Mist',
-  brief: ({ place }, told) => wherePlain(place, told),
+  brief: ({ place }, wording) => wherePlain(place, wording),
   kind: () => 'clean',
-  bench: ({ place }, told) => ({
-    detail: `Mist ${told.place(place)} evenly, or go over it once with a damp sponge.`,
+  bench: ({ place }, wording) => ({
+    detail: `Mist ${wording.place(place)} evenly, or go over it once with a damp sponge.`,
     lookFor: 'darker all over, no drop stands or runs',
   }),
   fit: () => ({

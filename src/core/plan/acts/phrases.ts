@@ -3,7 +3,7 @@ import { motifName } from '../../skin/motifs/motifName'
 import type { Motif } from '../../vocabulary/motif'
 import type { Place } from '../../vocabulary/place'
 import { TOOL, type Tool } from '../../vocabulary/tools'
-import type { BenchTold, Told } from '../actDefinition'
+import type { BenchWording, Wording } from '../actDefinition'
 
 /* Turns of phrase that several acts share. */
 
@@ -17,7 +17,7 @@ export const KILN_CAUTION =
   'Ventilated kiln, nobody stays in the room; local electrical and fire codes; cool before opening.'
 
 /** Stages at which cutting and scraping make dust. */
-export const isDusty = ({ stage }: Pick<BenchTold, 'stage'>): boolean => stage === 'boneDry' || stage === 'bisque'
+export const isDusty = ({ stage }: Pick<BenchWording, 'stage'>): boolean => stage === 'boneDry' || stage === 'bisque'
 
 export const coatsWords = (n: number): string => `${n} coat${n === 1 ? '' : 's'}`
 
@@ -31,8 +31,8 @@ export const timesMotif = (motif: Motif): string => {
 }
 
 /** The shape of a resist: a motif, or a place. */
-export const shapeWords = (place: Place, motif: Motif | null, told: Told): string =>
-  motif ? timesMotif(motif) : told.place(place)
+export const shapeWords = (place: Place, motif: Motif | null, wording: Wording): string =>
+  motif ? timesMotif(motif) : wording.place(place)
 
 const FROM_WHERE: Readonly<Record<Motif['side'], string>> = {
   outside: 'up',
@@ -42,7 +42,7 @@ const FROM_WHERE: Readonly<Record<Motif['side'], string>> = {
 }
 
 /** What is cut, with what, how tall and where. */
-export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length }: Told): string {
+export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length }: Wording): string {
   const { name, words } = TOOL[tool]
   const where =
     liesFlat(motif) && motif.upMm < motif.heightMm / 2
@@ -53,4 +53,4 @@ export function cutWords({ tool, motif }: { tool: Tool; motif: Motif }, { length
 }
 
 /** Where a step acts, without its band: short enough for the rail. */
-export const wherePlain = (place: Place, told: Told): string => told.place({ ...place, band: null })
+export const wherePlain = (place: Place, wording: Wording): string => wording.place({ ...place, band: null })

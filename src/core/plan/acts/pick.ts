@@ -16,9 +16,9 @@ export const pick = defineAct('pick', { place: placeSchema })({
   title: () => 'Pick out',
   brief: () => 'glaze out of the lines',
   kind: () => 'clean',
-  bench: ({ place }, told) => ({
+  bench: ({ place }, wording) => ({
     detail:
-      `Pick stray glaze out of the lines with a needle: ${told.place(place)}. ` +
+      `Pick stray glaze out of the lines with a needle: ${wording.place(place)}. ` +
       'Let it dry first; never paint colour over it.',
     lookFor: 'the filled line bare all along',
     caution: DUST_CAUTION,

@@ -16,12 +16,12 @@ export const scrape = defineAct('scrape', { place: placeSchema })({
   hint: 'a metal edge takes everything above the clay',
   begin: ({ face, form, scraped }) => ({ place: scraped ?? (form.flat ? face : wholeOf('rim')) }),
   title: () => 'Scrape flush',
-  brief: ({ place }, told) => wherePlain(place, told),
+  brief: ({ place }, wording) => wherePlain(place, wording),
   kind: () => 'carve',
-  bench: ({ place }, told) => ({
-    detail: `Metal edge, ${told.place(place)}: scrape until the drawing stands sharp and flush.`,
+  bench: ({ place }, wording) => ({
+    detail: `Metal edge, ${wording.place(place)}: scrape until the drawing stands sharp and flush.`,
     lookFor: 'inlay and clay equally hard',
-    caution: isDusty(told) ? DUST_CAUTION : '',
+    caution: isDusty(wording) ? DUST_CAUTION : '',
   }),
   fit: () => ({
     doing: 'Scraping flush',

@@ -16,10 +16,10 @@ export const swab = defineAct('swab', { place: placeSchema })({
   hint: 'lift what stands on the wax',
   begin: ({ face }) => ({ place: face }),
   title: () => 'Swab beads',
-  brief: ({ place }, told) => wherePlain(place, told),
+  brief: ({ place }, wording) => wherePlain(place, wording),
   kind: () => 'clean',
-  bench: ({ place }, told) => ({
-    detail: `Lift the beads off the wax with a damp swab: ${told.place(place)}. Let them dry first.`,
+  bench: ({ place }, wording) => ({
+    detail: `Lift the beads off the wax with a damp swab: ${wording.place(place)}. Let them dry first.`,
     lookFor: 'clean wax, sharp edges',
   }),
   fit: () => ({

@@ -28,14 +28,14 @@ export const wax = defineAct('wax', {
     waits: true,
   }),
   title: ({ motif }) => (motif ? `Wax ${motifName(motif)}` : 'Wax'),
-  brief: ({ place, motif }, told) => shapeWords(place, motif, told),
+  brief: ({ place, motif }, wording) => shapeWords(place, motif, wording),
   kind: () => 'wax',
-  bench: ({ place, motif }, told) => ({
+  bench: ({ place, motif }, wording) => ({
     detail:
-      `One thin coat of wax on ${shapeWords(place, motif, told)}. ` +
+      `One thin coat of wax on ${shapeWords(place, motif, wording)}. ` +
       'Its own brush, washed at once in hot soapy water.',
     boxes: 1,
-    wait: `${told.stage === 'glazedRaw' ? 'overnight, ' : ''}${told.waits}, until fully dry`,
+    wait: `${wording.stage === 'glazedRaw' ? 'overnight, ' : ''}${wording.waits}, until fully dry`,
     lookFor: 'no longer tacky',
     caution: 'Some waxes hold latex: use another if anyone is allergic.',
   }),

@@ -30,10 +30,10 @@ export const wipe = defineAct('wipe', {
   title: () => 'Wipe back',
   brief: ({ sponge, pressure }) => `${sponge} sponge, ${pressure}`,
   kind: () => 'clean',
-  bench: (step, told) => ({
+  bench: (step, wording) => ({
     detail:
       `${step.sponge === 'wrung' ? 'Damp, well wrung' : 'Wet'} sponge, ${step.pressure} pressure, ` +
-      `${told.place(step.place)}: inwards, turning it, never rubbing; rinse often.`,
+      `${wording.place(step.place)}: inwards, turning it, never rubbing; rinse often.`,
     lookFor: 'clean high places, full low ones; if the surface gets wet, stop and let it dry',
   }),
   fit: () => ({

@@ -95,7 +95,7 @@ export function labelsOf({ raster, labels, places }: AreasOf, wanted: readonly O
 /** All areas of a drawing with the ids they have, and those of its known areas that have none now: two in one, or gone. */
 export interface AreaList {
   readonly areas: readonly FoundArea[]
-  readonly asleep: readonly DrawnArea[]
+  readonly orphaned: readonly DrawnArea[]
   readonly leaks: readonly Leak[]
 }
 
@@ -121,12 +121,12 @@ export function listAreas(parted: AreasOf, { side }: Motif, known: readonly Draw
     }
   const spotOf = (l: number): Spot => [(deepest[l] % width) + 0.5, Math.floor(deepest[l] / width) + top + 0.5]
   const owner = new Array<DrawnArea | null>(labels.count).fill(null)
-  const asleep: DrawnArea[] = []
+  const orphaned: DrawnArea[] = []
   for (const area of known.toSorted((a, b) => a.id - b.id)) {
     const spot = places.spotOf(area)
     const label = spot ? labelAt(raster, labels, spot) : -1
     if (label >= 0 && !owner[label]) owner[label] = area
-    else asleep.push(area)
+    else orphaned.push(area)
   }
   let next = Math.max(0, ...known.map(({ id }) => id)) + 1
   const upward = side === 'outside' ? -1 : 1
@@ -152,5 +152,5 @@ export function listAreas(parted: AreasOf, { side }: Motif, known: readonly Draw
         ]
       : [],
   )
-  return { areas: areas.sort((a, b) => a.id - b.id), asleep, leaks: leaksIn(raster, depth) }
+  return { areas: areas.sort((a, b) => a.id - b.id), orphaned, leaks: leaksIn(raster, depth) }
 }

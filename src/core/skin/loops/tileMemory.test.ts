@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '../../base/random'
 import { compiled } from '../../../../scripts/loops.mjs'
-import { applyAct, type MediumTraits, type SkinAct } from '../acts'
+import { applyOp, type MediumTraits, type StackOp } from '../stackOps'
 import type { TiledField } from '../levelField'
 import { TILE } from '../tileSide'
 import { BARE, StackTable, withFilm } from '../stack'
@@ -16,7 +16,7 @@ const MEDIA: MediumTraits[] = [
   { kind: 'glaze', filmUm: 120 },
 ]
 
-const ACTS: SkinAct[] = [
+const ACTS: StackOp[] = [
   { act: 'coat', medium: 0, gain: 1, settles: 'even' },
   { act: 'coat', medium: 2, gain: 3, settles: 'even' },
   { act: 'carve', depthUm: 400, cutsBody: true },
@@ -84,7 +84,7 @@ describe('the workbench of the simulator', () => {
           const done = new Set(Array.from(after, (id, i) => `${before[i]} ${levels[i]} ${id}`))
           for (const one of done) {
             const [from, level, to] = one.split(' ').map(Number)
-            expect(stacks.stacks[to]).toEqual(applyAct(stacks.stacks[from], level, act, MEDIA))
+            expect(stacks.stacks[to]).toEqual(applyOp(stacks.stacks[from], level, act, MEDIA))
           }
         },
       ),
@@ -125,7 +125,7 @@ describe('the workbench of the simulator', () => {
     bench.take(after)
     expect(after[7]).toBe(first)
     expect(stacks.stacks[after[8]]).toEqual(
-      applyAct(stacks.stacks[8000], 8, { act: 'coat', medium: 1, gain: 1, settles: 'even' }, MEDIA),
+      applyOp(stacks.stacks[8000], 8, { act: 'coat', medium: 1, gain: 1, settles: 'even' }, MEDIA),
     )
   })
 })

@@ -1,4 +1,4 @@
-import { applyAct, type MediumTraits, type SkinAct } from '../acts'
+import { applyOp, type MediumTraits, type StackOp } from '../stackOps'
 import type { TiledField } from '../levelField'
 import { TILE } from '../tileSide'
 import type { StackTable } from '../stack'
@@ -80,7 +80,7 @@ export class TransitionTable {
 
   constructor(
     private readonly memory: TileMemory,
-    private readonly act: SkinAct,
+    private readonly act: StackOp,
     private readonly stacks: StackTable,
     private readonly media: readonly MediumTraits[],
     /** Bits of its levels. */
@@ -103,7 +103,7 @@ export class TransitionTable {
   /** Works out where an id leads at a level, and remembers it. */
   learn(id: number, level: number): number {
     if (id >= this.capacity * BLOCK_STACKS) this.makeRoom()
-    const next = this.stacks.idOf(applyAct(this.stacks.stacks[id], level, this.act, this.media))
+    const next = this.stacks.idOf(applyOp(this.stacks.stacks[id], level, this.act, this.media))
     const entry = this.blocks / 4 + Math.floor(id / BLOCK_STACKS)
     let block = this.memory.words[entry]
     if (block === 0) {

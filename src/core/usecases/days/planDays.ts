@@ -1,7 +1,7 @@
 import type { Cover } from '../../clay/stages'
 import type { Schedule } from '../../model/calendar'
 import type { Studio } from '../../model/studio'
-import { BEAM, missCost } from '../../schedule/beam'
+import { BEAM, missPenalty } from '../../schedule/beam'
 import { improvements } from '../../schedule/improvements'
 import { divisions, firstPlan, type StudioProblem } from '../../schedule/planStudio'
 import { kilnsAfter, sessionsBetween } from '../../schedule/sessions'
@@ -23,7 +23,7 @@ export function daysProblem(studio: Studio, nowMs: number, cache = CURVES): Stud
     sessions: sessionsBetween(calendar, nowMs, nowMs + PLAN_DAYS * DAY),
     kilns: kilnsAfter(calendar, nowMs),
     nowMs,
-    settings: { ...BEAM, covers, miss: missCost(Number(calendar.sure) / 100) },
+    settings: { ...BEAM, covers, missPenalty: missPenalty(Number(calendar.sure) / 100) },
   }
 }
 

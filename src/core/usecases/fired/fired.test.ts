@@ -10,7 +10,7 @@ import type { Studio } from '../../model/studio'
 import type { Step } from '../../plan/step'
 import { wilson } from '../../numeric/wilson'
 import { timeline } from '../../plan/timeline'
-import { saidEntry } from '../run/said'
+import { recordDifference } from '../bench/recordDifference'
 import { mediumColour } from './colourWord'
 import { FAULT, suspects } from './faults'
 import { standingPots } from '../../model/lots'
@@ -165,7 +165,7 @@ describe('the causes of a fault', () => {
     const jugs = studio.pieces['reed-jugs']
     const dust = jugs.steps.find(({ act }) => act === 'wipeDust') as Step
     const left = { stepId: dust.id, changes: {}, mishap: 'skipped' as const }
-    const said = after(studio, saidEntry(jugs, dust.id, [], left, 'left out', { now: NOW, by: '' }))
+    const said = after(studio, recordDifference(jugs, dust.id, [], left, 'left out', { now: NOW, by: '' }))
     const [first] = suspects('crawl', whatHappened(said.pieces['reed-jugs'], 1, [], said))
     expect(first).toMatchObject({ evidence: 'Dust was to be wiped off, and it was left out.' })
   })

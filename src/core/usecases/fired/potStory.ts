@@ -8,7 +8,7 @@ import { localDate } from '../../schedule/sessions'
 import { stepWords } from '../words/stepWords'
 import { mediumColour } from './colourWord'
 import { FAULT } from './faults'
-import { stepsOfRun } from '../run/stepsOfRun'
+import { stepsOfRun } from '../bench/stepsOfRun'
 
 /** One pot with all by which it can be found. */
 export interface PotFound {

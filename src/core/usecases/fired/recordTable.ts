@@ -1,6 +1,6 @@
 import type { Studio } from '../../model/studio'
 import { FAULT } from './faults'
-import { runLines } from '../run/runWords'
+import { runLines } from '../bench/runWords'
 
 /** The records of all pieces as rows, for a spreadsheet. */
 export const recordRows = (studio: Studio): Record<string, string | number>[] =>

@@ -4,7 +4,7 @@ import { latestOutcomes, type Fault, type Outcome } from '../../model/outcome'
 import { NOTHING_KNOWN } from '../../model/run'
 import { stepEntry } from '../../model/runEntries'
 import type { Studio } from '../../model/studio'
-import { lostEntry } from '../run/said'
+import { lostEntry } from '../bench/recordDifference'
 import { FAULT } from './faults'
 import type { KilnPots } from './kilnLoads'
 

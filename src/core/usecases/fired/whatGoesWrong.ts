@@ -8,7 +8,7 @@ import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
 import { isA, actOf, mediaOfStep } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
-import { stepsOfRun } from '../run/stepsOfRun'
+import { stepsOfRun } from '../bench/stepsOfRun'
 
 /** By what pots are counted. */
 export const COUNTED_BY = ['jar', 'clay', 'act', 'hand', 'fault'] as const

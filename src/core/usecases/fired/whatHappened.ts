@@ -33,7 +33,7 @@ export const whatHappened = (
 
 /** A piece with its steps as they were done on a pot; as planned where the pot no longer stands. */
 export const asDoneOn = (piece: Piece, pot: number): Piece =>
-  lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.whole ?? piece
+  lotPieces(piece).find(({ lot }) => lot.pots.includes(pot))?.asDone ?? piece
 
 /** Coats that followed one another faster than they dry: “3 coats in 9 minutes, which want 25 to dry”. */
 export interface Haste {

@@ -3,7 +3,7 @@ import { latestOutcomes } from '../../model/outcome'
 import { standingPots, potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import { hasBeenFired } from '../../plan/timeline'
-import { isSlab } from '../words/told'
+import { isSlab } from '../words/wording'
 
 /** A line of a packing list. */
 export interface PackingLine {

@@ -6,7 +6,7 @@ import { isA, isFiring, mediaOfStep } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { localDate } from '../../schedule/sessions'
 import { latestOutcomes } from '../../model/outcome'
-import { stepsOfRun } from '../run/stepsOfRun'
+import { stepsOfRun } from '../bench/stepsOfRun'
 import { stepWords } from '../words/stepWords'
 
 /** A page or a postcard for whoever takes a pot home. */

@@ -15,7 +15,7 @@ import { filmsOfPiece, lastCone } from './piecesFilms'
 import { filmsLab, squareAbout, type Films } from './squares'
 
 /** What a tile is to answer. */
-export type Question =
+export type TileQuestion =
   | { readonly kind: 'cover'; readonly mediumId: string; readonly bodyId: string }
   | { readonly kind: 'under'; readonly mediaIds: readonly string[]; readonly glazeId: string; readonly bodyId: string }
   | { readonly kind: 'learn' }
@@ -42,7 +42,7 @@ function coneFor(body: Body, glaze: Medium | null): Cone {
 const bare = (films: Films): Omit<TileSquare, 'id'> => ({ films: films.map((film) => ({ ...film })), measured: null })
 
 /** Lays out the fewest tiles that answer a question. */
-export function proposeTiles(studio: Studio, question: Question): ProposedTile[] {
+export function proposeTiles(studio: Studio, question: TileQuestion): ProposedTile[] {
   switch (question.kind) {
     case 'cover': {
       const body = studio.bodies[question.bodyId]

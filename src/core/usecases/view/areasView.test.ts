@@ -48,7 +48,7 @@ describe('the areas of a drawing as they are shown', () => {
       piece.drawings.map((drawing) => [piece.name, drawing.name, piece, drawing] as const),
     ),
   )('of %s, %s, are all found where they are told to be', (_, __, piece, drawing) => {
-    expect(viewAreas(piece, drawing)?.asleep).toEqual([])
+    expect(viewAreas(piece, drawing)?.orphaned).toEqual([])
   })
 
   it.each([
@@ -61,6 +61,6 @@ describe('the areas of a drawing as they are shown', () => {
     const motif = build.motif('petals', 1, 0, 40, 1, { side, variation: 0, made: 'line' })
     const middle = { id: 7, called: 'middle', note: '', copy: 0, at: [0, 0.5] as [number, number] }
     const view = viewAreas({ form: presetForm(preset) }, { id: 'd', name: 'D', motif, areas: [middle] })
-    expect([view?.asleep.length, view?.areas.some(({ id }) => id === 7)]).toEqual([0, true])
+    expect([view?.orphaned.length, view?.areas.some(({ id }) => id === 7)]).toEqual([0, true])
   })
 })

@@ -32,7 +32,7 @@ export interface ShownLeak {
 /** The areas of a drawing, and a map of them: a wall unrolled with its rim on top, a flat part as one looks at it. */
 export interface AreasView {
   readonly areas: readonly ShownArea[]
-  readonly asleep: readonly DrawnArea[]
+  readonly orphaned: readonly DrawnArea[]
   readonly leaks: readonly ShownLeak[]
   readonly width: number
   readonly height: number
@@ -87,7 +87,7 @@ export function viewAreas(piece: Pick<Piece, 'form'>, drawing: PieceDrawing): Ar
   }
   return {
     areas: list.areas.map((area) => ({ ...area, on: map.on(area.spot) })),
-    asleep: list.asleep,
+    orphaned: list.orphaned,
     // Patterns by sector and borders bent round a face are narrow where they are meant to be.
     leaks: canBeLineArt(motif) ? list.leaks.map(shownLeak) : [],
     width: map.width,

@@ -233,7 +233,13 @@ export class PieceViewer {
   private prepare(request: ViewRequest): Result<Prepared> {
     const { piece, bodies, media, ways } = request
     const key = keyOf(request)
-    if (!this.simulation || !this.optics || !this.mediaTable || key !== this.simulationKey || this.simulation.worn) {
+    if (
+      !this.simulation ||
+      !this.optics ||
+      !this.mediaTable ||
+      key !== this.simulationKey ||
+      this.simulation.tableFull
+    ) {
       const form = buildForm(piece.form)
       if (!form.ok) return form
       this.mediaTable = new MediaTable(Object.values(media))

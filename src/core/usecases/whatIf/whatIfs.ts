@@ -6,7 +6,7 @@ import type { Studio } from '../../model/studio'
 import { bring } from '../../plan/build'
 import { isA, isHandwork, stepSchema, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
-import { differencesOf } from '../run/differences'
+import { differencesOf } from '../bench/differences'
 
 /** A mistake or a choice that belongs to a step: “What if I lay one coat only?” */
 export interface WhatIf {

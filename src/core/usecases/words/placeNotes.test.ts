@@ -7,8 +7,8 @@ import { applyCommand } from '../../model/command'
 import type { Piece } from '../../model/piece'
 import { entriesOf, placeKey, samePlace, type Placed, type RunEntry } from '../../model/run'
 import { placeNoteEntry, strikeEntry } from '../../model/runEntries'
-import { makeBenchCard } from '../bench/makeBenchCard'
-import { runLines } from '../run/runWords'
+import { makeBenchCard } from '../measure/makeBenchCard'
+import { runLines } from '../bench/runWords'
 import { noteNear, placeNotes, placeNoteWords, type PlaceNote } from './placeNotes'
 
 const studio = demoStudio()

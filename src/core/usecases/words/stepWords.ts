@@ -8,7 +8,7 @@ import { isA, actOf, isAreaWork, isFiring, type Step } from '../../plan/step'
 import { timeline } from '../../plan/timeline'
 import { touchedBy } from '../../plan/touched'
 import type { StepTime } from '../../plan/stepTime'
-import { toldIn } from './told'
+import { wordingFor } from './wording'
 
 /** A step in words, for the rail. `kind` chooses its hatching. */
 export interface StepWords {
@@ -19,9 +19,9 @@ export interface StepWords {
 
 /** Title and short line of a step of a piece. */
 export function stepWords(step: Step, studio: Studio, piece?: Pick<Piece, 'form'>): StepWords {
-  const told = toldIn(studio, piece)
+  const wording = wordingFor(studio, piece)
   const act = actOf(step)
-  return { title: act.title(step, told), brief: act.brief(step, told), kind: act.kind(step, told.kindOf) }
+  return { title: act.title(step, wording), brief: act.brief(step, wording), kind: act.kind(step, wording.kindOf) }
 }
 
 /** Seconds a step’s coats want between them and after the last, in air that takes `evaporation` µm/s of water. */
@@ -89,7 +89,7 @@ export function benchWords(
   beneath?: number,
 ): BenchWords {
   const words = actOf(step).bench(step, {
-    ...toldIn(studio, piece),
+    ...wordingFor(studio, piece),
     stage,
     burnished,
     waits: coatWaits(step, surface, studio, evaporation, beneath).map(formatDuration).join(', then '),

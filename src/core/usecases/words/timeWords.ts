@@ -8,12 +8,12 @@ import type { StepWindow } from '../drying/stepWindow'
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 
-type Told = Pick<Studio, 'calendar' | 'settings'>
+type ClockSettings = Pick<Studio, 'calendar' | 'settings'>
 
 /**
  * An instant in a few words, as seen from now: “14:20” today, “Thu 14:20” in the week to come or yesterday, else “Thu 12 Mar”.
  */
-export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: Told): string {
+export function momentWords(ms: number, nowMs: number, { calendar: { timeZone }, settings }: ClockSettings): string {
   const clock = localClock(ms, timeZone, settings.clock)
   if (localDate(ms, timeZone) === localDate(nowMs, timeZone)) return clock
   if (ms > nowMs - DAY && ms < nowMs + 6 * DAY) return `${localDay(ms, timeZone).split(' ')[0]} ${clock}`
@@ -21,17 +21,17 @@ export function momentWords(ms: number, nowMs: number, { calendar: { timeZone },
 }
 
 /** Early to late of a time that is not certain, hours since `madeMs`. */
-export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, told: Told): string =>
-  `${momentWords(madeMs + time.early * HOUR, nowMs, told)} to ${momentWords(madeMs + time.late * HOUR, nowMs, told)}`
+export const spanWords = (time: UncertainTime, madeMs: number, nowMs: number, clock: ClockSettings): string =>
+  `${momentWords(madeMs + time.early * HOUR, nowMs, clock)} to ${momentWords(madeMs + time.late * HOUR, nowMs, clock)}`
 
 /** When the clay is right for a step while the piece stands as it does. */
 export function windowWords(
   { stage, opens, closes, state }: StepWindow,
   { madeMs, nowHours }: PieceDrying,
   nowMs: number,
-  told: Told,
+  clock: ClockSettings,
 ): string {
-  const at = (hours: number) => momentWords(madeMs + hours * HOUR, nowMs, told)
+  const at = (hours: number) => momentWords(madeMs + hours * HOUR, nowMs, clock)
   if (state === 'past') return `the moment for ${STAGE[stage].name} clay is past`
   if (state === 'tooWet')
     return opens

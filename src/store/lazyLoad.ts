@@ -1,7 +1,7 @@
 import { tell } from './studioStore'
 
 /** Loads what is seldom used when it is wanted; where that fails it is told, and null comes back. */
-export async function whenWanted<T>(load: () => Promise<T>): Promise<T | null> {
+export async function lazyLoad<T>(load: () => Promise<T>): Promise<T | null> {
   try {
     return await load()
   } catch {

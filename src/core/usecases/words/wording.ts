@@ -3,7 +3,7 @@ import { zoneName } from '../../form/zoneNames'
 import { PRESETS } from '../../form/presets'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'
-import type { Told } from '../../plan/actDefinition'
+import type { Wording } from '../../plan/actDefinition'
 import { placeWords, type Place } from '../../vocabulary/place'
 
 /** Whether a piece is a slab, whose parts have other names. */
@@ -11,7 +11,10 @@ export const isSlab = (piece: Pick<Piece, 'form'>): boolean =>
   !piece.form.own && (PRESETS[piece.form.preset].flat ?? false)
 
 /** What words are made with in a studio, for a piece if it is known: it says what its parts are called. */
-export function toldIn({ media, settings }: Pick<Studio, 'media' | 'settings'>, piece?: Pick<Piece, 'form'>): Told {
+export function wordingFor(
+  { media, settings }: Pick<Studio, 'media' | 'settings'>,
+  piece?: Pick<Piece, 'form'>,
+): Wording {
   const length = (mm: number) => formatLength(mm, settings.length)
   return {
     nameOf: (id, missing = 'missing colour') => media[id]?.name ?? missing,

@@ -13,7 +13,7 @@ import { hasBeenFired } from '@/core/plan/timeline'
 import { minutesWords } from '@/core/usecases/words/timeWords'
 import { wholeOf, type Place } from '@/core/vocabulary/place'
 import { startAgain } from '@/workers/clients'
-import type { Asked } from './asking'
+import type { QueryState } from './workerQueries'
 import { useAmounts, useLadder, useLayers, usePalette } from './colours'
 import {
   noteWeight,
@@ -119,7 +119,7 @@ interface Case {
   readonly problem: string
 }
 
-const shown = <T>(asked: Asked<T>) => asked
+const shown = <T>(asked: QueryState<T>) => asked
 
 const CASES: readonly Case[] = [
   {

@@ -4,7 +4,7 @@ import { mediaOfStep, type Step } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 
 /** What hands do beside an act: stir, refill, rinse, change the water, put leftovers back. Common practice, no source. */
-export interface Beside {
+export interface Reminder {
   readonly id: 'stir' | 'refill' | 'rinse' | 'water' | 'washWax' | 'leftover' | 'layOut' | 'shake'
   readonly words: string
 }
@@ -15,13 +15,13 @@ export const STIR_EVERY_MINUTES = 5
 const jarOf = (step: Step | null): string | null => (step ? (mediaOfStep(step)[0] ?? null) : null)
 
 /** What belongs beside an act, knowing what was done before it and what comes next. */
-export function besideTheAct(
+export function remindersFor(
   step: Step,
   before: Step | null,
   next: Step | null,
   { media }: Pick<Studio, 'media'>,
-): Beside[] {
-  const list: Beside[] = []
+): Reminder[] {
+  const list: Reminder[] = []
   const mine = jarOf(step)
   const medium = mine ? media[mine] : undefined
   const last = jarOf(before)

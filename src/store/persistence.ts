@@ -12,7 +12,7 @@ import { StudioLog, type Stored } from './studioLog'
 import { rememberTold, toldBefore } from './toldRefused'
 import { useAtWork } from './atWork'
 import { askToPersist, makeRoom } from './diskRoom'
-import { askFirst, beginWith, run, showLedger, tell, useStudio } from './studioStore'
+import { askToConfirm, beginWith, run, showLedger, tell, useStudio } from './studioStore'
 
 /* Keeps the studio: opens it, hands each deed to the log in the same turn, takes in what other tabs do. */
 
@@ -52,7 +52,7 @@ export const database = (): Database | null => (stage.at === 'open' ? stage.log.
  * Opens the studio and keeps it from now on; resolves once there is a studio on screen. With `demo`, a browser that has no studio yet
  * starts with the demo; what is worked on in memory never does, since the browser may have a studio that only cannot be read.
  */
-export async function startKeeping(demo: boolean): Promise<void> {
+export async function startPersistence(demo: boolean): Promise<void> {
   if (started) return
   started = true
   onDrafts(showSave)
@@ -148,11 +148,11 @@ function takeOver(opened: Opened): void {
   if (!meanwhile.length) return showOpened(opened)
   const { studio } = useStudio.getState()
   useStudio.setState({
-    keptNowhere:
+    storageProblem:
       'What is on screen was begun without the browser’s storage, which answers again: reload to open your studio.',
   })
   const edits = meanwhile.length === 1 ? 'One edit was' : `${meanwhile.length} edits were`
-  askFirst({
+  askToConfirm({
     title: 'Your studio can be opened now',
     words:
       `The browser’s storage answers again. ${edits} made without it, in “${studio.name}”, and would be lost with this page. ` +
@@ -177,7 +177,7 @@ function showOpened({ log, written, entries, studio, setAside, damagedNow, unsou
   ledger.begin(studio, written.seq, entries, written.seen)
   stage = { at: 'open', ledger, log }
   showLedger()
-  useStudio.setState({ status: 'ready', savedAt: new Date(), save: 'saved', keptNowhere: null, setAside })
+  useStudio.setState({ status: 'ready', savedAt: new Date(), save: 'saved', storageProblem: null, setAside })
   tellRefusedAtOpening(ledger)
   if (unsound.length) tellUnsound(unsound)
   if (damagedNow) tellDamaged(damagedNow)
@@ -192,7 +192,7 @@ function workInMemory(why: string): void {
     const ledger = beginWith(freshStudio(), 0, keepEntry)
     stage = { at: 'memory', ledger }
   }
-  if (stage.at === 'memory') useStudio.setState({ keptNowhere: why, save: 'memory', status: 'ready' })
+  if (stage.at === 'memory') useStudio.setState({ storageProblem: why, save: 'memory', status: 'ready' })
   onReady()
 }
 
@@ -267,7 +267,7 @@ function aside({ record, why }: Damaged, entries: readonly Entry[]): SetAside {
 function keepNothing(why: string): void {
   if (stage.at === 'opening') beginWith(freshStudio(), 0, keepEntry)
   stage = { at: 'closed' }
-  useStudio.setState({ status: 'ready', keptNowhere: why, save: 'memory' })
+  useStudio.setState({ status: 'ready', storageProblem: why, save: 'memory' })
   onReady()
 }
 

@@ -18,7 +18,7 @@ export type Settling = 'even' | 'low' | 'high' | 'skips'
  * One act of a step on the skin. Levels run 0–15; 8 is nominal for coats, 15 the full depth or strength elsewhere. Coats laid one
  * after another are one act whose levels are added up.
  */
-export type SkinAct =
+export type StackOp =
   | {
       readonly act: 'coat'
       readonly medium: number
@@ -67,10 +67,10 @@ export type SkinAct =
   | { readonly act: 'mingle'; readonly medium: number; readonly mixtures: readonly number[] }
   | { readonly act: 'fire'; readonly cone: number; readonly melts: boolean }
 
-type ActRule<A extends SkinAct['act']> = (
+type ActRule<A extends StackOp['act']> = (
   stack: Stack,
   level: number,
-  act: Extract<SkinAct, { act: A }>,
+  act: Extract<StackOp, { act: A }>,
   media: readonly MediumTraits[],
 ) => Stack
 
@@ -182,7 +182,7 @@ function cut(stack: Stack, depthUm: number, cutsBody: boolean, media: readonly M
   }
 }
 
-const RULES: { readonly [A in SkinAct['act']]: ActRule<A> } = {
+const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
   coat: (stack, level, { medium, gain, settles }) => {
     if (stack.tape !== NO_TAPE) return stack.tape === medium ? stack : { ...stack, tape: medium }
     if (stack.wax === 'dry') return stack
@@ -353,10 +353,10 @@ function molten(eighths: number, level: number, stack: Stack): number {
 }
 
 /** All acts, for tables and tests. */
-export const SKIN_ACTS = Object.keys(RULES) as readonly SkinAct['act'][]
+export const STACK_OPS = Object.keys(RULES) as readonly StackOp['act'][]
 
 /** The stack after an act at a level. Level 0 never changes anything. */
-export function applyAct(stack: Stack, level: number, act: SkinAct, media: readonly MediumTraits[]): Stack {
+export function applyOp(stack: Stack, level: number, act: StackOp, media: readonly MediumTraits[]): Stack {
   if (level === 0) return stack
-  return (RULES[act.act] as ActRule<SkinAct['act']>)(stack, level, act as never, media)
+  return (RULES[act.act] as ActRule<StackOp['act']>)(stack, level, act as never, media)
 }

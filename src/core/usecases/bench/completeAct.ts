@@ -53,7 +53,7 @@ function stateCommands(piece: Piece, step: Step, coat: number, pots: readonly nu
  * A coat, or a step without coats, is done on pots: it is written down for those that had no stroke yet, the set stands so, the water
  * of the coat goes into its clay, and the jars have less.
  */
-export function actDone(
+export function completeAct(
   item: BenchItem,
   piece: Piece,
   step: Step,
@@ -102,7 +102,7 @@ function waterCommands(piece: Piece, pots: readonly number[], { now, water }: At
 }
 
 /** Pots are made, uncovered, or left for this session; leaving ends the visit in the days. */
-export function itemDone(
+export function completeItem(
   item: BenchItem,
   items: readonly BenchItem[],
   piece: Piece,

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applyAct, KEEPS_UM, SKIN_ACTS, type MediumTraits, type SkinAct } from './acts'
+import { applyOp, KEEPS_UM, STACK_OPS, type MediumTraits, type StackOp } from './stackOps'
 import { BARE, BARE_TAPE, NO_TAPE, StackTable, withFilm, type Stack } from './stack'
 
 const MEDIA: MediumTraits[] = [
@@ -9,7 +9,7 @@ const MEDIA: MediumTraits[] = [
   { kind: 'glaze', filmUm: 120 },
   { kind: 'wash', filmUm: 12 },
 ]
-const apply = (stack: Stack, act: SkinAct, level = 15) => applyAct(stack, level, act, MEDIA)
+const apply = (stack: Stack, act: StackOp, level = 15) => applyOp(stack, level, act, MEDIA)
 const films = (...list: [number, number][]): Stack => ({
   ...BARE,
   films: list.map(([medium, eighths]) => ({ medium, eighths })),
@@ -21,7 +21,7 @@ describe('each act, on one stack', () => {
   const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
   const pencilled: Stack = { ...BARE, pencil: true }
   const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
-  const CASES: [string, Stack, SkinAct, number, Partial<Stack> & { shown?: number[][] }][] = [
+  const CASES: [string, Stack, StackOp, number, Partial<Stack> & { shown?: number[][] }][] = [
     [
       'a wash gathers in a groove',
       { ...BARE, recessUm: 320 },
@@ -331,7 +331,7 @@ describe('each act, on one stack', () => {
   })
 
   it('every act has its case', () => {
-    expect(new Set(CASES.map(([, , { act }]) => act))).toEqual(new Set(SKIN_ACTS))
+    expect(new Set(CASES.map(([, , { act }]) => act))).toEqual(new Set(STACK_OPS))
   })
 })
 
@@ -434,7 +434,7 @@ describe('what always holds', () => {
       fc.property(anyStack, level, (stack, l) => {
         expect(total(apply(stack, { act: 'fire', cone: 6, melts: false }, l))).toBe(total(stack))
         for (const act of [{ act: 'strip' }, { act: 'crawl' }, { act: 'lift', share: 1 }] as const) {
-          expect(applyAct(stack, 0, act, MEDIA)).toBe(stack)
+          expect(applyOp(stack, 0, act, MEDIA)).toBe(stack)
           for (const film of apply(stack, act, l).films) expect(film.eighths).toBeGreaterThan(0)
         }
       }),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
-import { amountsOf } from '../bench/amounts'
+import { amountsOf } from '../measure/amounts'
 
 const studio = demoStudio()
 

@@ -5,7 +5,7 @@ import type { Difference } from '../../model/run'
 import { entryId } from '../../model/runEntries'
 
 /** That a step went otherwise on pots (all when none are named), or as planned after all: it holds for them, and is written down. */
-export function saidEntry(
+export function recordDifference(
   piece: Piece,
   stepId: string,
   pots: readonly number[],

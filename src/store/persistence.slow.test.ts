@@ -17,10 +17,14 @@ interface Tab {
 /** Opens Vernice in a new tab and does not wait for its studio. */
 async function tabOpening(demo = true) {
   vi.resetModules()
-  const [keeping, store, drafts] = [await import('./keeping'), await import('./studioStore'), await import('./drafts')]
-  const ready = keeping.startKeeping(demo)
+  const [keeping, store, drafts] = [
+    await import('./persistence'),
+    await import('./studioStore'),
+    await import('./drafts'),
+  ]
+  const ready = keeping.startPersistence(demo)
   // A second start changes nothing.
-  void keeping.startKeeping(!demo)
+  void keeping.startPersistence(!demo)
   const { workWithoutStorage } = keeping
   return { run: store.run, state: () => store.useStudio.getState(), drafts, ready, workWithoutStorage, store }
 }
@@ -190,7 +194,7 @@ describe('a tab that nobody told of what others did', () => {
     await writtenDown({ name: 'Written' })
     seen('visibilitychange')
     await soonNamed(own, 'Written')
-    expect(own.state().keptNowhere).toBeNull()
+    expect(own.state().storageProblem).toBeNull()
   })
 
   it('stops keeping when a newer Vernice has written it', async () => {
@@ -199,7 +203,7 @@ describe('a tab that nobody told of what others did', () => {
     const { name } = own.state().studio
     await writtenDown({ name: 'Written', version: 99 })
     seen('visibilitychange')
-    await soon(() => expect(own.state().keptNowhere).toMatch(/newer Vernice/))
+    await soon(() => expect(own.state().storageProblem).toMatch(/newer Vernice/))
     expect(own.state().studio.name).toBe(name)
   })
 })
@@ -259,7 +263,7 @@ describe('what cannot be read', () => {
     const entry = { id: 'z:1', tab: 'z', n: 1, version: 99, deed: { kind: 'do' as const, command: rename('Later') } }
     await database.add('log', entry)
     const own = await tab()
-    expect(own.state().keptNowhere).toMatch(/99/)
+    expect(own.state().storageProblem).toMatch(/99/)
     expect(own.state().save).toBe('memory')
     own.run(rename('Mine'))
     expect(own.state().studio.name).toBe('Mine')
@@ -328,7 +332,7 @@ describe('an entry of the log that cannot be read', () => {
     await database.add('log', { ...of(rename('From there')), id: 'y:1', tab: 'y' } as never)
     new BroadcastChannel('vernice').postMessage('news')
     await soon(() => expect(own.state().studio.name).toBe('From there'))
-    expect(own.state().keptNowhere).toBeNull()
+    expect(own.state().storageProblem).toBeNull()
     database.close()
   })
 
@@ -338,7 +342,7 @@ describe('an entry of the log that cannot be read', () => {
     const database = await openDatabase()
     await database.add('log', { ...of({ type: 'piece.levitate' }), version: 99 } as never)
     new BroadcastChannel('vernice').postMessage('news')
-    await soon(() => expect(own.state().keptNowhere).toMatch(/newer Vernice.*reload this one/))
+    await soon(() => expect(own.state().storageProblem).toMatch(/newer Vernice.*reload this one/))
     expect(own.state().save).toBe('memory')
     own.run(rename('Mine'))
     expect([own.state().save, leaving()]).toEqual(['memory', true])
@@ -378,7 +382,7 @@ describe('a storage that goes while a studio is open', () => {
     const gone = new Promise((done) => {
       indexedDB.deleteDatabase('vernice').onsuccess = done
     })
-    await soon(() => expect(own.state().keptNowhere).toMatch(/has just been deleted.*save a copy before you close/))
+    await soon(() => expect(own.state().storageProblem).toMatch(/has just been deleted.*save a copy before you close/))
     await gone
     expect(own.state()).toMatchObject({ save: 'memory', studio: { name } })
     expect(leaving()).toBe(true)
@@ -397,7 +401,7 @@ describe('a storage that goes while a studio is open', () => {
     await soon(() => expect(own.state().waitsFor).toMatch(/older Vernice open.*close that tab, or reload it/))
     expect(own.state().status).not.toBe('ready')
     older.close()
-    await soon(() => expect(own.state().keptNowhere ?? own.state().status).toBe('ready'))
+    await soon(() => expect(own.state().storageProblem ?? own.state().status).toBe('ready'))
   })
 })
 
@@ -431,7 +435,7 @@ describe('a browser that keeps nothing', () => {
   ])('%s says so, works in memory and asks before it is left', async (_, open, words) => {
     opening(open)
     const own = await tab()
-    expect(own.state().keptNowhere).toContain(words)
+    expect(own.state().storageProblem).toContain(words)
     expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
     // It may have a studio that cannot be read: none is put in its place.
     expect(own.state().studio.order).toEqual([])
@@ -476,7 +480,7 @@ describe('a browser that keeps nothing', () => {
       own.workWithoutStorage()
       await own.ready
       expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
-      expect(own.state().keptNowhere).toContain('does not answer yet')
+      expect(own.state().storageProblem).toContain('does not answer yet')
       return { own, holder }
     }
 
@@ -504,7 +508,7 @@ describe('a browser that keeps nothing', () => {
       own.store.answerQuestion(add ? own.state().question!.choices[0].act : null)
       if (add) await saved(own)
       else expect(own.state()).toMatchObject({ save: 'memory' })
-      expect(own.state().keptNowhere === null).toBe(add)
+      expect(own.state().storageProblem === null).toBe(add)
       expect(own.state().studio).toMatchObject({ name: 'Mine', settings: { clock: '24' } })
       expect(own.state().studio.order.length > 5).toBe(add)
       expect(leaving()).toBe(!add)
@@ -531,14 +535,14 @@ describe('a browser that keeps nothing', () => {
           return instead(() => was.apply(this, args))
         },
       })
-      const keeping = await import('./keeping')
+      const keeping = await import('./persistence')
       const store = await import('./studioStore')
       const seen: string[] = []
-      const note = ({ status, save, studio, keptNowhere }: ReturnType<typeof store.useStudio.getState>) =>
-        seen.push([status, save, status === 'ready' ? studio.name : '', keptNowhere ? 'told' : ''].join(' '))
+      const note = ({ status, save, studio, storageProblem }: ReturnType<typeof store.useStudio.getState>) =>
+        seen.push([status, save, status === 'ready' ? studio.name : '', storageProblem ? 'told' : ''].join(' '))
       store.useStudio.subscribe(note)
       const wait = setTimeout
-      const ready = keeping.startKeeping(true)
+      const ready = keeping.startPersistence(true)
       return { ready, seen, state: () => store.useStudio.getState(), run: store.run, wait }
     }
 
@@ -569,7 +573,7 @@ describe('a browser that keeps nothing', () => {
       const own = await opening(read, () => Promise.reject(new DOMException('odd', 'UnknownError')))
       await own.ready
       expect(own.state()).toMatchObject({ status: 'ready', save: 'memory' })
-      expect(own.state().keptNowhere).toContain('(UnknownError)')
+      expect(own.state().storageProblem).toContain('(UnknownError)')
       expect(own.state().studio.order).toEqual([])
       own.run(rename('Mine'))
       expect(own.seen.filter((words) => words.includes('saved'))).toEqual([])
@@ -634,7 +638,7 @@ describe('a browser that keeps nothing', () => {
       request.onsuccess = () => resolve(request.result)
       request.onerror = () => reject(request.error)
     })
-    await soon(() => expect(own.state().keptNowhere).toMatch(/^A newer Vernice has been opened in another tab/))
+    await soon(() => expect(own.state().storageProblem).toMatch(/^A newer Vernice has been opened in another tab/))
     expect(own.state().save).toBe('memory')
     newer.close()
   })

@@ -11,16 +11,16 @@ import type { Studio } from '../../model/studio'
 import { coatsOf, type Step } from '../../plan/step'
 import { practicePiece, practiceStepId } from '../create/practicePiece'
 import { PieceViewer } from '../view/pieceView'
-import { besideTheAct } from './besideTheAct'
+import { remindersFor } from './reminders'
 import { benchAct, drawnLines, heightMarks } from './benchAct'
 import { coatsOn, isDone, pieceItems, sessionItems, type BenchItem } from './benchItems'
 import { coatTimers, timerBefore } from './coatTimers'
 import { differencesOf, differenceWords } from './differences'
-import { actDone, itemDone, type AtTheBench } from './goOn'
+import { completeAct, completeItem, type AtTheBench } from './completeAct'
 import { matteFactor } from './matteFactor'
 import { mustWait, readyNow } from './readyNow'
 import { lifeLines, runLines } from './runWords'
-import { lostEntry, saidEntry } from './said'
+import { lostEntry, recordDifference } from './recordDifference'
 import { stepsOfRun } from './stepsOfRun'
 
 const NOW = '2026-03-04T18:00:00Z'
@@ -62,8 +62,8 @@ function carriedOut(studio: Studio, id: string, count: number): Studio {
     now = after(
       now,
       item.kind === 'act'
-        ? actDone(item, piece, stepOf(piece, item), item.pots, [], now, known(at(n)))
-        : itemDone(item, items, piece, now, known(at(n))),
+        ? completeAct(item, piece, stepOf(piece, item), item.pots, [], now, known(at(n)))
+        : completeItem(item, items, piece, now, known(at(n))),
     )
   }
   return now
@@ -165,20 +165,23 @@ describe('what was different', () => {
         }`,
       )
     expect(differenceWords(step, chosen.difference, studio)).toBe(chosen.words)
-    const said = after(studio, saidEntry(piece, step.id, [], chosen.difference, chosen.words, { now: NOW, by: '' }))
+    const said = after(
+      studio,
+      recordDifference(piece, step.id, [], chosen.difference, chosen.words, { now: NOW, by: '' }),
+    )
     const [lot] = lotPieces(said.pieces[pieceId])
     expect(said.pieces[pieceId].steps).toEqual(piece.steps)
-    expect(pixelsOf(lot.whole, said)).not.toEqual(pixelsOf(piece, studio))
+    expect(pixelsOf(lot.asDone, said)).not.toEqual(pixelsOf(piece, studio))
     const rulesOf = (of: Piece) => {
       const judged = judge(of, said)
       return judged.ok ? judged.value.map(({ ruleId }) => ruleId) : []
     }
     if (rule) {
       expect(rulesOf(piece)).not.toContain(rule)
-      expect(rulesOf(lot.whole)).toContain(rule)
+      expect(rulesOf(lot.asDone)).toContain(rule)
     }
-    const back = after(said, saidEntry(said.pieces[pieceId], step.id, [], null, '', { now: at(1), by: '' }))
-    expect(lotPieces(back.pieces[pieceId])[0].whole).toBe(back.pieces[pieceId])
+    const back = after(said, recordDifference(said.pieces[pieceId], step.id, [], null, '', { now: at(1), by: '' }))
+    expect(lotPieces(back.pieces[pieceId])[0].asDone).toBe(back.pieces[pieceId])
     expect(back.pieces[pieceId].run).toHaveLength(2)
   })
 
@@ -187,14 +190,14 @@ describe('what was different', () => {
     const piece = studio.pieces[ID]
     const step = piece.steps[1]
     const difference = { stepId: step.id, changes: { coats: 1 }, mishap: null }
-    const said = after(studio, saidEntry(piece, step.id, [2, 3], difference, '1 coat', { now: NOW, by: '' }))
+    const said = after(studio, recordDifference(piece, step.id, [2, 3], difference, '1 coat', { now: NOW, by: '' }))
     expect(lotsOf(said.pieces[ID]).map(({ pots }) => pots)).toEqual([
       [1, 4],
       [2, 3],
     ])
     const [, few] = lotPieces(said.pieces[ID])
     expect('coats' in few.piece.steps[1] && few.piece.steps[1].coats).toBe(1)
-    const back = after(said, saidEntry(said.pieces[ID], step.id, [2, 3], null, '', { now: at(1), by: '' }))
+    const back = after(said, recordDifference(said.pieces[ID], step.id, [2, 3], null, '', { now: at(1), by: '' }))
     expect(lotsOf(back.pieces[ID])).toHaveLength(1)
   })
 
@@ -204,15 +207,15 @@ describe('what was different', () => {
     const slip = piece.steps[1]
     expect(slip.done).toBe(true)
     const difference = { stepId: slip.id, changes: { coats: 1 }, mishap: null }
-    const said = after(studio, saidEntry(piece, slip.id, [], difference, '1 coat', { now: NOW, by: '' }))
-    const judged = judge(lotPieces(said.pieces[ID])[0].whole, said)
+    const said = after(studio, recordDifference(piece, slip.id, [], difference, '1 coat', { now: NOW, by: '' }))
+    const judged = judge(lotPieces(said.pieces[ID])[0].asDone, said)
     const few = judged.ok ? judged.value.find(({ ruleId }) => ruleId === 'too-few-coats') : undefined
     expect(few?.mends.map(({ label }) => label)).toEqual(['Lay 3 more coats now'])
     const mended = after(said, few?.mends[0].command as Command)
     const more = mended.pieces[ID].steps.find(({ id }) => id === `${slip.id}-more`)
     expect(more && 'coats' in more && more.coats).toBe(3)
     expect(mended.pieces[ID].steps.indexOf(more as Step)).toBe(2)
-    const again = judge(lotPieces(mended.pieces[ID])[0].whole, mended)
+    const again = judge(lotPieces(mended.pieces[ID])[0].asDone, mended)
     expect(again.ok && again.value.map(({ ruleId }) => ruleId)).not.toContain('too-few-coats')
   })
 
@@ -253,7 +256,7 @@ describe('what was different', () => {
     const without = { stepId: dust.id, changes: {}, mishap: 'skipped' as const }
     const said = [coats, without].reduce(
       (now, difference) =>
-        after(now, saidEntry(now.pieces[ID], difference.stepId, [], difference, 'x', { now: NOW, by: '' })),
+        after(now, recordDifference(now.pieces[ID], difference.stepId, [], difference, 'x', { now: NOW, by: '' })),
       studio,
     )
     const { steps, differs } = stepsOfRun(said.pieces[ID], 1)
@@ -301,27 +304,27 @@ describe('the tally', () => {
   })
 
   it('of some pots divides the set until the others have the coat too', () => {
-    const some = after(studio, actDone(item, piece, step, [1, 2], [], studio, known(at(5))))
+    const some = after(studio, completeAct(item, piece, step, [1, 2], [], studio, known(at(5))))
     expect(lotsOf(some.pieces[ID])).toHaveLength(2)
     const rest = pieceItems(some.pieces[ID]).find(
       (one) => !isDone(one) && one.stepId === item.stepId && one.coat === item.coat,
     )
     expect(rest?.pots).toEqual([3, 4])
-    const all = after(some, actDone(rest as BenchItem, some.pieces[ID], step, [3, 4], [], some, known(at(6))))
+    const all = after(some, completeAct(rest as BenchItem, some.pieces[ID], step, [3, 4], [], some, known(at(6))))
     expect(lotsOf(all.pieces[ID]).map(({ coats }) => coats)).toEqual([lotsOf(all.pieces[ID])[0].coats])
   })
 
   it('jars have less by what was used, and never less than nothing', () => {
     const had = studio.media['chalk-slip'].stock?.jars ?? 0
     const use = (ml: number) => ({ ...known(), takes: [{ mediumId: 'chalk-slip', ml }] })
-    const used = after(studio, actDone(item, piece, step, item.pots, [], studio, use(50)))
+    const used = after(studio, completeAct(item, piece, step, item.pots, [], studio, use(50)))
     expect(used.media['chalk-slip'].stock?.jars).toBeCloseTo(had - (50 * item.pots.length) / 2000, 6)
-    const empty = after(studio, actDone(item, piece, step, item.pots, [], studio, use(5000)))
+    const empty = after(studio, completeAct(item, piece, step, item.pots, [], studio, use(5000)))
     expect(empty.media['chalk-slip'].stock?.jars).toBe(0)
   })
 
   it('brings the water of the coat to pots that still dry', () => {
-    const wet = after(studio, actDone(item, piece, step, item.pots, [], studio, { ...known(), water: [120, 0] }))
+    const wet = after(studio, completeAct(item, piece, step, item.pots, [], studio, { ...known(), water: [120, 0] }))
     expect(wet.pieces[ID].making.log.at(-1)).toMatchObject({ kind: 'coats', outsideUm: 120 })
   })
 })
@@ -464,7 +467,7 @@ describe('an evening', () => {
     ])
     for (const item of items().filter(({ kind }) => kind === 'act')) {
       const now = studio.pieces[ID]
-      studio = after(studio, actDone(item, now, stepOf(now, item), item.pots, [], studio, known()))
+      studio = after(studio, completeAct(item, now, stepOf(now, item), item.pots, [], studio, known()))
     }
     expect(
       items()
@@ -473,7 +476,7 @@ describe('an evening', () => {
     ).toBe(true)
     expect(studio.pieces[ID].coats).toBe(2)
     const leave = items().at(-1) as BenchItem
-    studio = after(studio, itemDone(leave, items(), studio.pieces[ID], studio, known(at(61))))
+    studio = after(studio, completeItem(leave, items(), studio.pieces[ID], studio, known(at(61))))
     expect(studio.schedule.visits).toEqual([])
     expect(studio.pieces[ID].making.log.at(-1)).toMatchObject({ kind: 'cover', cover: 'draped' })
   })
@@ -483,7 +486,7 @@ describe('what is said at the bench', () => {
   it('beside an act: rinse, change the water, stir a wash, keep wax brushes apart. Common practice, no source', () => {
     const coat = (mediumId: string) => ({ ...untouched().pieces[ID].steps[1], id: mediumId, mediumId }) as Step
     const ids = (a: string, b: string | null, c: string | null) =>
-      besideTheAct(coat(a), b ? coat(b) : null, c ? coat(c) : null, begun).map(({ id }) => id)
+      remindersFor(coat(a), b ? coat(b) : null, c ? coat(c) : null, begun).map(({ id }) => id)
     expect(ids('shell-white', 'marsh-black', 'tide-blue')).toEqual([
       'rinse',
       'water',
@@ -496,7 +499,7 @@ describe('what is said at the bench', () => {
     expect(ids('rust-wash', null, null)).toContain('stir')
     expect(ids('wax-resist', null, null)).toContain('washWax')
     const sprayed = { ...coat('shell-white'), applicator: 'spray' } as Step
-    const [first, ...others] = besideTheAct(sprayed, coat('marsh-black'), null, begun)
+    const [first, ...others] = remindersFor(sprayed, coat('marsh-black'), null, begun)
     expect(first.words).toMatch(/through the gun until it runs clear, and sieve Shell white/)
     expect(others.map(({ id }) => id)).not.toContain('refill')
   })
@@ -574,7 +577,7 @@ describe('presses within one second', () => {
     const now = after(studio, { type: 'run.add', pieceId: ID, entries: all })
     const same = pieceItems(now.pieces[ID]).find(({ id }) => id === item.id) as BenchItem
     expect(isDone(same)).toBe(false)
-    const gone = after(now, actDone(same, now.pieces[ID], step, same.pots, same.pots, now, known()))
+    const gone = after(now, completeAct(same, now.pieces[ID], step, same.pots, same.pots, now, known()))
     expect(gone.pieces[ID].run).toHaveLength(now.pieces[ID].run.length)
     expect(isDone(pieceItems(gone.pieces[ID]).find(({ id }) => id === item.id) as BenchItem)).toBe(true)
   })
@@ -596,7 +599,10 @@ describe('a step that is taken out of the plan', () => {
     const studio = untouched()
     const step = studio.pieces[ID].steps[1]
     const difference = { stepId: step.id, changes: { coats: 1 }, mishap: null }
-    const said = after(studio, saidEntry(studio.pieces[ID], step.id, [], difference, '1 coat', { now: NOW, by: '' }))
+    const said = after(
+      studio,
+      recordDifference(studio.pieces[ID], step.id, [], difference, '1 coat', { now: NOW, by: '' }),
+    )
     const without = after(said, { type: 'step.remove', pieceId: ID, stepId: step.id })
     expect(without.pieces[ID].otherwise).toEqual([])
     expect(runLines(without.pieces[ID], without)[0].words).toContain('a step that is no longer planned')

@@ -148,7 +148,7 @@ describe('what lies round a drawing on a floor', () => {
     const first = areasOf(motif, plate)
     expect(first.areas).toHaveLength(3)
     const again = listAreas(first.parted, motif, first.areas)
-    expect(again.asleep).toEqual([])
+    expect(again.orphaned).toEqual([])
     expect(again.areas.map(({ id, label }) => [id, label])).toEqual(first.areas.map(({ id, label }) => [id, label]))
   })
 })
@@ -171,8 +171,8 @@ describe('ids of areas', () => {
       { startDeg: 300, upMm: 40, heightMm: 60 },
       { variation: 0.3 },
     ]) {
-      const { areas, asleep } = again({ ...motif, ...change })
-      expect(asleep).toEqual([])
+      const { areas, orphaned } = again({ ...motif, ...change })
+      expect(orphaned).toEqual([])
       expect(areas.map(({ id }) => id)).toEqual(first.areas.map(({ id }) => id))
       const scale = ((change.heightMm ?? 80) / 80) ** 2
       for (const { id, mm2 } of areas) {
@@ -184,15 +184,15 @@ describe('ids of areas', () => {
   })
 
   it('stay when lines move by a millimetre, and come back when a gap is closed', () => {
-    const { areas, asleep } = again({ ...motif, drawing: drawn(pebbles(3, 1 / 80), 1.6).drawing })
-    expect(asleep.length).toBe(0)
+    const { areas, orphaned } = again({ ...motif, drawing: drawn(pebbles(3, 1 / 80), 1.6).drawing })
+    expect(orphaned.length).toBe(0)
     expect(areas.length).toBe(first.areas.length)
     const broken = again({
       ...motif,
       drawing: drawn(pebbles(3).slice(0, 20), 1.6).drawing,
     })
-    expect(broken.asleep.length).toBeGreaterThan(3)
-    expect(again(motif).asleep).toEqual([])
+    expect(broken.orphaned.length).toBeGreaterThan(3)
+    expect(again(motif).orphaned).toEqual([])
   })
 
   it('are given as one reads: the upper ones first', () => {

@@ -19,7 +19,7 @@ import * as build from '../plan/build'
 import type { StepContent } from '../plan/step'
 import { PLAIN_MOTIF, type Motif } from '../vocabulary/motif'
 import { bandOf, OUTSIDE, wholeOf } from '../vocabulary/place'
-import { measurePiece } from './bench/measurePiece'
+import { measurePiece } from './measure/measurePiece'
 import { PieceViewer, type ViewKind } from './view/pieceView'
 
 /* Plans as they turn out, picture against picture. Trade facts: common practice, no source. */

@@ -12,7 +12,7 @@ import { colourNeighbours } from './fourColours'
 const built = buildForm(presetForm('tile'))
 if (!built.ok) throw new Error('no tile')
 const grid = skinGrid(built.value, 512, 256)
-const folder = new URL('../../../../node_modules/feather-icons/dist/icons/', import.meta.url)
+const folder = new URL('../../../../node_modules/feather-icons/dist/icons', import.meta.url)
 
 /** Icons with outlines that close, every so many of the collection. */
 const names = readdirSync(folder)
@@ -31,8 +31,8 @@ describe('real icons as drawings (feather-icons, MIT)', () => {
         drawing: read.value.drawing,
       }
       const parted = partAreas(grid, motif)
-      const { areas, asleep } = listAreas(parted, motif, [])
-      expect(asleep).toEqual([])
+      const { areas, orphaned } = listAreas(parted, motif, [])
+      expect(orphaned).toEqual([])
       expect(areas.length, name).toBeGreaterThan(1)
       areasInAll += areas.length
       const at = new Map(areas.map(({ id }, i) => [id, i]))

@@ -1,5 +1,5 @@
 /** What draws in this browser: a graphics card, the processor in its place, or nothing that knows WebGL 2. */
-export function drawsWith(): 'card' | 'software' | 'nothing' {
+export function detectRenderer(): 'card' | 'software' | 'nothing' {
   try {
     const gl = document.createElement('canvas').getContext('webgl2')
     if (!gl) return 'nothing'

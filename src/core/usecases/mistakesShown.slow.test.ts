@@ -19,7 +19,7 @@ const UNSEEN: Readonly<Record<string, string>> = {
   'part-is-gone': 'there is nothing left of it to be seen',
   'no-area-taken': 'the step does nothing',
   'narrow-area':
-    'narrower than the texels of the small skins used here; areaWork.whole.test.ts measures it on a large one',
+    'narrower than the texels of the small skins used here; areaWork.slow.test.ts measures it on a large one',
   'not-damped': 'a little more even, and no more',
   'clay-gets-wetter': 'the clay cannot come to that stage at all',
   'dry-scraping': 'dust in the air, not on the piece',

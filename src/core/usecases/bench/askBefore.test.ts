@@ -11,7 +11,7 @@ import { columnOf, pieceDrying, roomOf } from '../drying/pieceDrying'
 import { kilnPots } from '../fired/kilnLoads'
 import { askBefore, stageSaid, type BeforeAct } from './askBefore'
 import { pieceItems } from './benchItems'
-import { actDone } from './goOn'
+import { completeAct } from './completeAct'
 
 /* What is dangerous is asked before it is done; a drying that is done at the bench is what the hand says. */
 
@@ -49,7 +49,7 @@ function doneWith(studio: Studio, step: Step, say: BeforeAct['answers'][number][
   const item = pieceItems(piece).find(({ stepId }) => stepId === step.id)!
   const pots = lotPieces(piece)[0].lot.pots
   const at = { now: iso(NOW), by: '', conditions: NOTHING_KNOWN, takes: [], told: stageSaid(step, say) }
-  const command = actDone(item, piece, step, pots, [], studio, { ...at, ...(typeof say === 'object' ? say : {}) })
+  const command = completeAct(item, piece, step, pots, [], studio, { ...at, ...(typeof say === 'object' ? say : {}) })
   const done = applyCommand(studio, command)
   if (!done.ok) throw new Error(done.issue.code)
   return done.value

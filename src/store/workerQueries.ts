@@ -6,11 +6,11 @@ import type { Answer } from '@/workers/protocol'
 import { startAgain } from '@/workers/clients'
 
 /*
- * One way of asking workers. A question is a name, what it is about, and how it is asked; its key is made of what it is about:
- * records that are never changed stand for themselves, so no studio is written out to compare it.
+ * A wrapper round TanStack Query for calls to workers. The cache key is made of the name and the argument object: records that are never
+ * changed are told apart by identity, so no studio is serialized to compare it.
  */
 
-export interface Question<About extends object, T> {
+export interface WorkerQuery<About extends object, T> {
   readonly name: string
   readonly ask: (about: About, signal: AbortSignal) => Promise<T>
   /** For how long an answer is kept once nobody looks, ms; 0 where asking does more than answer. */
@@ -19,7 +19,7 @@ export interface Question<About extends object, T> {
   readonly what: string
 }
 
-export interface Asked<T> {
+export interface QueryState<T> {
   /** The newest answer; it may belong to what was asked before. */
   readonly value: T | null
   /** Whether the answer is to what is asked now. */
@@ -62,7 +62,10 @@ const keyOf = (name: string, about: object): readonly string[] => [
 ]
 
 /** The query of a question; none while there is nothing to ask about. */
-const queryOf = <About extends object, T>({ name, ask, keepMs = 60_000 }: Question<About, T>, about: About | null) => ({
+const queryOf = <About extends object, T>(
+  { name, ask, keepMs = 60_000 }: WorkerQuery<About, T>,
+  about: About | null,
+) => ({
   queryKey: about ? keyOf(name, about) : [name, 'nothing'],
   queryFn: ({ signal }: { signal: AbortSignal }) => ask(about as About, signal),
   enabled: about !== null,
@@ -73,7 +76,10 @@ const problemOf = (what: string, error: Error | null): string | null =>
   error === null ? null : error instanceof Refused ? error.message : `${what} (${error.message}); try again.`
 
 /** Asks whenever what it is about changes; keeps the last answer meanwhile. */
-export function useAsked<About extends object, T>(question: Question<About, T>, about: About | null): Asked<T> {
+export function useWorkerQuery<About extends object, T>(
+  question: WorkerQuery<About, T>,
+  about: About | null,
+): QueryState<T> {
   const query = useQuery({ ...queryOf(question, about), placeholderData: keepPreviousData }, client)
   return {
     value: (query.data as T | undefined) ?? null,
@@ -88,12 +94,12 @@ export function useAsked<About extends object, T>(question: Question<About, T>, 
 }
 
 /** Asks a question that is on screen again, although nothing has changed: what answered it has forgotten. */
-export const askAgain = (name: string): void =>
+export const refetchWorkerQuery = (name: string): void =>
   void client.refetchQueries({ predicate: ({ queryKey }) => queryKey[0] === name, type: 'active' })
 
 /** The same for many at once; those not answered yet are null. */
-export function useAllAsked<About extends object, T>(
-  question: Question<About, T>,
+export function useWorkerQueries<About extends object, T>(
+  question: WorkerQuery<About, T>,
   abouts: readonly About[],
 ): { values: readonly (T | null)[]; busy: boolean; problem: string | null } {
   const queries = useQueries({ queries: abouts.map((about) => queryOf(question, about)) }, client)
@@ -108,7 +114,7 @@ export function useAllAsked<About extends object, T>(
 class Refused extends Error {}
 
 /** What a worker answered; a refusal is thrown with its sentence. */
-export function answered<T>(answer: Answer<T>): T {
+export function unwrapAnswer<T>(answer: Answer<T>): T {
   if (!answer.ok) throw new Refused(sentence(answer.issue))
   return answer.value
 }
