@@ -49,7 +49,7 @@ const KINDS = {
       await page.getByRole('button', { name: 'Photograph', exact: true }).click()
       await choose(page, 'Photograph: front', 'a.jpg', files.photograph)
     },
-    stepMs: 500,
+    stepMs: 150,
   },
 }
 

@@ -24,8 +24,7 @@ import { callback, days, gates, LONG_MS, planningWorker, SOON_MS } from '@/worke
 import { unwrapAnswer, useWorkerQueries, useWorkerQuery, type QueryState, type WorkerQuery } from './workerQueries'
 import { download, fileName } from './download'
 import { askToConfirm, run, runByItself, tell, tellOfEdit, useStudio } from './studioStore'
-
-const MINUTE = 60_000
+import { MINUTE } from '@/core/base/spans'
 
 /** The present minute; the page looks again every half minute. */
 export function useNow(): number {

@@ -5,6 +5,7 @@ import { roomReadingSchema, type Room, type RoomReading } from '@/core/model/roo
 import { seedFromText } from '@/core/base/random'
 import { days, SOON_MS } from '@/workers/clients'
 import { tell } from './studioStore'
+import { DAY } from '@/core/base/spans'
 
 const recordSchema = z.object({
   format: z.literal('vernice.room-record'),
@@ -44,7 +45,7 @@ export async function readRoomSensor(room: Room, seed: number): Promise<RoomRead
     seed: String(seed),
     celsius: String(room.celsius),
     humidity: String(room.humidity),
-    from: new Date(now - 14 * 86_400_000).toISOString(),
+    from: new Date(now - 14 * DAY).toISOString(),
     to: new Date(now).toISOString(),
   })
   return (await asked('room sensor', () => fetch(`/api/devices/room-sensor?${query}`), recordSchema))?.readings ?? null

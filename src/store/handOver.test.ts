@@ -20,6 +20,7 @@ import { saveCopy } from './saveCopy'
 import { saveSheetsPdf, saveSheetSvg } from './sheets'
 import { beginWith, useStudio } from './studioStore'
 import { openZip, savePieceZip, saveStudioZip } from './zipFiles'
+import { DAY } from '@/core/base/spans'
 
 /* Files that are handed over and taken in: what goes into them, what they are called, what is told when one cannot be made. */
 
@@ -419,7 +420,7 @@ describe('devices', () => {
     expect(await readRoomSensor(room, 7)).toMatchObject([{ celsius: 20 }])
     const query = new URLSearchParams(asked[0].split('?')[1])
     expect([query.get('seed'), query.get('celsius')]).toEqual(['7', String(room.celsius)])
-    expect(Date.parse(query.get('to') ?? '') - Date.parse(query.get('from') ?? '')).toBe(14 * 86_400_000)
+    expect(Date.parse(query.get('to') ?? '') - Date.parse(query.get('from') ?? '')).toBe(14 * DAY)
   })
 
   const weighs = (grams: number | null) => answering({ ...answers, days: { hiddenWeight: () => grams } })

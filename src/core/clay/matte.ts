@@ -64,17 +64,14 @@ export function waitsOfCoats(
   return waits
 }
 
-/** Rheology by kind of coat [fitted to common practice]. */
-export const RHEOLOGY = {
-  underglaze: { wetUm: 150, solids: 0.25, solidsWhenMatte: 0.5, coatSuction: 40 },
-  slip: { wetUm: 250, solids: 0.3, solidsWhenMatte: 0.55, coatSuction: 60 },
-  thickSlip: { wetUm: 800, solids: 0.3, solidsWhenMatte: 0.55, coatSuction: 60 },
-  glaze: { wetUm: 400, solids: 0.3, solidsWhenMatte: 0.55, coatSuction: 60 },
-} as const satisfies Record<string, CoatRheology>
-
 /** Wax dries by evaporation at about a third of water's rate plus 20 min for the film to form; on raw glaze nothing sinks in. */
-export function waxDrySeconds(stage: Stage, evaporation = STILL_ROOM_EVAPORATION): number {
-  if (stage === 'glazedRaw') return 52 / (0.08 * evaporation)
-  const suction = (1 / STAGE[stage].suction ** 2 + 1 / 40 ** 2) ** -0.5
-  return 20 * 60 + secondsToLose(52, suction, 0.3 * evaporation)
+export function waxDrySeconds(
+  { wetUm, solids, coatSuction }: CoatRheology,
+  stage: Stage,
+  evaporation = STILL_ROOM_EVAPORATION,
+): number {
+  const waterUm = wetUm * (1 - solids)
+  if (stage === 'glazedRaw') return waterUm / (0.08 * evaporation)
+  const suction = (1 / STAGE[stage].suction ** 2 + 1 / coatSuction ** 2) ** -0.5
+  return 20 * 60 + secondsToLose(waterUm, suction, 0.3 * evaporation)
 }

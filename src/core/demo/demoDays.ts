@@ -3,12 +3,10 @@ import type { FiringBooking } from '../model/calendar'
 import type { LogEntry, Making } from '../model/piece'
 import type { Room } from '../model/room'
 import type { Studio } from '../model/studio'
+import { DAY, HOUR } from '../base/spans'
 
 /** The moment the demo is set to where nobody says otherwise: a Wednesday afternoon. */
 export const DEMO_NOW_MS = Date.UTC(2026, 2, 4, 16, 0)
-
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
 
 const iso = (ms: number) => new Date(ms).toISOString().replace(/\.\d+Z$/, 'Z')
 

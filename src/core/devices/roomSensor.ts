@@ -1,5 +1,6 @@
 import { latticeRandom } from '../base/random'
 import type { RoomReading } from '../model/room'
+import { HOUR } from '../base/spans'
 
 /** What a simulated sensor should pretend. */
 export interface SensorSetting {
@@ -9,8 +10,6 @@ export interface SensorSetting {
   readonly fromMs: number
   readonly toMs: number
 }
-
-const HOUR = 3_600_000
 
 /** Hourly readings: a day’s swing of ±2 °C and ∓6 % round the room’s own figures, weather over days, and a little noise. */
 export function simulatedReadings({ seed, celsius, humidity, fromMs, toMs }: SensorSetting): RoomReading[] {

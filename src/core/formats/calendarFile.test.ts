@@ -1,12 +1,13 @@
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import { calendarFile, type CalendarEntry } from './calendarFile'
+import { HOUR } from '../base/spans'
 
 const START = Date.UTC(2026, 2, 5, 17, 30)
 const entry: CalendarEntry = {
   uid: 'visit-1',
   startMs: START,
-  endMs: START + 3 * 3_600_000,
+  endMs: START + 3 * HOUR,
   summary: 'Carve the jugs',
   description: 'uncover first',
   remindMinutes: 45,
@@ -21,7 +22,7 @@ describe('the calendar file, read by another reader', () => {
     expect(event.uid).toBe('visit-1')
     expect(event.summary).toBe('Carve the jugs')
     expect(event.startDate.toJSDate().getTime()).toBe(START)
-    expect(event.endDate.toJSDate().getTime()).toBe(START + 3 * 3_600_000)
+    expect(event.endDate.toJSDate().getTime()).toBe(START + 3 * HOUR)
     const [alarm] = component.getAllSubcomponents('valarm')
     expect((alarm.getFirstPropertyValue('trigger') as ICAL.Duration).toSeconds()).toBe(-45 * 60)
   })

@@ -7,6 +7,7 @@ import { mediumSchema, type Medium } from '../vocabulary/material'
 import { APPLICATORS, type Applicator } from '../vocabulary/tools'
 import { coneIndex } from '../firing/cones'
 import { cellIssue, numberIn, readTable, tableCell } from './table'
+import { MEDIUM_KINDS, nominalCoat } from '../vocabulary/films'
 
 const coatsColumn = (applicator: Applicator) => `coats_${applicator}`
 
@@ -117,6 +118,10 @@ const COLUMN_OF: Readonly<Record<string, string>> = {
   'optics.S': 'scattering',
 }
 
+/** The fired film of one coat that is thought where a table does not say, µm. */
+const usualFilmUm = (kind: string): number | undefined =>
+  nominalCoat(MEDIUM_KINDS.find((one) => one === kind)).firedUm ?? undefined
+
 /** Reads media from CSV. All rows are checked before any is taken; the first bad value is named with its row. */
 export function readMediaCsv(text: string): Result<Medium[]> {
   const table = readTable(text, {
@@ -139,7 +144,7 @@ export function readMediaCsv(text: string): Result<Medium[]> {
       range: { from: coneIn(row.cone_from, '08'), to: coneIn(row.cone_to, '6') },
       fugitive: yesOrNo(row.fugitive),
       labelledFoodSafe: yesOrNo(row.labelled_food_safe),
-      filmUm: row.film_um ? numberIn(row.film_um) : 30,
+      filmUm: row.film_um ? numberIn(row.film_um) : usualFilmUm(row.kind?.trim() ?? ''),
       raw: { wet: row.raw_wet?.trim() || '#888888', dry: row.raw_dry?.trim() || '#aaaaaa' },
       knownBy: row.known_by?.trim() || 'assumed',
       origin: row.origin?.trim() || 'bought',

@@ -1,11 +1,11 @@
 import type { ProbePoint } from '../skin/probe'
-import { RUNS_FROM_COATS } from '../plan/acts/fire'
 import type { Step, StepOf } from '../plan/step'
 import type { Place } from '../vocabulary/place'
 import { kindOrPlain } from '../vocabulary/mediumKinds'
 import type { JudgedPlan } from './judgedPlan'
 import { spotsOf } from './spots'
 import { meetOnSkin } from './stepStretches'
+import { GLAZE_RUNS_FROM_COATS } from '../vocabulary/films'
 
 /* How thick raw glaze lies when a firing melts it, in brushed coats, and how many coats it takes to be right. */
 
@@ -87,7 +87,7 @@ const withStep = (plan: JudgedPlan, step: Step, changes: object): JudgedPlan =>
 /** The most coats of a glaze, fewer than it has, with which the outside does not run; one where it runs all the same. */
 export function coatsThatStand(plan: JudgedPlan, step: StepOf<'glaze'>, fireIndex: number): number {
   for (let coats = step.coats - 1; coats > 1; coats--)
-    if (glazeOutside(withStep(plan, step, { coats }), fireIndex) <= RUNS_FROM_COATS) return coats
+    if (glazeOutside(withStep(plan, step, { coats }), fireIndex) <= GLAZE_RUNS_FROM_COATS) return coats
   return 1
 }
 

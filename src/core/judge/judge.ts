@@ -65,11 +65,11 @@ export function judgePlan(plan: JudgedPlan, rules: readonly Rule[] = RULES): Fin
     stepId === null ? Infinity : plan.steps.findIndex((step) => step.id === stepId)
   const found = rules
     .flatMap((rule): Finding[] =>
-      rule.check(plan).map((sighting) => ({
-        ...sighting,
+      rule.check(plan).map((hit) => ({
+        ...hit,
         ruleId: rule.id,
         school: rule.school,
-        severity: sighting.severity ?? rule.severity,
+        severity: hit.severity ?? rule.severity,
         also: [],
       })),
     )

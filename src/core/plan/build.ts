@@ -4,7 +4,7 @@ import type { Cone } from '../firing/cones'
 import { PLAIN_MOTIF, type Motif, type MotifKind } from '../vocabulary/motif'
 import type { TakenArea } from '../vocabulary/pieceDrawing'
 import { type Step, type StepContent, type StepOf } from './step'
-import type { Place } from '../vocabulary/place'
+import { BARE_FOOT_MM, type Place } from '../vocabulary/place'
 import { PLAIN_COAT } from './acts/coat'
 import type { TextureKind } from '../vocabulary/textures'
 import { GLAZING, TOOL, type Liner, type Tool } from '../vocabulary/tools'
@@ -145,7 +145,7 @@ export const glaze = (
   ...more,
 })
 export const pick = (place: Place): Content<'pick'> => ({ act: 'pick', place })
-export const cleanFoot = (upMm = 6): Content<'cleanFoot'> => ({ act: 'cleanFoot', upMm })
+export const cleanFoot = (upMm = BARE_FOOT_MM): Content<'cleanFoot'> => ({ act: 'cleanFoot', upMm })
 export const joinParts = (): Content<'joinParts'> => ({ act: 'joinParts' })
 export const wipeDust = (): Content<'wipeDust'> => ({ act: 'wipeDust' })
 export const fire = (firing: StepOf<'fire'>['firing'], cone: Cone, slab = false): Content<'fire'> => ({

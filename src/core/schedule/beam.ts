@@ -3,8 +3,7 @@ import type { ClockState } from './dryingClock'
 import type { SiblingLots, Capacity, PiecePlan, PlannedVisit } from './plan'
 import type { Kiln } from './sessions'
 import type { Job, Task } from './task'
-
-const HOUR = 3_600_000
+import { HOUR } from '../base/spans'
 
 export interface BeamSettings {
   /** States kept for each number of tasks done. */

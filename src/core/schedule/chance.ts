@@ -2,8 +2,7 @@ import { dryOn, hoursUntil, wetBy, type ClockState } from './dryingClock'
 import type { PiecePlan, PlannedVisit } from './plan'
 import { turnOf, waitAfter, type Job, type Window } from './task'
 import { normalUpTo } from '../numeric/normal'
-
-const HOUR = 3_600_000
+import { HOUR } from '../base/spans'
 
 /** Paces of drying that are tried, spread over so many σ to either side; where a visit turns from right to wrong, halved so often. */
 const TRIED = 31

@@ -4,7 +4,7 @@ import type { Cover } from '../clay/stages'
 import { BEAM, prune, type BeamState } from './beam'
 import { chancesOf } from './chance'
 import { hoursUntil, onwards } from './dryingClock'
-import { alone, bisque, free, HOUR, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
+import { alone, bisque, free, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
 import { nextBooking } from './nextBooking'
 import { partitions } from './partitions'
 import type { PiecePlan, PlannedVisit } from './plan'
@@ -12,10 +12,9 @@ import { planPiece } from './planPiece'
 import { capacityLeft, fitsBeside, occasionsOf } from './planStudio'
 import { kilnsAfter, localClock, localInstant, sessionsBetween } from './sessions'
 import { bottled, handsOf } from './task'
+import { HOUR, MINUTE } from '../base/spans'
 
 /* Where one thing ends and the next begins: what is exactly at a limit, and what only matters when something else is unusual. */
-
-const MINUTE = 60_000
 
 describe('the drying clock', () => {
   const bent = { hours: [0, 1, 3, 7, 15], water: [1, 0.8, 0.5, 0.2, 0.1] }

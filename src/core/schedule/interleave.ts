@@ -1,5 +1,6 @@
 import type { PlannedVisit } from './plan'
 import { turnOf, waitAfter, type HandTask } from './task'
+import { MINUTE } from '../base/spans'
 
 /** One stretch of hands on one lot. */
 export interface Touch {
@@ -14,8 +15,6 @@ export interface TouchedVisit {
   readonly pots: number
   readonly visit: PlannedVisit
 }
-
-const MINUTE = 60_000
 
 interface Strand {
   readonly jobId: string

@@ -4,8 +4,7 @@ import { dryOn, hoursUntil, type ClockState } from './dryingClock'
 import { COST } from './plan'
 import type { Session } from './sessions'
 import type { HandTask, Job } from './task'
-
-const HOUR = 3_600_000
+import { HOUR } from '../base/spans'
 
 /** Where a lot may be aired to before it is covered, as shares of the window of its next work above the driest. */
 const AIRED_TO = [1.35, 1, 0.6] as const

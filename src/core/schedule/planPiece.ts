@@ -5,9 +5,7 @@ import { NO_SIBLINGS, COST, type SiblingLots, type Capacity, type Occasion, type
 import type { Kiln, Session } from './sessions'
 import { shareOf, type Job, type Task } from './task'
 import { visit } from './visiting'
-
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
+import { DAY, HOUR } from '../base/spans'
 
 /**
  * Puts the tasks of one lot into sessions and kilns by a beam search over the occasions in order of time. Before all of them it may

@@ -4,21 +4,8 @@ import { describe, expect, it } from 'vitest'
 import type { Cover } from '../clay/stages'
 import { AT_ONCE, plainCalendar, type Calendar } from '../model/calendar'
 import { dryOn, hoursUntil, onwards } from './dryingClock'
-import {
-  alone,
-  bisque,
-  CURVES,
-  falling,
-  free,
-  HOUR,
-  job,
-  kiln,
-  problem,
-  session,
-  T0,
-  visitOf,
-  work,
-} from './fixtures/jobs'
+import { alone, bisque, CURVES, falling, free, job, kiln, problem, session, T0, visitOf, work } from './fixtures/jobs'
+import { HOUR } from '../base/spans'
 import { interleave } from './interleave'
 import { BEAM } from './beam'
 import { COST, type Occasion, type PiecePlan } from './plan'

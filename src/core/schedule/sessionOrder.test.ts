@@ -3,8 +3,7 @@ import { free, session, visitOf } from './fixtures/jobs'
 import type { PlannedVisit } from './plan'
 import { lowerBound, type OrderTask } from './runningOrder'
 import { sessionOrder } from './sessionOrder'
-
-const MINUTE = 60_000
+import { MINUTE } from '../base/spans'
 
 describe('the order of a session', () => {
   const at = session('s', 0, 4)

@@ -2,8 +2,7 @@ import { interleave, type Touch, type TouchedVisit } from './interleave'
 import type { PlannedVisit } from './plan'
 import { lowerBound, runningOrder, type OrderProblem, type OrderTask } from './runningOrder'
 import { waitAfter, type HandTask } from './task'
-
-const MINUTE = 60_000
+import { MINUTE } from '../base/spans'
 
 /** Minutes to wash [our choice]: from a lighter colour to a darker one, otherwise, and to or from a tool that lays no colour. */
 const RINSE = 2

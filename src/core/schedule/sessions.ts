@@ -1,6 +1,7 @@
 import { tz, TZDate } from '@date-fns/tz'
 import { addDays, format, getISODay } from 'date-fns'
 import type { Calendar, FiringBooking } from '../model/calendar'
+import { HOUR } from '../base/spans'
 
 /** Hours in which hands are in the studio. `id` is the weekly hours and the local day, so that it stays the same from plan to plan. */
 export interface Session {
@@ -88,7 +89,7 @@ export const kilnsAfter = ({ firings, timeZone }: Calendar, fromMs: number): Kil
   firings
     .map((booking) => {
       const startMs = litAt(booking, timeZone)
-      return { booking, startMs, openMs: startMs + booking.hours * 3_600_000 }
+      return { booking, startMs, openMs: startMs + booking.hours * HOUR }
     })
     .filter(({ startMs }) => startMs >= fromMs)
     .sort((a, b) => a.startMs - b.startMs)

@@ -42,6 +42,6 @@ export function missChance({ sigma, scale, curves }: Job, begun: readonly BegunO
 /** How much more than a chance that is taken costs what is missing from the sureness that a studio asked for [our choice]. */
 const SHORT_OF_SURE = 25
 
-/** What it costs to find the clay wrong with a chance: `missPenalty` by its size, and much more where it is less sure than was asked for. */
+/** What it costs to find the clay wrong with a chance: `missPenalty` by its size, and much more beyond what was asked for. */
 export const priceOfMissing = (chance: number, missPenalty: number): number =>
   chance * missPenalty + SHORT_OF_SURE * Math.max(0, chance - 1 / missPenalty)

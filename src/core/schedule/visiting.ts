@@ -6,10 +6,7 @@ import { COST } from './plan'
 import type { Session } from './sessions'
 import { missChance, priceOfMissing, type BegunOnClay } from './visitRisk'
 import { handsOf, shareOf, turnOf, waitAfter, type HandTask, type Job, type Window } from './task'
-
-const HOUR = 3_600_000
-const MINUTE = 60_000
-const DAY = 24 * HOUR
+import { DAY, HOUR, MINUTE } from '../base/spans'
 
 /** A lot at which hands have arrived. */
 interface Arrival {

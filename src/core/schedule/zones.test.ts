@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { litAt, localClock, localDate, localDay, sessionsBetween } from './sessions'
 import { plainCalendar, type Calendar } from '../model/calendar'
+import { HOUR } from '../base/spans'
 
 /* A booking and a session are in the studio’s own time, wherever the machine is. Zones by the IANA time zone database. */
 
@@ -48,9 +49,9 @@ describe('in eight zones', () => {
     }
     for (const day of DAYS) {
       const ms = litAt({ at: `${day}T12:00` }, timeZone)
-      const [session] = sessionsBetween(calendar, ms, ms + 8 * 3_600_000)
+      const [session] = sessionsBetween(calendar, ms, ms + 8 * HOUR)
       expect([session.date, localClock(session.startMs, timeZone)]).toEqual([day, '18:00'])
-      expect(session.endMs - session.startMs).toBe(3.5 * 3_600_000)
+      expect(session.endMs - session.startMs).toBe(3.5 * HOUR)
     }
   })
 })

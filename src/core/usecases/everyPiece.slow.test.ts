@@ -13,11 +13,11 @@ import { pieceDrying, roomOf } from './drying/pieceDrying'
 import { PieceViewer } from './view/pieceView'
 import { handsMinutes, measurePiece } from './measure/measurePiece'
 import { filmsLab } from './tiles/squares'
+import { DAY, HOUR } from '../base/spans'
 
 const studio = demoStudio()
 const plainForm = (preset: FormPreset) => ({ ...presetForm(preset), unevenMm: 0, parts: [] })
 const pieces = Object.values(studio.pieces)
-const DAY = 86_400_000
 
 describe('every form', () => {
   it.each(FORM_PRESETS)('%s dries by columns: rim first, foot last, shares that make one', (preset) => {
@@ -38,7 +38,7 @@ describe('every form', () => {
       ...pieces[0],
       form: plainForm(preset),
       bodyId: 'chalk-white',
-      making: { ...pieces[0].making, madeAt: new Date(DEMO_NOW_MS - 6 * 3_600_000).toISOString(), log: [] },
+      making: { ...pieces[0].making, madeAt: new Date(DEMO_NOW_MS - 6 * HOUR).toISOString(), log: [] },
     }
     const dried = pieceDrying(piece, studio.bodies['chalk-white'], roomOf(studio, piece), DEMO_NOW_MS)
     if (!dried.ok || !dried.value) throw new Error(preset)
@@ -107,7 +107,7 @@ describe('the demo, whenever it is opened', () => {
   )(
     'day %d of the week in %s: it is whole, its pieces were made before now, its kilns are Sundays to come',
     (day, zone) => {
-      const now = DEMO_NOW_MS + day * DAY + 5 * 3_600_000
+      const now = DEMO_NOW_MS + day * DAY + 5 * HOUR
       const opened = demoStudio(now, zone)
       expect(studioSchema.safeParse(opened).success).toBe(true)
       for (const piece of Object.values(opened.pieces)) {

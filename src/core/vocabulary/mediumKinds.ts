@@ -1,6 +1,8 @@
-import { RHEOLOGY, type CoatRheology } from '../clay/matte'
 import { good, harmful, stageRow, workable, type StageRow } from '../clay/stageFit'
 import type { SurfaceKind } from '../colour/surface'
+import { MEDIUM_KINDS, type MediumKind } from './films'
+
+export { MEDIUM_KINDS, type MediumKind }
 
 /** Acts that lay a medium on. */
 export type LayingAct = 'coat' | 'draw' | 'colourIn' | 'touchUp' | 'fill' | 'glaze' | 'glazeIn' | 'wax'
@@ -19,12 +21,8 @@ export interface MediumKindDefinition {
   readonly plural: string
   /** Which acts lay it. */
   readonly laidBy: readonly LayingAct[]
-  /** Wet film of one nominal coat, µm. Fitted to common practice. */
-  readonly wetUm: number
-  /** What it is made of, as far as its drying goes; how thick it lies is `wetCoat`’s to say. */
-  readonly dries: Omit<CoatRheology, 'wetUm'>
-  /** Fired film of one nominal coat, scattering per coat and surface, when a jar is known from a swatch only; null when nothing stays. */
-  readonly family: { readonly filmUm: number; readonly scatter: number; readonly surface: SurfaceKind } | null
+  /** Scattering per coat and surface, when a jar is known from a swatch only; null when nothing stays. */
+  readonly family: { readonly scatter: number; readonly surface: SurfaceKind } | null
   /** The firing range a new jar is offered. */
   readonly usualRange: { readonly from: '06' | '08'; readonly to: '04' | '6' }
   /** How a coat, a trailed line and a filling fit the stages of clay. */
@@ -60,7 +58,6 @@ const COLOUR_ACTS = ['coat', 'draw', 'colourIn', 'touchUp'] as const
 
 /** What most colours have in common. */
 const plain = {
-  dries: RHEOLOGY.underglaze,
   usualRange: { from: '08', to: '6' },
   melts: 'never',
   flows: false,
@@ -84,9 +81,7 @@ const DEFINITIONS = {
     name: 'slip',
     plural: 'slips',
     laidBy: [...COLOUR_ACTS, 'fill'],
-    wetUm: 250,
-    dries: RHEOLOGY.slip,
-    family: { filmUm: 100, scatter: 1.2, surface: 'matte' },
+    family: { scatter: 1.2, surface: 'matte' },
     hides: true,
     shrinks: true,
     blisters: false,
@@ -132,8 +127,7 @@ const DEFINITIONS = {
     name: 'underglaze',
     plural: 'underglazes',
     laidBy: [...COLOUR_ACTS, 'fill'],
-    wetUm: 150,
-    family: { filmUm: 30, scatter: 0.8, surface: 'matte' },
+    family: { scatter: 0.8, surface: 'matte' },
     hides: true,
     smears: true,
     onWetClay: 0.4,
@@ -155,8 +149,7 @@ const DEFINITIONS = {
     name: 'stain wash',
     plural: 'stain washes',
     laidBy: [...COLOUR_ACTS, 'fill'],
-    wetUm: 60,
-    family: { filmUm: 12, scatter: 0.15, surface: 'matte' },
+    family: { scatter: 0.15, surface: 'matte' },
     watery: true,
     smears: true,
     stir: ' Stir at every brushful: it settles within 20 seconds.',
@@ -179,8 +172,7 @@ const DEFINITIONS = {
     name: 'opaque colour',
     plural: 'opaque colours',
     laidBy: COLOUR_ACTS,
-    wetUm: 200,
-    family: { filmUm: 45, scatter: 1, surface: 'satin' },
+    family: { scatter: 1, surface: 'satin' },
     usualRange: { from: '06', to: '04' },
     melts: 'overGlaze',
     hides: true,
@@ -202,9 +194,7 @@ const DEFINITIONS = {
     name: 'glaze',
     plural: 'glazes',
     laidBy: ['glaze', 'glazeIn', 'draw'],
-    wetUm: 400,
-    dries: RHEOLOGY.glaze,
-    family: { filmUm: 120, scatter: 0.015, surface: 'gloss' },
+    family: { scatter: 0.015, surface: 'gloss' },
     usualRange: { from: '06', to: '04' },
     melts: 'glass',
     flows: true,
@@ -228,8 +218,7 @@ const DEFINITIONS = {
     name: 'line colour',
     plural: 'line colours',
     laidBy: ['draw', 'touchUp'],
-    wetUm: 120,
-    family: { filmUm: 40, scatter: 0.9, surface: 'gloss' },
+    family: { scatter: 0.9, surface: 'gloss' },
     usualRange: { from: '06', to: '04' },
     melts: 'glass',
     hides: true,
@@ -252,7 +241,6 @@ const DEFINITIONS = {
     name: 'wax',
     plural: 'wax',
     laidBy: ['wax'],
-    wetUm: 100,
     family: null,
     resists: true,
     laid: {
@@ -268,13 +256,9 @@ const DEFINITIONS = {
       ),
     },
   },
-} as const satisfies Readonly<Record<string, MediumKindDefinition>>
-
-export type MediumKind = keyof typeof DEFINITIONS
+} as const satisfies Readonly<Record<MediumKind, MediumKindDefinition>>
 
 export const MEDIUM_KIND: Readonly<Record<MediumKind, MediumKindDefinition>> = DEFINITIONS
-
-export const MEDIUM_KINDS = Object.keys(DEFINITIONS) as [MediumKind, ...MediumKind[]]
 
 /** Kinds that an act lays. */
 export const kindsLaidBy = (act: LayingAct): MediumKind[] =>
@@ -282,12 +266,3 @@ export const kindsLaidBy = (act: LayingAct): MediumKind[] =>
 
 /** The definition of a medium’s kind; a medium that is missing from the cupboard is thought an underglaze. */
 export const kindOrPlain = (kind: MediumKind | undefined): MediumKindDefinition => MEDIUM_KIND[kind ?? 'underglaze']
-
-/**
- * A wet coat of a kind of medium that is worth so many nominal ones, with a share of water added: the film that waits, amounts and
- * thicknesses are worked out from.
- */
-export function wetCoat(kind: MediumKind | undefined, worth: number, water = 0): CoatRheology {
-  const { wetUm, dries } = kindOrPlain(kind)
-  return { ...dries, wetUm: wetUm * worth, solids: dries.solids * (1 - water) }
-}

@@ -3,6 +3,9 @@ import * as z from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
 import { ZONE_NAMES } from '../form/zoneNames'
 
+/** Bare wall above the foot that a kiln wants to see, mm. Common practice, no source. */
+export const BARE_FOOT_MM = 6
+
 const mm = (max: number) => z.number().min(0).max(max)
 
 /** A zone of a joined part: the surface’s id and the zone’s key. */

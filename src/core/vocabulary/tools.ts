@@ -182,8 +182,8 @@ export type Glazing = (typeof GLAZINGS)[number]
 /** How glaze goes on. Common practice, no source: a dip leaves about as much as three brushed coats, a pour a
  * little less; sprayed passes are thin. */
 interface GlazingDefinition {
-  /** Brushed coats that one is worth. */
-  readonly worth: number
+  /** Nominal coats in one go. */
+  readonly gain: number
   /** Coats given unless said otherwise. */
   readonly coats: number
   readonly waste: number
@@ -192,17 +192,17 @@ interface GlazingDefinition {
 }
 
 export const GLAZING: Readonly<Record<Glazing, GlazingDefinition>> = {
-  dip: { worth: 3, coats: 1, waste: 0.05, fromBucket: true },
-  pour: { worth: 2.5, coats: 1, waste: 0.05, fromBucket: true },
-  brush: { worth: 1, coats: 3, waste: 0.1, fromBucket: false },
-  spray: { worth: 0.5, coats: 6, waste: 0.5, fromBucket: false },
+  dip: { gain: 3, coats: 1, waste: 0.05, fromBucket: true },
+  pour: { gain: 2.5, coats: 1, waste: 0.05, fromBucket: true },
+  brush: { gain: 1, coats: 3, waste: 0.1, fromBucket: false },
+  spray: { gain: 0.5, coats: 6, waste: 0.5, fromBucket: false },
 }
 
 /** Coats that are laid one after another: a dip or a pour is one. */
 export const glazeCoats = (how: Glazing, coats: number): number => (GLAZING[how].fromBucket ? 1 : coats)
 
 /** What glaze comes to, in brushed coats. */
-export const glazeWorth = (how: Glazing, coats: number): number => GLAZING[how].worth * glazeCoats(how, coats)
+export const glazeWorth = (how: Glazing, coats: number): number => GLAZING[how].gain * glazeCoats(how, coats)
 
 export const AREA_TOOLS = ['fineBrush', 'needleBottle', 'bulb'] as const
 

@@ -36,6 +36,7 @@ import { PhotoTaker } from '@/ui/photos/PhotoTaker'
 import { StirClock } from './StirClock'
 import { Tally } from './Tally'
 import { leftWords, noteLooked } from './TimerChip'
+import { HOUR } from '@/core/base/spans'
 
 type Panel = 'different' | 'photo' | 'note'
 
@@ -268,7 +269,7 @@ function Drying({
         <>
           <Words text={`It comes to ${moistureWords(wait.wanted)} about`} />{' '}
           <span className="numbers">
-            {momentWords(drying.madeMs + opens.likely * 3_600_000, now, studio)} (
+            {momentWords(drying.madeMs + opens.likely * HOUR, now, studio)} (
             {spanWords(opens, drying.madeMs, now, studio)})
           </span>
         </>

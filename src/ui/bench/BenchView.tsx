@@ -17,8 +17,7 @@ import { useNow, usePlannedStudio } from '@/store/days'
 import { writeAddress } from '@/ui/frame/useAddress'
 import { SmallPicture } from '@/ui/rack/CardPicture'
 import { BenchTable } from './BenchTable'
-
-const DAY = 86_400_000
+import { DAY } from '@/core/base/spans'
 
 /** What is worked on now: one evening’s running order, or one piece by itself. */
 export function BenchView() {

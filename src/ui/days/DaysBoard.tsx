@@ -14,6 +14,7 @@ import { BoardKilns } from './BoardKilns'
 import { BoardRow } from './BoardRow'
 import { LABEL } from './boardSizes'
 import { moveVisit } from './visitCommands'
+import { HOUR } from '@/core/base/spans'
 
 /** Widths of a session and the gap after it, px: how near one looks at the time. */
 const ZOOMS = [
@@ -40,7 +41,7 @@ export function DaysBoard({ studio, now, selected, onSelect, reports }: BoardPro
   const [weeks, setWeeks] = useState(0)
   const [closed, setClosed] = useState<readonly string[]>([])
   const wide = Number(zoom)
-  const startMs = Math.floor(now / HOUR_MS) * HOUR_MS + weeks * WEEK_MS
+  const startMs = Math.floor(now / HOUR) * HOUR + weeks * WEEK_MS
   const columns = useMemo(() => daysColumns(studio, startMs, MOST), [studio, startMs])
   const fromMs = columns[0]?.session.startMs ?? startMs
   const replay = useReplay(studio, Math.min(fromMs, startMs), columns.at(-1)?.untilMs ?? startMs)
@@ -122,8 +123,7 @@ export function DaysBoard({ studio, now, selected, onSelect, reports }: BoardPro
   )
 }
 
-const HOUR_MS = 3_600_000
-const WEEK_MS = 7 * 24 * HOUR_MS
+const WEEK_MS = 7 * 24 * HOUR
 
 function Head({
   column: { session },

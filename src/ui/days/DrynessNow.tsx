@@ -18,6 +18,7 @@ import { run } from '@/store/studioStore'
 import { SayOfLots } from './SayOfLots'
 import { WaterBar } from '@/ui/dryness/WaterBar'
 import { Words } from '@/ui/kit/Words'
+import { HOUR } from '@/core/base/spans'
 
 const GROUPS: readonly (readonly [Standing['kind'], string, string])[] = [
   ['past', 'Too dry for the next step', 'open its dryness for what can still be done'],
@@ -80,7 +81,7 @@ export function DrynessNow({ studio, now }: { studio: Studio; now: number }) {
 type LotStanding = Standing & { readonly lot: LotPiece }
 
 const closing = ({ lot: { id }, window }: LotStanding, drying: Readonly<Record<string, PieceDrying>>) =>
-  drying[id] && window?.closes ? drying[id].madeMs / 3_600_000 + window.closes.early : Infinity
+  drying[id] && window?.closes ? drying[id].madeMs / HOUR + window.closes.early : Infinity
 
 function Line({
   standing,

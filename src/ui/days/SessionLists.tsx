@@ -2,12 +2,13 @@ import Link from 'next/link'
 import type { Studio } from '@/core/model/studio'
 import { kilnsAfter, localClock, localDay, sessionsBetween } from '@/core/schedule/sessions'
 import { loadWords, orderWords, sessionList } from '@/core/usecases/days/dayList'
+import { DAY } from '@/core/base/spans'
 
 /** The week in words: what to do in each session and how to leave each piece. This is what is printed. */
 export function SessionLists({ studio, now }: { studio: Studio; now: number }) {
   const { calendar, settings } = studio
-  const sessions = sessionsBetween(calendar, now, now + 8 * 86_400_000)
-  const kilns = kilnsAfter(calendar, now).filter(({ startMs }) => startMs < now + 8 * 86_400_000)
+  const sessions = sessionsBetween(calendar, now, now + 8 * DAY)
+  const kilns = kilnsAfter(calendar, now).filter(({ startMs }) => startMs < now + 8 * DAY)
   return (
     <section aria-label="The week in words" className="mt-4 print:mt-0">
       <h2 className="mb-2 text-lg font-bold">The week in words</h2>

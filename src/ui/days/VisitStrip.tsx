@@ -12,6 +12,7 @@ import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { moveVisit, unpinVisit, noteVisitDone } from './visitCommands'
 import { Words } from '@/ui/kit/Words'
+import { DAY } from '@/core/base/spans'
 
 /** Coats of a step in words: “coat 2”, “coats 2 and 3”. */
 const coatsPart = ({ from, to }: Visit['coats'][number]): string =>
@@ -45,7 +46,7 @@ export function VisitStrip({
   const piece = studio.pieces[visit.pieceId]
   if (!piece) return null
   const { timeZone } = studio.calendar
-  const sessions = sessionsBetween(studio.calendar, now, now + 60 * 86_400_000)
+  const sessions = sessionsBetween(studio.calendar, now, now + 60 * DAY)
   const at = sessions.findIndex((session) => session.id === visit.sessionId)
   const steps = visit.stepIds
     .flatMap((id) => piece.steps.filter((step) => step.id === id))

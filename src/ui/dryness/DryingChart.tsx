@@ -6,6 +6,7 @@ import type { Studio } from '@/core/model/studio'
 import { columnOf, type PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { chartPoints } from '@/core/usecases/drying/chartPoints'
+import { HOUR } from '@/core/base/spans'
 
 const DASHES: Readonly<Record<string, string>> = { rim: '5 3', wall: '', foot: '2 3', part: '8 3 2 3' }
 
@@ -45,7 +46,7 @@ export default function DryingChart({ drying, studio, nowMs }: { drying: PieceDr
             type="number"
             domain={[0, untilHours]}
             ticks={ticks}
-            tickFormatter={(hours: number) => momentWords(drying.madeMs + hours * 3_600_000, nowMs, studio)}
+            tickFormatter={(hours: number) => momentWords(drying.madeMs + hours * HOUR, nowMs, studio)}
             tick={{ fontSize: 11, fill: 'currentColor' }}
             stroke="currentColor"
           />

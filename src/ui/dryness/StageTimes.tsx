@@ -8,6 +8,7 @@ import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { Segments } from '@/ui/kit/fields'
 import { Words } from '@/ui/kit/Words'
+import { HOUR } from '@/core/base/spans'
 
 const ROWS: readonly MoistureStage[] = ['softLeatherHard', 'leatherHard', 'hardLeatherHard', 'tooFirm', 'boneDry']
 
@@ -51,7 +52,7 @@ export function StageTimes({ drying, studio, nowMs }: { drying: PieceDrying; stu
                   <Words text={ROW_WORDS[stage]} />
                 </th>
                 <td className="py-1 pr-2 font-bold whitespace-nowrap">
-                  {time ? momentWords(drying.madeMs + time.likely * 3_600_000, nowMs, studio) : 'not like this'}
+                  {time ? momentWords(drying.madeMs + time.likely * HOUR, nowMs, studio) : 'not like this'}
                 </td>
                 <td className="py-1 whitespace-nowrap text-base-content/80">
                   {time ? spanWords(time, drying.madeMs, nowMs, studio) : ''}

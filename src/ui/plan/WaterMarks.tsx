@@ -5,6 +5,7 @@ import { columnOf } from '@/core/usecases/drying/pieceDrying'
 import { railPlace, type RailLayout } from '@/ui/plan/railLayout'
 import { momentWords, spanWords } from '@/core/usecases/words/timeWords'
 import { useNow } from '@/store/days'
+import { HOUR } from '@/core/base/spans'
 
 const AXIS = 88
 
@@ -39,7 +40,7 @@ export function WaterMarks({
             style={{ left: stretch.from + 2, width: stretch.to - stretch.from - 4, top: AXIS + 57 }}
             title={`early to late: ${spanWords(time, drying.madeMs, now, told)}`}
           >
-            <span className="bg-base-100">{momentWords(drying.madeMs + time.likely * 3_600_000, now, told)}</span>
+            <span className="bg-base-100">{momentWords(drying.madeMs + time.likely * HOUR, now, told)}</span>
           </p>
         )
       })}

@@ -11,6 +11,7 @@ import { lotName } from '@/core/usecases/words/potWords'
 import { stepWords } from '@/core/usecases/words/stepWords'
 import { momentWords } from '@/core/usecases/words/timeWords'
 import { useAllDrying, useNow } from '@/store/days'
+import { HOUR } from '@/core/base/spans'
 
 /** What is due in the next session, and which clay will not wait for it. */
 export function TodayList({ studio }: { studio: Studio }) {
@@ -81,7 +82,7 @@ export function TodayList({ studio }: { studio: Studio }) {
                   {standing.kind === 'past'
                     ? `too dry for ${title ?? 'its next step'}; see what can still be done`
                     : until
-                      ? `open until ${momentWords(dries.madeMs + until * 3_600_000, now, studio)}${title ? ` for ${title}` : ''}`
+                      ? `open until ${momentWords(dries.madeMs + until * HOUR, now, studio)}${title ? ` for ${title}` : ''}`
                       : ''}
                 </li>
               )

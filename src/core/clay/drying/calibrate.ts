@@ -2,7 +2,7 @@
 export interface DrynessReading {
   readonly water: number
   readonly sigma: number
-  /** The water that the model gives for the moment of the sighting at a drying factor θ. */
+  /** The water that the model gives for the moment of the reading at a drying factor θ. */
   readonly modelled: (factor: number) => number
 }
 

@@ -1,6 +1,5 @@
 import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
-import { FLAKE_LIMIT_COATS } from '../../plan/acts/fire'
 import { isBath, sprays } from '../../plan/localStage'
 import { isA, isFiring, type Step, type StepContent, type StepOf } from '../../plan/step'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
@@ -14,6 +13,7 @@ import type { Rule } from '../rule'
 import { standsOn } from '../standsOn'
 import type { ProbePoint } from '../../skin/probe'
 import type { Place } from '../../vocabulary/place'
+import { BLISTERS_FROM_COATS } from '../../vocabulary/films'
 
 /** Steps that lay colour in coats. */
 type Colouring = StepOf<'coat'> | StepOf<'draw'> | StepOf<'colourIn'>
@@ -110,7 +110,7 @@ export const coatRules: readonly Rule[] = [
     severity: 'note',
     check: (plan) =>
       coats(plan).flatMap(({ step, index, name, laid, coverage: { needed, each }, worth }) => {
-        const blisters = worth > FLAKE_LIMIT_COATS
+        const blisters = worth > BLISTERS_FROM_COATS
         const usual = coatsToGive(Math.max(3, needed), each)
         if (!blisters && (worth < Math.max(3, needed) + 3 || usual >= laid)) return []
         return [
@@ -142,8 +142,8 @@ export const coatRules: readonly Rule[] = [
       plan.of('lining').flatMap(({ step, index }): RuleHit[] => {
         const medium = plan.medium(step.mediumId)
         const worth = step.coats * LINER[step.liner].gain
-        if (!medium || !kindOrPlain(medium.kind).blisters || worth <= FLAKE_LIMIT_COATS) return []
-        const usual = Math.max(1, Math.floor(FLAKE_LIMIT_COATS / LINER[step.liner].gain))
+        if (!medium || !kindOrPlain(medium.kind).blisters || worth <= BLISTERS_FROM_COATS) return []
+        const usual = Math.max(1, Math.floor(BLISTERS_FROM_COATS / LINER[step.liner].gain))
         return [
           {
             stepId: step.id,

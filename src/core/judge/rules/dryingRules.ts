@@ -1,7 +1,6 @@
 import { inMm } from '../../base/units'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'
-import { wetCoat } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'
 import { stageIndex } from '../../clay/stages'
 import { PART, thinPartOf } from '../../form/parts'
@@ -11,6 +10,7 @@ import type { JudgedPlan } from '../judgedPlan'
 import { changeStep, moveToStage, together } from '../mends'
 import { dryLess } from '../otherDrying'
 import type { Rule } from '../rule'
+import { waterOf, wetCoat } from '../../vocabulary/films'
 
 /** Water that dry clay keeps in an ordinary room, kg/kg. */
 const DRY_WATER = 0.015
@@ -57,8 +57,8 @@ export const dryingRules: readonly Rule[] = [
       return plan.of('coating').flatMap(({ step, index, time }) => {
         if (time.stage !== 'boneDry' || !reachesPart(plan, step.place, thin.id) || step.applicator === 'spatter')
           return []
-        const film = wetCoat(plan.medium(step.mediumId)?.kind, APPLICATOR[step.applicator].gain)
-        const waterUm = film.wetUm * (1 - film.solids + step.water)
+        const film = wetCoat(plan.medium(step.mediumId)?.kind, APPLICATOR[step.applicator].gain, step.water)
+        const waterUm = waterOf(film)
         const filled = filledShare(clay, DRY_WATER, thin.thickMm, waterUm, step.coats)
         if (filled < SOAK_CAUTION) return []
         const earlier =

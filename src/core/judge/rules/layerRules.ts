@@ -5,7 +5,6 @@ import * as build from '../../plan/build'
 import { isA, type StepOf } from '../../plan/step'
 import { wholeOf } from '../../vocabulary/place'
 import { GLAZING } from '../../vocabulary/tools'
-import { RUNS_FROM_COATS } from '../../plan/acts/fire'
 import type { RuleHit } from '../finding'
 import {
   coatsThatCover,
@@ -20,7 +19,8 @@ import { addStep, changePart, changeStep, removeStep } from '../mends'
 import type { JudgedPlan } from '../judgedPlan'
 import { leftWetBefore, meetOnSkin } from '../stepStretches'
 import type { Rule } from '../rule'
-import { kindOrPlain, MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
+import { GLAZE_RUNS_FROM_COATS, nominalCoat } from '../../vocabulary/films'
 
 /** A glaze with fewer coats. */
 function lessGlaze(plan: JudgedPlan, step: StepOf<'glaze'>, coats: number) {
@@ -140,7 +140,7 @@ export const layerRules: readonly Rule[] = [
         .of('firing')
         .filter(({ step }) => step.firing === 'glaze')
         .map(({ index }) => ({ index, worth: glazeOutside(plan, index) }))
-      const pile = piles.find(({ worth }) => worth > RUNS_FROM_COATS)
+      const pile = piles.find(({ worth }) => worth > GLAZE_RUNS_FROM_COATS)
       if (!pile) return []
       const { worth, index } = pile
       const raw = rawGlazesOutside(plan, index)
@@ -185,7 +185,7 @@ export const layerRules: readonly Rule[] = [
           .some((g) => g.index > index && g.index < fire.index && meetOnSkin(plan, g.step, step))
         const laid = last ? glazeWhere(plan, step, fire.index) : null
         if (laid === null || !isThin(plan, step.place, laid)) return []
-        const rawMm = (laid * MEDIUM_KIND.glaze.wetUm) / 1000
+        const rawMm = (laid * nominalCoat('glaze').wetUm) / 1000
         const enough = coatsThatCover(plan, step, fire.index)
         // Wax may hold this one off: what lies there then is thin.
         const thin = enough?.step ?? step
@@ -224,7 +224,7 @@ export const layerRules: readonly Rule[] = [
         .of('glazing')
         .map(({ step }) => plan.medium(step.mediumId))
         .find((m) => m?.cautions.includes('runs'))
-      const runs = glazeOutside(plan, fire.index) > RUNS_FROM_COATS || runny !== undefined
+      const runs = glazeOutside(plan, fire.index) > GLAZE_RUNS_FROM_COATS || runny !== undefined
       if (!drips && !runs) return []
       return [
         {

@@ -6,7 +6,7 @@ import { motifName } from '../../skin/motifs/motifName'
 import type { Settling } from '../../skin/stackOps'
 import type { SkinCompiler } from '../../skin/skinCompiler'
 import type { Medium } from '../../vocabulary/material'
-import { kindOrPlain, wetCoat, type MediumKind } from '../../vocabulary/mediumKinds'
+import { type MediumKind } from '../../vocabulary/mediumKinds'
 import { motifSchema, type Motif } from '../../vocabulary/motif'
 import { followed, takenAreaSchema, type PieceDrawing, type TakenArea } from '../../vocabulary/pieceDrawing'
 import { AREA_TOOL, AREA_TOOLS, type AreaTool } from '../../vocabulary/tools'
@@ -22,6 +22,7 @@ import {
 } from '../actDefinition'
 import { hands, type Hands } from '../pace'
 import { COLOUR_CAUTION, coatsWords, sentenceOf } from './phrases'
+import { nominalCoat, wetCoat } from '../../vocabulary/films'
 
 /* What colouring and glazing areas have in common: one jar, the areas it goes to, what it is laid with. */
 
@@ -101,7 +102,7 @@ export const areaWaits = (step: AreaStep, { surface, kindOf, evaporation, beneat
   waitsOfCoats(wetCoat(kindOf(step.mediumId), AREA_TOOL[step.tool].gain), surface, step.coats, evaporation, beneath)
 
 export const areaTakes = (step: AreaStep, { kind }: Pick<Medium, 'kind'>): Taken => ({
-  wetUm: kindOrPlain(kind).wetUm,
+  wetUm: nominalCoat(kind).wetUm,
   waste: AREA_TOOL[step.tool].waste,
   fromBucket: false,
 })

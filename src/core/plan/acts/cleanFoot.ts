@@ -1,5 +1,6 @@
 import { hands } from '../pace'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
+import { BARE_FOOT_MM } from '../../vocabulary/place'
 import { defineAct, lengthMm } from '../actDefinition'
 
 /** Base and foot wiped bare, and what of parts comes down to the shelf. */
@@ -8,7 +9,7 @@ export const cleanFoot = defineAct('cleanFoot', { upMm: lengthMm(100) })({
   traits: ['foot cleaning'],
   word: 'Foot',
   hint: 'bare line above the foot',
-  begin: () => ({ upMm: 6 }),
+  begin: () => ({ upMm: BARE_FOOT_MM }),
   title: () => 'Clean foot',
   brief: ({ upMm }, { length }) => `bare ${length(upMm)} up`,
   kind: () => 'clean',

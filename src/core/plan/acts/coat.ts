@@ -5,12 +5,13 @@ import type { Settling } from '../../skin/stackOps'
 import { LINE_GAIN } from '../../skin/levels'
 import type { LaidCoat, SkinCompiler } from '../../skin/skinCompiler'
 import { BLEND_WAYS, type BlendWay } from '../../skin/applicatorFields'
-import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { type Place, placeSchema } from '../../vocabulary/place'
 import { aimWords, type SprayAim, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, type Applicator, APPLICATORS } from '../../vocabulary/tools'
 import { defineAct, mediumId, type Wording } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, SPRAY_CAUTION } from './phrases'
+import { nominalCoat, wetCoat } from '../../vocabulary/films'
 
 /** From this share of water a colour runs into the low places like a wash [our choice]. */
 const WATERY = 0.35
@@ -134,7 +135,7 @@ export const coat = defineAct('coat', {
     return waitsOfCoats(film, surface, step.coats, evaporation, beneath)
   },
   takes: (step, { kind }) => ({
-    wetUm: kindOrPlain(kind).wetUm,
+    wetUm: nominalCoat(kind).wetUm,
     waste: APPLICATOR[step.applicator].waste,
     fromBucket: false,
   }),

@@ -1,14 +1,15 @@
 import { hands } from '../pace'
 import * as z from '../../base/zod'
-import { RHEOLOGY, waitsOfCoats } from '../../clay/matte'
+import { waitsOfCoats } from '../../clay/matte'
 import { stageIndex } from '../../clay/stages'
 import { LINE_GAIN } from '../../skin/levels'
 import { motifName } from '../../skin/motifs/motifName'
-import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { motifSchema } from '../../vocabulary/motif'
 import { LINER, LINERS } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, sentenceOf, timesMotif } from './phrases'
+import { HIGHEST_LINE_UM, nominalCoat, wetCoat } from '../../vocabulary/films'
 
 /** Share of a line’s full height that counts towards a film too thick. */
 const LINE_SHARE = 0.6
@@ -69,10 +70,10 @@ export const draw = defineAct('draw', {
   coats: (step) => step.coats,
   waits: (step, { surface, kindOf, evaporation, beneath }) => {
     const film = wetCoat(kindOf(step.mediumId), LINER[step.liner].gain)
-    const lineUm = Math.min(film.wetUm, RHEOLOGY.thickSlip.wetUm)
+    const lineUm = Math.min(film.wetUm, HIGHEST_LINE_UM)
     return waitsOfCoats({ ...film, wetUm: lineUm }, surface, step.coats, evaporation, beneath)
   },
-  takes: (step, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: LINER[step.liner].waste, fromBucket: false }),
+  takes: (step, { kind }) => ({ wetUm: nominalCoat(kind).wetUm, waste: LINER[step.liner].waste, fromBucket: false }),
   compile: (skin, step) => {
     const { stage, seed } = skin
     const medium = skin.numberOf(step.mediumId)

@@ -3,11 +3,12 @@ import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { good, harmful, stageRow, workable } from '../../clay/stageFit'
 import { stageIndex } from '../../clay/stages'
-import { kindOrPlain, wetCoat } from '../../vocabulary/mediumKinds'
+import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { placeSchema } from '../../vocabulary/place'
 import { LINER } from '../../vocabulary/tools'
 import { defineAct, mediumId, type TechniqueFit } from '../actDefinition'
 import { COLOUR_CAUTION } from './phrases'
+import { wetCoat } from '../../vocabulary/films'
 
 /** Share of a groove that stays filled once the filling has dried and sunk. */
 const FILLS = 0.82

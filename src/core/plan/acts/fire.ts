@@ -9,12 +9,7 @@ import { meet } from '../../skin/stretchSets'
 import { defineAct } from '../actDefinition'
 import { atStage } from '../stepTime'
 import { KILN_CAUTION } from './phrases'
-
-/** Film of one colour from which it blisters or flakes in the bisque. Common practice: a blob, or some 20 coats. */
-export const FLAKE_LIMIT_COATS = 12
-
-/** Glaze over glaze that adds up to more brushed coats runs [our choice; common practice: it runs if thick]. */
-export const RUNS_FROM_COATS = 5.4
+import { BLISTERS_FROM_COATS, GLAZE_RUNS_FROM_COATS } from '../../vocabulary/films'
 
 /** Cones over its range from which a glaze runs down. Common practice, no source. */
 const RUNS_OVER_CONES = 2
@@ -84,9 +79,9 @@ export const fire = defineAct('fire', {
     if (cracks) skin.push({ act: 'carve', depthUm: CRACK_UM, cutsBody: true }, cracks, true)
     for (const { medium, stretches, seed: own, cover, sizeMm } of skin.flaking)
       skin.push({ act: 'flake', medium }, skin.patches(stretches, cover, sizeMm, own), true)
-    if (skin.thickest > FLAKE_LIMIT_COATS)
+    if (skin.thickest > BLISTERS_FROM_COATS)
       skin.push(
-        { act: 'blister', limitEighths: FLAKE_LIMIT_COATS * 8 },
+        { act: 'blister', limitEighths: BLISTERS_FROM_COATS * 8 },
         skin.patches(wholeSkin, BLISTERS.cover, BLISTERS.sizeMm, seed),
         true,
       )
@@ -172,6 +167,6 @@ function runningGlaze(skin: SkinCompiler, cone: Cone): number | null {
   const { outside } = skin.grid.form.zones
   const middle = (outside.from + outside.to) / 2
   const there = skin.rawGlazes.filter((g) => g.stretches.some((s) => s.from <= middle && s.to >= middle))
-  if (there.reduce((sum, g) => sum + g.coats, 0) > RUNS_FROM_COATS) return there[there.length - 1].medium
+  if (there.reduce((sum, g) => sum + g.coats, 0) > GLAZE_RUNS_FROM_COATS) return there[there.length - 1].medium
   return there.findLast((g) => conesOutside(cone, skin.medium(g.medium).range) >= RUNS_OVER_CONES)?.medium ?? null
 }

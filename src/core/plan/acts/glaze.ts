@@ -3,12 +3,13 @@ import { hands } from '../pace'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { LINE_GAIN } from '../../skin/levels'
-import { MEDIUM_KIND, wetCoat } from '../../vocabulary/mediumKinds'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { INSIDE, OUTSIDE, placeSchema, TO_THE_EDGE_MM, type Place } from '../../vocabulary/place'
 import { aimWords, sprayAimSchema, usualAim } from '../../vocabulary/spray'
 import { APPLICATOR, glazeCoats, glazeWorth, GLAZING, GLAZINGS, type Glazing } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION, coatsWords, SPRAY_CAUTION, wherePlain } from './phrases'
+import { nominalCoat, wetCoat } from '../../vocabulary/films'
 
 /** A dip over unfixed colour: share of the place and of the film that floats off, and the size of its patches. */
 const SMEARED = { cover: 0.45, share: 0.75, sizeMm: 14 } as const
@@ -25,7 +26,7 @@ const HOW: Readonly<Record<Glazing, (coats: number) => string>> = {
 
 /** Raw thickness of the glaze, mm to a tenth. */
 const rawMm = ({ how, coats }: { readonly how: Glazing; readonly coats: number }): string =>
-  ((MEDIUM_KIND.glaze.wetUm * glazeWorth(how, coats)) / 1000).toFixed(1)
+  ((nominalCoat('glaze').wetUm * glazeWorth(how, coats)) / 1000).toFixed(1)
 
 /** Where tongs grip and how large their marks are, mm and degrees from the front. Common practice, no source. */
 const TONGS = { belowMm: 12, markMm: 7, degrees: [90, 270] } as const
@@ -98,14 +99,14 @@ export const glaze = defineAct('glaze', {
   coats: (step) => glazeCoats(step.how, step.coats),
   waits: (step, { surface, evaporation, beneath }) =>
     waitsOfCoats(
-      wetCoat('glaze', GLAZING[step.how].worth),
+      wetCoat('glaze', GLAZING[step.how].gain),
       surface,
       glazeCoats(step.how, step.coats),
       evaporation,
       beneath,
     ),
   takes: (step) => ({
-    wetUm: MEDIUM_KIND.glaze.wetUm,
+    wetUm: nominalCoat('glaze').wetUm,
     waste: GLAZING[step.how].waste,
     fromBucket: GLAZING[step.how].fromBucket,
   }),
@@ -128,7 +129,7 @@ export const glaze = defineAct('glaze', {
     const fields = Array.from({ length: coats }, (_, i) =>
       step.how === 'brush' ? skin.brushedGlaze(stretches, i) : skin.poured(stretches),
     )
-    const laid = { medium, gain: GLAZING[step.how].worth, settles: 'even' } as const
+    const laid = { medium, gain: GLAZING[step.how].gain, settles: 'even' } as const
     if (sprays) skin.sprayOn(laid, step.place, step.spray ?? usualAim(step.place), coats)
     else if (step.waits) skin.coatTogether(laid, place, fields)
     else {

@@ -5,6 +5,7 @@ import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { APPLICATOR } from '../../vocabulary/tools'
 import { defineAct, lengthMm, mediumId } from '../actDefinition'
 import { COLOUR_CAUTION } from './phrases'
+import { nominalCoat } from '../../vocabulary/films'
 
 /** A dab is as thick as three coats. */
 const DAB_GAIN = 3 * LINE_GAIN
@@ -38,7 +39,7 @@ export const touchUp = defineAct('touchUp', {
   }),
   fit: (step, kindOf) => kindOrPlain(kindOf(step.mediumId)).laid,
   hands: () => hands('small', 2),
-  takes: (_, { kind }) => ({ wetUm: kindOrPlain(kind).wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
+  takes: (_, { kind }) => ({ wetUm: nominalCoat(kind).wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     const medium = skin.numberOf(step.mediumId)
     if (medium === undefined || skin.stage === 'fired') return

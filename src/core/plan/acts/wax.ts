@@ -8,6 +8,7 @@ import { bandOf, placeSchema, wholeOf } from '../../vocabulary/place'
 import { APPLICATOR, LINER } from '../../vocabulary/tools'
 import { defineAct, mediumId } from '../actDefinition'
 import { shapeWords } from './phrases'
+import { nominalCoat } from '../../vocabulary/films'
 
 /** An area or a drawn shape that repels what comes. */
 export const wax = defineAct('wax', {
@@ -42,8 +43,8 @@ export const wax = defineAct('wax', {
   fit: () => MEDIUM_KIND.wax.laid,
   hands: ({ motif }, { linesMm, touchedCm2 }) =>
     hands('wax', 1, motif ? linesMm / LINER.brush.mmAMinute : touchedCm2 / APPLICATOR.brush.cm2AMinute),
-  waits: (_, { surface, evaporation }) => [waxDrySeconds(surface, evaporation)],
-  takes: () => ({ wetUm: MEDIUM_KIND.wax.wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
+  waits: (_, { surface, evaporation }) => [waxDrySeconds(nominalCoat('wax'), surface, evaporation)],
+  takes: () => ({ wetUm: nominalCoat('wax').wetUm, waste: APPLICATOR.brush.waste, fromBucket: false }),
   compile: (skin, step) => {
     if (skin.stage === 'fired') return
     skin.waxed = true

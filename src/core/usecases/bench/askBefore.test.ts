@@ -12,11 +12,11 @@ import { kilnPots } from '../fired/kilnLoads'
 import { askBefore, stageSaid, type BeforeAct } from './askBefore'
 import { pieceItems } from './benchItems'
 import { completeAct } from './completeAct'
+import { HOUR } from '../../base/spans'
 
 /* What is dangerous is asked before it is done; a drying that is done at the bench is what the hand says. */
 
 const NOW = Date.parse('2026-03-03T18:00:00Z')
-const HOUR = 3_600_000
 const iso = (ms: number) => new Date(ms).toISOString()
 const demo = demoStudio(NOW)
 const jugs = demo.pieces['reed-jugs']

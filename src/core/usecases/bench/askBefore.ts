@@ -10,9 +10,7 @@ import { contradicts, type Contradiction } from '../drying/tellStage'
 import { moistureWords } from '../drying/lostWindow'
 import { localClock, localDay } from '../../schedule/sessions'
 import { minutesWords, momentWords } from '../words/timeWords'
-
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
+import { HOUR, MINUTE } from '../../base/spans'
 
 /** Something to be decided before an act is done: what is known, and what can be said to it. */
 export interface BeforeAct {

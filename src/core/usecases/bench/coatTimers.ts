@@ -6,6 +6,7 @@ import { timeline } from '../../plan/timeline'
 import { beneathOf, coatWaits } from '../words/stepWords'
 import { roomEvaporation, roomOf } from '../drying/pieceDrying'
 import { matteFactor } from './matteFactor'
+import { MINUTE } from '../../base/spans'
 
 /** A coat that dries: from when on, and when it is likely matte. */
 export interface CoatTimer {
@@ -24,8 +25,6 @@ export interface CoatTimer {
   /** It has been seen to be matte, or the next coat is on. */
   readonly over: boolean
 }
-
-const MINUTE = 60_000
 
 /** A timer is shown for so long after it ran out: then nobody waits for it any more. */
 const FORGOTTEN_MS = 6 * 60 * MINUTE

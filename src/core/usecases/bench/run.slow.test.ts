@@ -22,6 +22,7 @@ import { mustWait, readyNow } from './readyNow'
 import { lifeLines, runLines } from './runWords'
 import { lostEntry, recordDifference } from './recordDifference'
 import { stepsOfRun } from './stepsOfRun'
+import { HOUR } from '../../base/spans'
 
 const NOW = '2026-03-04T18:00:00Z'
 const at = (minutes: number): string => new Date(Date.parse(NOW) + 60_000 * minutes).toISOString().replace('.000', '')
@@ -366,7 +367,7 @@ describe('timers', () => {
   it('are the same after sleep, reload and a change of time zone: they are read off the record', () => {
     const reloaded = JSON.parse(JSON.stringify(studio)) as Studio
     const elsewhere = { ...reloaded, calendar: { ...reloaded.calendar, timeZone: 'Pacific/Auckland' } }
-    expect(coatTimers(elsewhere.pieces[ID], elsewhere, from + 3_600_000)[0].likelyMs).toBe(timer.likelyMs)
+    expect(coatTimers(elsewhere.pieces[ID], elsewhere, from + HOUR)[0].likelyMs).toBe(timer.likelyMs)
   })
 
   it('hold the next coat back, and let go when it was seen to be matte', () => {

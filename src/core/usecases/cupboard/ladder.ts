@@ -66,7 +66,7 @@ export function ladderOf(
       const films = (coats: number): Films => {
         const own = { mediumId: medium.id, coats }
         if (!withMedium) return [own]
-        const other = { mediumId: withMedium.id, coats: withMedium.kind === 'glaze' ? GLAZING.dip.worth : 3 }
+        const other = { mediumId: withMedium.id, coats: withMedium.kind === 'glaze' ? GLAZING.dip.gain : 3 }
         return placed === 'under' ? [own, other] : [other, own]
       }
       const labOf = (coats: number) => filmsLab(body, films(coats), studio.media, cone)

@@ -5,6 +5,7 @@ import { reconstructReflectance } from '../../colour/reconstruct'
 import { internalReflectance, SURFACES } from '../../colour/surface'
 import { PLAIN_MEDIUM, type Body, type Medium } from '../../vocabulary/material'
 import { MEDIUM_KIND, type MediumKind } from '../../vocabulary/mediumKinds'
+import { nominalCoat } from '../../vocabulary/films'
 
 /** What one sees of a new medium: a colour in daylight, or a measured reflectance. */
 export type Swatch =
@@ -45,7 +46,7 @@ export function mediumFromSwatch(
     raw: { wet: hexFromLab([lab[0] * 0.5 + pale[0] * 0.45, pale[1], pale[2]]), dry: hexFromLab(pale) },
     fugitive: false,
     labelledFoodSafe: false,
-    filmUm: family.filmUm,
+    filmUm: nominalCoat(kind).firedUm ?? 0,
     optics: { K: Array.from(K, bounded), S: Array.from(S, bounded) },
     knownBy: 'swatch',
   }

@@ -9,6 +9,7 @@ import { isA, coatsOf } from '../../plan/step'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { plannedLots, type PlannedLot } from './plannedLots'
+import { DAY } from '../../base/spans'
 
 /** One line of a session’s list. */
 export interface DayItem {
@@ -203,7 +204,7 @@ export const loadWords = (studio: Studio, bookingId: string): string[] =>
 
 /** The session that is running, or else the next one, within two weeks. */
 export const nextSession = (studio: Studio, nowMs: number): Session | null =>
-  sessionsBetween(studio.calendar, nowMs, nowMs + 14 * 86_400_000)[0] ?? null
+  sessionsBetween(studio.calendar, nowMs, nowMs + 14 * DAY)[0] ?? null
 
 /** What changed from one schedule to another, a sentence each. */
 export function whatChanged(studio: Studio, before: Schedule, after: Schedule): string[] {

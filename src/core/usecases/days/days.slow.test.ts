@@ -37,10 +37,10 @@ import { chartPoints } from '../drying/chartPoints'
 import { OUTSIDE } from '../../vocabulary/place'
 import * as build from '../../plan/build'
 import type { Step } from '../../plan/step'
+import { HOUR } from '../../base/spans'
 
 const studio = demoStudio()
 const NOW = DEMO_NOW_MS
-const HOUR = 3_600_000
 const iso = (ms: number) => new Date(ms).toISOString().replace(/\.\d+Z$/, 'Z')
 const dryingOf = (piece: Piece, of: Studio = studio, now = NOW): PieceDrying => {
   const dried = pieceDrying(piece, of.bodies[piece.bodyId], roomOf(of, piece), now)

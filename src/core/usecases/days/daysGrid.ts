@@ -12,6 +12,7 @@ import { namedPots } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import { plannedLots, type PlannedLot } from './plannedLots'
 import type { PlannedCourse, Replayed } from './replaySchedule'
+import { DAY, HOUR } from '../../base/spans'
 
 /** A session with the gap up to the next one. Shares of the column’s width: the session first, then the gap. */
 export interface DaysColumn {
@@ -56,16 +57,16 @@ export const SESSION_SHARE = 0.62
 
 /** Sessions from an instant on, at most `most`, each with the time up to the next. */
 export function daysColumns(studio: Studio, fromMs: number, most: number): DaysColumn[] {
-  const sessions = sessionsBetween(studio.calendar, fromMs, fromMs + 90 * 86_400_000).slice(0, most + 1)
+  const sessions = sessionsBetween(studio.calendar, fromMs, fromMs + 90 * DAY).slice(0, most + 1)
   return sessions
     .slice(0, most)
-    .map((session, i) => ({ session, untilMs: sessions[i + 1]?.startMs ?? session.endMs + 24 * 3_600_000 }))
+    .map((session, i) => ({ session, untilMs: sessions[i + 1]?.startMs ?? session.endMs + 24 * HOUR }))
 }
 
 /** Where an instant lies on the columns: 0 is the beginning of the first. Before it negative, a day a column. */
 export function placeOf(columns: readonly DaysColumn[], ms: number): number {
   if (!columns.length) return 0
-  if (ms < columns[0].session.startMs) return Math.max(-1, (ms - columns[0].session.startMs) / 86_400_000)
+  if (ms < columns[0].session.startMs) return Math.max(-1, (ms - columns[0].session.startMs) / DAY)
   const i = columns.findLastIndex(({ session }) => session.startMs <= ms)
   const { session, untilMs } = columns[i]
   if (ms <= session.endMs) return i + (SESSION_SHARE * (ms - session.startMs)) / (session.endMs - session.startMs)
@@ -84,7 +85,7 @@ export function daysGrid(
 ): DaysGrid {
   const fromMs = columns[0]?.session.startMs ?? nowMs
   const toMs = columns.at(-1)?.untilMs ?? nowMs
-  const kilns = kilnsAfter(studio.calendar, fromMs - 86_400_000)
+  const kilns = kilnsAfter(studio.calendar, fromMs - DAY)
     .filter(({ startMs }) => startMs < toMs)
     .map((kiln) => ({ x: placeOf(columns, kiln.startMs), kiln }))
   const lots = studio.order.flatMap((id) => (studio.pieces[id] ? plannedLots(studio.pieces[id], studio.schedule) : []))

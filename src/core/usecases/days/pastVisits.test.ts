@@ -7,6 +7,7 @@ import { elapsedMinutes } from '../../plan/pace'
 import { demoStudio } from '../../demo/demoStudio'
 import { nextBooking } from '../../schedule/nextBooking'
 import { askedOf, daysCost, pastVisits, visitMissed } from './pastVisits'
+import { DAY, HOUR } from '../../base/spans'
 
 const demo = demoStudio()
 const carve = demo.pieces['reed-jugs'].steps.find((step) => step.act === 'carve')!
@@ -45,8 +46,8 @@ describe('what is over and was not told', () => {
     const { id, at } = demo.calendar.firings[0]
     const loads = [{ bookingId: id, pieceId: 'reed-jugs', pots: [], stepId: 'x' }]
     const kiln = { ...studio, schedule: { ...studio.schedule, loads } }
-    const opens = Date.parse(`${at}Z`) + demo.calendar.firings[0].hours * 3_600_000
-    expect(daysCost(kiln).days).toBe(Math.round((opens - Date.parse(plainVisit.at)) / 86_400_000))
+    const opens = Date.parse(`${at}Z`) + demo.calendar.firings[0].hours * HOUR
+    expect(daysCost(kiln).days).toBe(Math.round((opens - Date.parse(plainVisit.at)) / DAY))
     expect(daysCost({ ...demo, schedule: { ...demo.schedule, visits: [] } }).visits).toBe(0)
   })
 })

@@ -6,6 +6,7 @@ import { kilnsAfter, localDay } from '../../schedule/sessions'
 import { lotName } from '../words/potWords'
 import { stepWords } from '../words/stepWords'
 import { isSame } from './visitDone'
+import { DAY } from '../../base/spans'
 
 /** When a visit is over. */
 const overMs = ({ covered, until }: Visit): number => Date.parse(covered ?? until)
@@ -64,6 +65,6 @@ export function daysCost({ schedule, calendar }: Pick<Studio, 'schedule' | 'cale
   return {
     visits: new Set(visits.map(({ sessionId }) => sessionId)).size,
     covers,
-    days: visits.length ? Math.max(0, Math.round((endMs - startMs) / 86_400_000)) : 0,
+    days: visits.length ? Math.max(0, Math.round((endMs - startMs) / DAY)) : 0,
   }
 }

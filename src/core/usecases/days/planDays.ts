@@ -9,8 +9,7 @@ import { CURVES, type CurveCache } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { scheduleFrom } from './scheduleDocument'
 import { jobsOf } from './studioJobs'
-
-const DAY = 86_400_000
+import { DAY } from '../../base/spans'
 
 /** Everything the scheduler needs of a studio at an instant. */
 export function daysProblem(studio: Studio, nowMs: number, cache = CURVES): StudioProblem {

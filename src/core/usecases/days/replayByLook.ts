@@ -10,9 +10,7 @@ import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
 import { plannedLots, type PlannedLot } from './plannedLots'
 import { bareWindow, JUST_AFTER, madeMsOf, plannedLog } from './replaySchedule'
 import { windowAt } from './stageWindow'
-
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
+import { DAY, HOUR } from '../../base/spans'
 
 /** A visit to clay, and whether it found it right each time hands went to it. */
 interface Looked {

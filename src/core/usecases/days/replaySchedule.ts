@@ -10,6 +10,7 @@ import { dryColumn, dryingColumns, type DryingColumn } from '../drying/dryingCol
 import { airAt, roomOf, spellsOf } from '../drying/pieceDrying'
 import { plannedLots, type PlannedLot } from './plannedLots'
 import { windowAt } from './stageWindow'
+import { HOUR } from '../../base/spans'
 
 /** What the full solver says of a planned visit or load. */
 export interface Replayed {
@@ -34,8 +35,6 @@ export interface PlannedCourse {
   readonly atMs: readonly number[]
   readonly water: readonly number[]
 }
-
-const HOUR = 3_600_000
 
 /** What a schedule does to a lot’s clay: covers, and the water of coats. While hands are on it, it stands open. */
 export function plannedLog(visits: readonly Visit[]): LogEntry[] {

@@ -15,9 +15,7 @@ import { momentWords } from '../words/timeWords'
 import { CURVES } from './curveCache'
 import { PLAN_DAYS } from './horizon'
 import { jobsOf } from './studioJobs'
-
-const DAY = 86_400_000
-const HOUR = 3_600_000
+import { DAY, HOUR } from '../../base/spans'
 
 const titleOf = (studio: Studio, pieceId: string, task: Task): string => {
   const piece = studio.pieces[pieceId]

@@ -10,8 +10,7 @@ import { bottled, ofPots, type Job } from '../../schedule/task'
 import { roomOf } from '../drying/pieceDrying'
 import { CURVES } from './curveCache'
 import { jobsOf, WALL_SIGMA } from './studioJobs'
-
-const HOUR = 3_600_000
+import { HOUR } from '../../base/spans'
 
 /** How unsure the pace of a room is once a piece was weighed in it three times, σ of its logarithm, at most: simulated ones leave less. */
 export const WEIGHED_SIGMA = 0.04

@@ -30,8 +30,7 @@ import type { LogEntry, Piece } from '../../model/piece'
 import { plainRoom, type Room } from '../../model/room'
 import type { Studio } from '../../model/studio'
 import { dryColumn, dryingColumns, type DryingColumn } from './dryingColumns'
-
-const HOUR = 3_600_000
+import { HOUR } from '../../base/spans'
 
 /** Longest look ahead, hours. */
 const HORIZON_HOURS = 60 * 24

@@ -3,6 +3,7 @@ import { dryWall, hourDownTo, stageBegins } from '../../clay/drying/course'
 import { evenWall } from '../../clay/drying/wallSolver'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { judge } from '../../judge/judge'
+import { colourApart } from '../../judge/likeness'
 import type { Command } from '../../model/command'
 import type { Medium } from '../../vocabulary/material'
 import type { Motif } from '../../vocabulary/motif'
@@ -245,17 +246,8 @@ function asUnderglaze(step: Step, studio: Studio): Step {
   const slip = studio.media[step.mediumId]
   const nearest = Object.values(studio.media)
     .filter((medium) => medium.kind === 'underglaze')
-    .sort((a, b) => apart(a, slip) - apart(b, slip))[0]
+    .sort((a, b) => colourApart(a, slip) - colourApart(b, slip))[0]
   return nearest ? { ...step, mediumId: nearest.id, mix: [], coats: Math.max(3, step.coats) } : step
-}
-
-/** Reflectance of an endless film, by bands (Kubelka 1948), for comparing media. */
-const masstone = ({ optics: { K, S } }: Medium) =>
-  K.map((k, i) => 1 / (1 + k / S[i] + Math.sqrt((k / S[i]) ** 2 + (2 * k) / S[i])))
-
-function apart(a: Medium, b: Medium): number {
-  const other = masstone(b)
-  return masstone(a).reduce((sum, r, i) => sum + (r - other[i]) ** 2, 0)
 }
 
 /** The underglaze that stands out most from the colours of a plan. */
@@ -266,7 +258,8 @@ function contrasting(studio: Studio, colours: readonly Step[]): Medium | null {
   const media = Object.values(studio.media).filter((medium) => medium.kind === 'underglaze')
   if (!used.length) return media[0] ?? null
   return (
-    media.sort((a, b) => Math.min(...used.map((u) => apart(b, u))) - Math.min(...used.map((u) => apart(a, u))))[0] ??
-    null
+    media.sort(
+      (a, b) => Math.min(...used.map((u) => colourApart(b, u))) - Math.min(...used.map((u) => colourApart(a, u))),
+    )[0] ?? null
   )
 }

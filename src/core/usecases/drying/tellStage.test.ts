@@ -10,11 +10,11 @@ import { columnOf, pieceDrying, roomOf, type PieceDrying } from './pieceDrying'
 import * as build from '../../plan/build'
 import type { Step } from '../../plan/step'
 import { contradicts, doneOnceAt, tellStage } from './tellStage'
+import { HOUR } from '../../base/spans'
 
 /* A hand overrules the clock: what it says of pots is so from then on. */
 
 const NOW = Date.parse('2026-03-03T18:00:20Z')
-const HOUR = 3_600_000
 const iso = (ms: number) => new Date(ms).toISOString()
 const demo = demoStudio(NOW)
 

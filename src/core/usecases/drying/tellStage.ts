@@ -7,9 +7,7 @@ import type { Making, Piece } from '../../model/piece'
 import type { Step } from '../../plan/step'
 import { nextStepIndex } from '../../plan/timeline'
 import { columnOf, type PieceDrying } from './pieceDrying'
-
-const MINUTE = 60_000
-const HOUR = 60 * MINUTE
+import { HOUR, MINUTE } from '../../base/spans'
 
 /** A hand says how dry pots are, from this minute on; what was not made yet is made now at the latest. */
 function toldOf(of: { pieceId: string; pots?: number[] }, making: Making, stage: DryingStage, now: string): Command[] {

@@ -4,6 +4,8 @@ import type { Fault } from '../../model/outcome'
 import type { Step } from '../../plan/step'
 import { minutesWords } from '../words/timeWords'
 import { hastes, type WhatHappened } from './whatHappened'
+import { BARE_FOOT_MM } from '../../vocabulary/place'
+import { BLISTERS_FROM_COATS } from '../../vocabulary/films'
 
 /** Why something may have come out so. Common practice, no source, as all that stands here. */
 export interface Cause {
@@ -176,7 +178,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
       cause(
         'thick-colour',
         'a colour lay so thick that it blistered',
-        'Brush blobs out; some 20 coats in one place are too many.',
+        `Brush blobs out; more than ${BLISTERS_FROM_COATS} coats in one place are too many.`,
         found('too-many-coats', 'line-too-thick'),
       ),
       cause(
@@ -240,7 +242,7 @@ export const FAULT: Readonly<Record<Fault, FaultDefinition>> = {
       cause(
         'foot',
         'glaze or thick wash was on the foot',
-        `A bare foot and about ${inMm(6)} above it; wax helps.`,
+        `A bare foot and about ${inMm(BARE_FOOT_MM)} above it; wax helps.`,
         either(found('glaze-on-foot', 'wash-left-thick', 'slab-needed'), ({ steps }) =>
           isSkipped(steps, 'cleanFoot') ? 'The foot was to be wiped bare, and it was left out.' : null,
         ),

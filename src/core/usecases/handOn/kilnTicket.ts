@@ -8,6 +8,7 @@ import { notSkipped } from '../../plan/mishap'
 import { localDate } from '../../schedule/sessions'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { lotName } from '../words/potWords'
+import { BARE_FOOT_MM } from '../../vocabulary/place'
 
 /** What only a person knows of pots that go to a kiln. */
 export interface TicketAnswers {
@@ -54,11 +55,8 @@ export interface KilnTicket {
   readonly contradictions: readonly string[]
 }
 
-/** Bare wall above the foot that a kiln wants to see, mm. Common practice, no source. */
-const BARE_MM = 6
-
-/** The same in the studio’s units, for what is asked and printed. */
-export const bareFoot = (unit: LengthUnit): string => formatLength(BARE_MM, unit)
+/** The bare foot that a kiln wants to see, in the studio’s units, for what is asked and printed. */
+export const bareFoot = (unit: LengthUnit): string => formatLength(BARE_FOOT_MM, unit)
 
 const rangeWords = ({ from, to }: { from: string; to: string }) =>
   from === to ? `cone ${from}` : `cone ${from} to ${to}`
@@ -89,7 +87,7 @@ export function kilnTicket(
   const owner = owners.join(', ') || answers.owner.trim()
   const glazed = media.filter(({ kind }) => kindOrPlain(kind).flows)
   const foot = before.findLast((step) => isA(step, 'foot cleaning'))
-  const cleaned = foot?.done ? foot.upMm >= BARE_MM : null
+  const cleaned = foot?.done ? foot.upMm >= BARE_FOOT_MM : null
   const hangs = firing?.wire === true
   const wiped = answers.wiped ?? (hangs ? true : cleaned)
   const runs = media.filter(({ cautions }) => cautions.includes('runs'))

@@ -4,8 +4,8 @@ import type { Stretch, TurnedForm, ZoneName } from '../../form/turnedForm'
 import type { Studio } from '../../model/studio'
 import { reachOf, reachOn } from '../../plan/localStage'
 import { isA, actOf, coatsOf, type Step } from '../../plan/step'
-import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import type { MeasuredPiece } from './measurePiece'
+import { nominalCoat } from '../../vocabulary/films'
 
 /** Zones of the skin that lie on one face of the wall. */
 const OUTSIDE_ZONES = ['base', 'outside', 'rim'] as const satisfies readonly ZoneName[]
@@ -38,7 +38,7 @@ export function coatWater(
     const medium = media[mediumId]
     const takes = medium && actOf(step).takes?.(step, medium)
     if (!takes) return sum
-    const { solids } = kindOrPlain(medium.kind).dries
+    const { solids } = nominalCoat(medium.kind)
     const added = isA(step, 'coating') ? step.water / (1 - step.water) : 0
     return sum + (coatMm2 * takes.wetUm * (1 - solids + added)) / 1000
   }, 0)

@@ -1,4 +1,5 @@
 import { isA } from '../../plan/step'
+import { OPAQUE_COATS } from '../../colour/cover'
 import type { LightId } from '../../colour/light'
 import { ok, type Result } from '../../base/result'
 import { WALL } from '../../form/assembly'
@@ -345,7 +346,12 @@ function describeSection(stack: Stack, optics: StackOptics): Section {
   const screenOf = (s: Stack) => optics.appearance(s, { kind: 'fired' }, 'daylight')
   const films = stack.films.map((film) => {
     const medium = optics.media[film.medium]
-    const alone = screenOf({ ...BARE, films: [{ medium: film.medium, eighths: 160 }], fixed: 1, cone: fired.cone })
+    const alone = screenOf({
+      ...BARE,
+      films: [{ medium: film.medium, eighths: 8 * OPAQUE_COATS }],
+      fixed: 1,
+      cone: fired.cone,
+    })
     return {
       name: medium.name,
       kind: medium.kind,

@@ -4,9 +4,7 @@ import { localClock, localDate, localDay } from '../../schedule/sessions'
 import { STAGE } from '../../clay/stages'
 import type { PieceDrying } from '../drying/pieceDrying'
 import type { StepWindow } from '../drying/stepWindow'
-
-const HOUR = 3_600_000
-const DAY = 24 * HOUR
+import { DAY, HOUR } from '../../base/spans'
 
 type ClockSettings = Pick<Studio, 'calendar' | 'settings'>
 

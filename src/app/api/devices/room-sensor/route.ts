@@ -2,6 +2,7 @@ import { NextResponse } from 'next/server'
 import * as z from '@/core/base/zod'
 import { simulatedReadings } from '@/core/devices/roomSensor'
 import { numberIn, refused } from '../asked'
+import { DAY } from '@/core/base/spans'
 
 const instant = z.iso.datetime({ offset: true })
 
@@ -23,7 +24,7 @@ export function GET(request: Request): NextResponse {
   if (!to.success) return needs('to', 'an ISO 8601 instant')
   const [fromMs, toMs] = [Date.parse(from.data), Date.parse(to.data)]
   if (toMs < fromMs) return refused(`The readings would end before they begin: from ${from.data} to ${to.data}.`)
-  if (toMs - fromMs > MOST_DAYS * 86_400_000)
+  if (toMs - fromMs > MOST_DAYS * DAY)
     return refused(`The sensor keeps ${MOST_DAYS} days; from ${from.data} to ${to.data} are more.`)
   return NextResponse.json({
     format: 'vernice.room-record',
