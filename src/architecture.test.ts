@@ -29,7 +29,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   'core/sheets': ['core/skin', 'core/vocabulary', ...FIELDS, 'core/numeric', 'core/base'],
   'core/devices': ['core/model', 'core/base'],
   'core/schedule': ['core/model', 'core/clay', 'core/firing', 'core/numeric', 'core/base'],
-  'core/demo': ['core/cupboard', ...PLANS, 'core/clay', 'core/form', 'core/firing'],
+  'core/demo': ['core/cupboard', ...PLANS, 'core/clay', 'core/form', 'core/firing', 'core/base'],
   'core/picture': ['core/skin', 'core/form', 'core/colour', 'core/numeric'],
   'core/judge': ['core/skin', ...PLANS, ...FIELDS, 'core/base'],
   'core/formats': ['core/sheets', ...FIELDS, 'core/numeric', ...PLANS, 'core/base'],

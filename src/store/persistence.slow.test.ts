@@ -73,7 +73,7 @@ beforeEach(() => {
 describe('a tab', () => {
   it('begins with the demo or an empty studio, and a second one finds what the first did', async () => {
     const first = await tab()
-    expect(first.state()).toMatchObject({ status: 'ready', save: 'saved', keptNowhere: null, setAside: [] })
+    expect(first.state()).toMatchObject({ status: 'ready', save: 'saved', storageProblem: null, setAside: [] })
     expect(first.state().studio.order.length).toBeGreaterThan(5)
     first.run(rename('Upper room'))
     expect(first.state().save).toBe('saving')
@@ -308,7 +308,7 @@ describe('an entry of the log that cannot be read', () => {
     const after = await tab()
     after.run({ type: 'piece.change', pieceId: 'reed-jugs', changes: { count: 9 } })
     await saved(after)
-    expect(after.state()).toMatchObject({ keptNowhere: null, save: 'saved' })
+    expect(after.state()).toMatchObject({ storageProblem: null, save: 'saved' })
     expect(after.state().studio.name).toBe('Upper room')
     expect(after.state().notice?.text).toMatch(
       /^One edit of this studio could not be read and is set aside, not deleted: /,
@@ -489,7 +489,7 @@ describe('a browser that keeps nothing', () => {
       expect(own.state().studio.order).toEqual([])
       holder.close()
       await soon(() => expect(own.state().save).toBe('saved'))
-      expect(own.state()).toMatchObject({ keptNowhere: null, question: null })
+      expect(own.state()).toMatchObject({ storageProblem: null, question: null })
       expect(own.state().studio.order.length).toBeGreaterThan(5)
     })
 
@@ -558,7 +558,7 @@ describe('a browser that keeps nothing', () => {
         })
         await own.ready
         await new Promise((done) => wait(done, 80))
-        expect(own.state()).toMatchObject({ status: 'ready', save: 'saved', keptNowhere: null })
+        expect(own.state()).toMatchObject({ status: 'ready', save: 'saved', storageProblem: null })
         expect(own.state().studio.name).toBe('Upper room')
         // Never anything else on the way, and opening that takes long says so.
         expect(own.seen.filter((words) => !/^(loading|slow) opening|^ready saved Upper room $/.test(words))).toEqual([])

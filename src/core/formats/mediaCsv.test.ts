@@ -62,7 +62,7 @@ describe('a row of materials', () => {
       range: { from: '08', to: '6' },
       fugitive: false,
       labelledFoodSafe: false,
-      filmUm: 30,
+      filmUm: 100,
       raw: { wet: '#888888', dry: '#aaaaaa' },
       knownBy: 'assumed',
       origin: 'bought',

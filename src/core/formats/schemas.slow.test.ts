@@ -26,7 +26,7 @@ describe('the published schemas, held by another validator (ajv)', () => {
   })
 
   it('every version before this one is published', () => {
-    const folder = readdirSync(new URL('../../../public/schema', import.meta.url)).sort()
+    const folder = readdirSync(new URL('../../../public/schema/', import.meta.url)).sort()
     const before = Array.from({ length: CURRENT_VERSION - 1 }, (_, i) => i + 1)
     expect(folder).toEqual(['piece', 'studio'].flatMap((kind) => before.map((v) => `${kind}.v${v}.json`)))
   })

@@ -12,7 +12,7 @@ import { colourNeighbours } from './fourColours'
 const built = buildForm(presetForm('tile'))
 if (!built.ok) throw new Error('no tile')
 const grid = skinGrid(built.value, 512, 256)
-const folder = new URL('../../../../node_modules/feather-icons/dist/icons', import.meta.url)
+const folder = new URL('../../../../node_modules/feather-icons/dist/icons/', import.meta.url)
 
 /** Icons with outlines that close, every so many of the collection. */
 const names = readdirSync(folder)
