@@ -21,7 +21,7 @@ test('a set of twelve from an empty studio: misted, then lettered with line colo
   await addStep(page, 'Colour', 'Draw, trail or print')
   await page.getByLabel('Colour', { exact: true }).selectOption({ label: 'Sepia line (line colour, cone 06 to 04)' })
   await expect(step(page, 'Step 7').first()).toContainText(/Sepia line, \d+ ×/)
-  await expect(page.getByText(/Sepia line \d+\s%/)).toBeVisible({ timeout: 40_000 })
+  await expect(page.getByTestId('gauges')).toContainText(/Sepia line \d+\s%/, { timeout: 40_000 })
   await page.getByRole('link', { name: 'Rack' }).click()
   await expect(page.getByTestId('piece-card')).toContainText('set of 12')
 })

@@ -69,6 +69,26 @@ test('all sides on one sheet, and the large skin with progress and cancel', asyn
   expect(skin.subarray(50, 54).toString()).toBe('pHYs')
 })
 
+test('figures beside the picture are a line each, open below it, and stay open', async ({ page }) => {
+  await openPlan(page, 'reed-jugs')
+  await step(page, 'Step 5: Carve reeds').click()
+  await settled(page)
+  const layers = page.locator('summary', { hasText: '3 layers here' })
+  const shares = page.getByText(/Marsh black \d+\s%/)
+  await expect(page.getByTestId('section')).toBeHidden()
+  await expect(shares).toBeHidden()
+  await layers.click()
+  await expect(page.getByTestId('section')).toBeVisible()
+  await expect(page.getByTestId('section')).toContainText(/Marsh black 3\.0 coats/)
+  await page.getByTestId('gauges').locator('summary').press('Enter')
+  await expect(shares).toBeVisible()
+  await page.reload()
+  await step(page, 'Step 5: Carve reeds').click()
+  await expect(shares).toBeVisible({ timeout: 60_000 })
+  await layers.click()
+  await expect(page.getByTestId('section')).toBeHidden()
+})
+
 test('raw and fired side by side on one form, and against a variant', async ({ page }) => {
   await openPlan(page, 'knot-moon-jar')
   const whole = await middleColour(page)

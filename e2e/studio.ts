@@ -181,7 +181,7 @@ export const openText = (page: Page, name: string, text: string | Buffer): Promi
 
 /** Takes something of the piece away as a file, from the menu of the plan. */
 export async function takeAway(page: Page, what: string): Promise<void> {
-  await page.getByText('Export', { exact: true }).click()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
   await page.getByRole('menuitem', { name: what, exact: true }).click()
 }
 
@@ -212,7 +212,7 @@ type Look = (where: string, within?: string) => Promise<unknown>
 
 /** Opens, one after another, what opens over a plan: the menu of files, the size of the picture, the help. */
 export async function openOverPlan(page: Page, look: Look): Promise<void> {
-  await page.getByText('Export', { exact: true }).click()
+  await page.getByRole('button', { name: 'Export', exact: true }).click()
   await look('menu of files', '[role=menu]')
   await page.getByRole('menuitem', { name: 'Picture', exact: true }).click()
   await look('size of the picture', 'dialog[open]')

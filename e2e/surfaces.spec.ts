@@ -29,7 +29,7 @@ async function pointAt(page: Page, x: number, y: number): Promise<string> {
   if (!box) throw new Error('no wheel')
   await page.mouse.move(box.x + box.width * x, box.y + box.height * y)
   await page.mouse.move(box.x + box.width * x + 1, box.y + box.height * y)
-  return page.getByTestId('section').innerText()
+  return (await page.getByTestId('section').textContent()) ?? ''
 }
 
 test('a teapot: carved wall, painted lid, handle and spout; pointed at, unrolled, and taken away at true size', async ({
@@ -198,7 +198,7 @@ test('the wren from nothing to fired: beak, breast, eyes and wing bars, three co
   // What is drawn is there: yellow on the beak, black on head and wing.
   await expect.poll(() => pointAt(page, 0.612, 0.31)).toMatch(/beak/)
   await expect(page.getByTestId('section')).toContainText('Gorse yellow')
-  await expect(page.getByText(/Marsh black \d+\s%/)).toBeVisible()
+  await expect(page.getByTestId('gauges')).toContainText(/Marsh black \d+\s%/)
   await page.reload()
   await expect(tags.first()).toBeVisible()
 })

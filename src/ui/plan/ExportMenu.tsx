@@ -15,6 +15,7 @@ import { download, fileName } from '@/store/download'
 import { savePieceZip } from '@/store/files'
 import { exportCard, startBigPicture } from '@/store/exports'
 import { tell } from '@/store/studioStore'
+import { MARK, MarkFace } from '@/ui/kit/Marks'
 import { Menu, type MenuItem } from '@/ui/kit/Menu'
 import { PictureSize } from './PictureSize'
 import { texturesOf } from '@/store/derived'
@@ -143,19 +144,16 @@ export function ExportMenu({ piece, studio, form, skin, request, pictures }: Exp
   }
   return (
     <>
-      <Menu
-        items={items}
-        className="btn border-0 bg-base-100/70 px-2 text-[0.8125rem] font-normal text-base-content btn-sm hover:bg-base-100"
-      >
-        <Download size={17} aria-hidden /> Export
+      <Menu items={items} label="Export" className={MARK}>
+        <MarkFace icon={Download} name="Export" />
       </Menu>
       <Link
         href={`/sheets?piece=${piece.id}`}
         title="Wheels, strips, tracings, stencils, gauges to print at true size"
-        className="btn border-0 bg-base-100/70 px-2 text-[0.8125rem] font-normal text-base-content btn-sm hover:bg-base-100"
+        aria-label="Sheets at true size"
+        className={MARK}
       >
-        <Ruler size={17} aria-hidden /> Sheets
-        <span className="sr-only"> at true size</span>
+        <MarkFace icon={Ruler} name="Sheets" />
       </Link>
       {sizing && (
         <PictureSize

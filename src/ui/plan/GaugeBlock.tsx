@@ -1,44 +1,57 @@
 import { LIGHTNESSES } from '@/core/skin/gauges'
 import type { LineWeight } from '@/core/usecases/view/lineWeights'
-import type { ViewKind } from '@/core/usecases/view/pieceView'
 import type { SkinAnswer } from '@/workers/protocol'
 
 /** Never parted from its sign at the end of a line. */
 const percent = (share: number) => `${Math.round(100 * share)}\u00a0%`
 
-/** What the outside shows: light against dark, and how much of each medium. */
+/** What a lightness is called on the side that is looked at. */
+const sideWords = (skin: SkinAnswer, flat: boolean): string => (flat ? 'face' : skin.side)
+
+/** The lightness that most of the side has. */
+export function mostOf(skin: SkinAnswer, flat: boolean): string {
+  const { lightness } = skin.gauges
+  const most = [...LIGHTNESSES].sort((a, b) => lightness[b] - lightness[a])[0]
+  return `${sideWords(skin, flat)}: ${percent(lightness[most])} ${most}`
+}
+
+/** Light against dark as a bar, with what is aimed at. */
+export function LightnessBar({ skin, target }: { skin: SkinAnswer; target: number | null }) {
+  const { lightness } = skin.gauges
+  return (
+    <div aria-hidden className="relative flex h-2.5 w-12 shrink-0 border border-[var(--stage-ink)]">
+      <span className="bg-[#f0eee8]" style={{ width: `${100 * lightness.light}%` }} />
+      <span className="bg-[#8d8b86]" style={{ width: `${100 * lightness.middle}%` }} />
+      <span className="flex-1 bg-[#222]" />
+      {target !== null && (
+        <span
+          className="absolute -inset-y-1 w-0.5 bg-[var(--stage-ink)] outline-1 outline-white"
+          style={{ left: `${100 * target}%` }}
+        />
+      )}
+    </div>
+  )
+}
+
+/** What the side shows: light against dark, how wide the lines are, and how much of each medium. */
 export function GaugeBlock({
   skin,
-  kind,
   flat,
   target,
   lines,
   length,
 }: {
-  skin: SkinAnswer | null
-  kind: ViewKind
+  skin: SkinAnswer
   flat: boolean
   target: number | null
   lines: readonly LineWeight[]
   length: (mm: number) => string
 }) {
-  if (!skin || kind === 'bench') return null
   const { lightness, visible } = skin.gauges
   return (
-    <div className="mt-3 text-right text-[0.8125rem]" data-testid="gauges">
-      <div aria-hidden className="relative mb-0.5 ml-auto flex h-2.5 w-36 border border-[var(--stage-ink)]">
-        <span className="bg-[#f0eee8]" style={{ width: `${100 * lightness.light}%` }} />
-        <span className="bg-[#8d8b86]" style={{ width: `${100 * lightness.middle}%` }} />
-        <span className="flex-1 bg-[#222]" />
-        {target !== null && (
-          <span
-            className="absolute -inset-y-1 w-0.5 bg-[var(--stage-ink)] outline-1 outline-white"
-            style={{ left: `${100 * target}%` }}
-          />
-        )}
-      </div>
+    <div className="text-right text-[0.8125rem]">
       <p className="numbers">
-        {flat ? 'face' : skin.side}:{' '}
+        {sideWords(skin, flat)}:{' '}
         {LIGHTNESSES.filter((word) => lightness[word] >= 0.005)
           .map((word) => `${percent(lightness[word])} ${word}`)
           .join(', ')}

@@ -24,19 +24,30 @@ const countsInCoats = ({ kind, coats }: SectionFilm, { cutUm }: Section): boolea
 /** No hand lays more coats of one colour over one another [our choice]. */
 const MOST_COATS = 8
 
+/** How many layers lie on the clay here. */
+export const layersWords = ({ films }: Section): string =>
+  films.length === 0 ? 'bare clay here' : `${films.length} ${films.length === 1 ? 'layer' : 'layers'} here`
+
+/** The fired colour of a spot. */
+export const CutSwatch = ({ section }: { section: Section }) => (
+  <span
+    aria-hidden
+    className="inline-block h-3.5 w-8 shrink-0 border border-[var(--stage-ink)]"
+    style={{ background: hexFromLinear(section.screen) }}
+  />
+)
+
 /** A magnified cut through the wall at the spot under the pointer. */
 export function SectionCut({
   spot,
   length,
   atlas,
 }: {
-  spot: Spot | null
+  spot: Spot
   length: (mm: number) => string
   atlas: Atlas | null
 }) {
-  if (!spot || !atlas) {
-    return <p className="text-right text-[0.8125rem]">Point at the piece to see the cut through its wall.</p>
-  }
+  if (!atlas) return null
   const { section, at } = spot
   const { surface } = chartOf(atlas, at.on)
   const heights = section.films.map((film) => filmHeight(film.micrometres))
@@ -93,11 +104,7 @@ export function SectionCut({
           {section.cutUm > 0 && <span className="numbers">, cut {length(section.cutUm / 1000)}</span>}
         </li>
         <li className="flex items-center justify-end gap-1.5 pt-0.5">
-          <span
-            aria-hidden
-            className="inline-block h-3.5 w-8 border border-[var(--stage-ink)]"
-            style={{ background: hexFromLinear(section.screen) }}
-          />
+          <CutSwatch section={section} />
           <span className="numbers" data-testid="lab">
             fired L {section.lab[0].toFixed(0)}, a {section.lab[1].toFixed(0)}, b {section.lab[2].toFixed(0)}
           </span>

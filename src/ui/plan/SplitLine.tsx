@@ -16,10 +16,10 @@ export function SplitLine({
     <>
       <span
         aria-hidden
-        className="pointer-events-none absolute top-14 bottom-20 w-px bg-white mix-blend-difference"
+        className="pointer-events-none absolute top-14 bottom-12 w-px bg-white mix-blend-difference"
         style={{ left: `${100 * split}%` }}
       />
-      <div className="absolute right-[26%] bottom-16 left-[26%] flex items-center gap-2 text-[0.8125rem]">
+      <div className="absolute right-[26%] bottom-3 left-[26%] flex items-center gap-2 text-[0.8125rem]">
         <span className="shrink-0 bg-base-100/80 px-1 text-base-content">{left}</span>
         <input
           type="range"

@@ -1,8 +1,6 @@
 'use client'
 
-import clsx from 'clsx'
-import { useCallback, useEffect, useImperativeHandle, useReducer, useRef, useState, type Ref } from 'react'
-import { ArrowDownToLine, FlipVertical2, RotateCcw, Search, ZoomIn, ZoomOut } from 'lucide-react'
+import { useCallback, useEffect, useImperativeHandle, useRef, useState, type Ref } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
@@ -18,12 +16,10 @@ import type { SkinAnswer } from '@/workers/protocol'
 import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
 import { FlatPiece } from './FlatPiece'
-import { inAddress, writeAddress } from '@/ui/frame/useAddress'
 import { HeightHandles, type Handle } from './HeightHandles'
 import { Loupe, type LoupeSpot } from './Loupe'
 import type { Spot } from './SectionCut'
-import { sideOf, viewOfSide } from './sides'
-import { TURN_KEYS, turned, useFormGestures } from './useFormGestures'
+import { TURN_KEYS, useFormGestures, type Turning } from './useFormGestures'
 import { useScene } from './useScene'
 
 interface WheelProps {
@@ -49,22 +45,17 @@ interface WheelProps {
   handles: readonly Handle[]
   /** Makes pictures of what it shows. */
   pictures: Ref<WheelPictures>
+  /** How it is turned, and what turns it. */
+  view: WheelView
+  onTurn: (change: Turning) => void
+  /** Whether what is under the pointer is shown larger. */
+  magnified: boolean
 }
 
 /** Pictures of the form for files; null where it cannot be drawn. */
 export interface WheelPictures {
   readonly asItStands: (longest: number) => Promise<Blob | null>
   readonly allSides: () => Promise<Blob | null>
-}
-
-/** The side that is looked at stands in the address, unless it is the one that the piece rests on; a moment after the last turn. */
-function useSideInAddress(view: WheelView, resting: Omit<WheelView, 'zoom'>): void {
-  const side = sideOf(view)
-  const own = sideOf({ ...resting, zoom: 1 })
-  useEffect(() => {
-    const timer = setTimeout(() => writeAddress('side', side === own ? null : side, true), 300)
-    return () => clearTimeout(timer)
-  }, [side, own])
 }
 
 /** The form on its wheel: drag to turn and tilt, wheel or pinch to come closer, arrow keys do the same. */
@@ -85,19 +76,13 @@ export function Wheel({
   split,
   handles,
   pictures,
+  view,
+  onTurn: turn,
+  magnified,
 }: WheelProps) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const { scene, live, drawing: ready, canvasNumber, isLate } = useScene(canvas, piece.id, skin?.number ?? null)
-  const [magnified, setMagnified] = useState(false)
   const [loupe, setLoupe] = useState<LoupeSpot | null>(null)
-  const resting = restingView(piece, step)
-  const [view, turn] = useReducer(turned, resting, (rest) => viewOfSide(inAddress('side'), { ...rest, zoom: 1 }))
-  // Another step on another side: the form is turned to it. On the same side it stays as it was turned.
-  const [shownSide, setShownSide] = useState(resting)
-  if (shownSide.tilt !== resting.tilt || shownSide.flipped !== resting.flipped) {
-    setShownSide(resting)
-    turn({ tilt: resting.tilt, flipped: resting.flipped })
-  }
 
   useEffect(() => scene.current?.setForm(mesh, form.zones.base.to), [scene, ready, mesh, form])
   useEffect(() => scene.current?.setSplit(other ? split : null), [scene, ready, split, other])
@@ -124,7 +109,6 @@ export function Wheel({
   const look = useSpot(canvas, scene, skin, onSpot, magnified ? setLoupe : null)
   const fingers = useFormGestures(turn)
   const pressed = useRef<{ x: number; y: number } | null>(null)
-  useSideInAddress(view, resting)
 
   return (
     <div className="absolute inset-0">
@@ -182,35 +166,6 @@ export function Wheel({
         </p>
       )}
       {ready === 'flat' && <FlatPiece request={request} skin={skin} view={view} label={label} />}
-      <div className="absolute top-1/2 left-4 flex -translate-y-1/2 flex-col gap-1">
-        <WheelButton
-          label={form.flat ? 'From above' : 'Look inside'}
-          onClick={() => turn({ tilt: 1.05, flipped: false })}
-          icon={<ArrowDownToLine size={17} />}
-        />
-        <WheelButton
-          label={view.flipped ? 'Stand it up' : 'Flip it over'}
-          onClick={() => turn((v) => ({ flipped: !v.flipped }))}
-          icon={<FlipVertical2 size={17} />}
-        />
-        <WheelButton label="Closer" onClick={() => turn((v) => ({ zoom: v.zoom * 1.3 }))} icon={<ZoomIn size={17} />} />
-        <WheelButton
-          label="Further off"
-          onClick={() => turn((v) => ({ zoom: v.zoom / 1.3 }))}
-          icon={<ZoomOut size={17} />}
-        />
-        <WheelButton
-          label="Magnifier"
-          pressed={magnified}
-          onClick={() => setMagnified(!magnified)}
-          icon={<Search size={17} />}
-        />
-        <WheelButton
-          label="From the front"
-          onClick={() => turn({ ...resting, zoom: 1 })}
-          icon={<RotateCcw size={17} />}
-        />
-      </div>
     </div>
   )
 }
@@ -224,33 +179,6 @@ const SHEET = (tilt: number): { view: WheelView; word: string }[] => [
   { word: 'from above', view: { turn: 0, tilt: 1.35, zoom: 1, flipped: false } },
   { word: 'underneath', view: { turn: 0, tilt: 1.1, zoom: 1, flipped: true } },
 ]
-
-function WheelButton({
-  label,
-  icon,
-  pressed,
-  onClick,
-}: {
-  label: string
-  icon: React.ReactNode
-  pressed?: boolean
-  onClick: () => void
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={pressed}
-      className={clsx(
-        'btn justify-start gap-2 border-0 bg-base-100/70 px-2 text-base-content btn-sm',
-        'hover:bg-base-100 aria-pressed:bg-primary aria-pressed:text-primary-content',
-      )}
-      onClick={onClick}
-    >
-      {icon}
-      <span className="text-[0.8125rem] font-normal max-sm:sr-only">{label}</span>
-    </button>
-  )
-}
 
 /** The cut follows the step: it is taken in the middle of where the step works until the pointer asks for another. */
 function useStepSpot(step: Step | null, atlas: Atlas, skin: SkinAnswer | null, onSpot: (spot: Spot) => void) {
