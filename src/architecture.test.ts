@@ -78,6 +78,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
     'core/numeric',
     'core/base',
   ],
+  'core/usecases/rail': ['core/usecases/drying', ...PLANS, 'core/clay'],
   'core/usecases/whatIf': ['core/usecases/bench', 'core/judge', ...PLANS, ...FIELDS, 'core/base'],
   'core/usecases/handOn': [
     'core/usecases/bench',

@@ -20,11 +20,12 @@ import { SHEETS } from '@/core/sheets/kinds'
 import { sheetOfStep } from '@/core/usecases/sheets/wantedSheets'
 import { timerBefore, type CoatTimer } from '@/core/usecases/bench/coatTimers'
 import { useBenchSettings } from '@/store/benchSettings'
-import { decide, useDrying } from '@/store/days'
+import { decide, instantNow, useDrying } from '@/store/days'
 import { useHands } from '@/store/paces'
 import { Words } from '@/ui/kit/Words'
 import { BenchPictures } from './BenchPictures'
-import { goOnWith, strokesIn } from './benchCommands'
+import { run } from '@/store/studioStore'
+import { goOn, goOnWords, potsToGo, strokesIn } from '@/core/usecases/bench/benchCommands'
 import { Different } from './Different'
 import { moistureWords } from '@/core/usecases/drying/lostWindow'
 import { dryingWait } from '@/core/usecases/bench/dryingWait'
@@ -90,10 +91,7 @@ function Act({
   const sheet = step && needed ? { kind: needed.kind, stepId: step.id } : null
   const by = useBenchSettings((s) => s.by)
   const [panel, setPanel] = useState<Panel | null>(null)
-  const stroked = strokesIn(piece, item)
-  const wanting = item.pots.filter((pot) => !item.has.includes(pot))
-  const begun = wanting.filter((pot) => stroked.includes(pot))
-  const pots = begun.length && begun.length < wanting.length ? begun : wanting
+  const { wanting, pots } = potsToGo(piece, item)
   const wait = timerBefore(timers, item)
   const waiting = wait !== null && wait.likelyMs > now
   const practice = practiceOf(studio, item)
@@ -102,22 +100,13 @@ function Act({
     (other && studio.pieces[other.pieceId]?.steps.find(({ id }) => id === other.stepId)) ?? null
   const before = stepOf(items.slice(0, at).findLast(({ kind }) => kind === 'act'))
   const beside = remindersFor(act.step, before, stepOf(next), studio)
-  const coatWord = item.coats > 1 ? `coat ${item.coat + 1}` : ''
-  const all = item.pots.length > 1
-  const word = waiting
-    ? `It is dry and matte: ${coatWord || 'go on'}`
-    : all
-      ? pots.length === item.pots.length
-        ? `All ${pots.length} ${item.coats > 1 ? 'have it' : 'are done'}`
-        : `${pots.length} of ${item.pots.length} ${item.coats > 1 ? 'have it' : 'are done'}`
-      : coatWord
-        ? `${coatWord[0].toUpperCase()}${coatWord.slice(1)} is on`
-        : 'Done, go on'
+  const word = goOnWords(item, pots.length, waiting)
   const toggle = (which: Panel) => setPanel(panel === which ? null : which)
   const go = () => {
     if (!wanting.length) return onOn()
     decide(askBefore(own, pots, act.step, studio, drying, now), (said) => {
-      goOnWith({ item, act, pots, stroked, studio, drying, hands: hands?.[act.index], practice, by, said })
+      const bench = { now: instantNow(), by, studio, drying, hands: hands?.[act.index] }
+      run(goOn({ item, act, pots, practice, said }, bench))
       if (pots.length === wanting.length) onOn()
     })
   }
@@ -206,7 +195,7 @@ function Act({
               </span>
             </p>
           )}
-          <Tally item={item} act={act} stroked={stroked} studio={studio} drying={drying} by={by} />
+          <Tally item={item} act={act} stroked={strokesIn(piece, item)} studio={studio} drying={drying} by={by} />
           {beside.length > 0 && (
             <ul className="list-disc space-y-1 pl-5 text-base" aria-label="Beside it">
               {beside.map(({ id, words }) => (

@@ -7,7 +7,9 @@ import type { PieceDrying } from '@/core/usecases/drying/pieceDrying'
 import type { BenchAct } from '@/core/usecases/bench/benchAct'
 import type { BenchItem } from '@/core/usecases/bench/benchItems'
 import { strokesOf } from '@/core/usecases/bench/benchItems'
-import { toggleStroke } from './benchCommands'
+import { toggleStroke } from '@/core/usecases/bench/benchCommands'
+import { instantNow } from '@/store/days'
+import { run } from '@/store/studioStore'
 
 /** Strokes as on the table: one for each coat that a pot has; a press adds the next, a second press takes it back. */
 export function Tally({
@@ -48,7 +50,7 @@ export function Tally({
             aria-pressed={on}
             disabled={has}
             aria-label={`Pot ${pot}${owner ? `, ${owner}` : ''}: ${strokes} of ${item.coats} coats`}
-            onClick={() => toggleStroke(item, act, pot, studio, drying, by)}
+            onClick={() => run(toggleStroke(item, act, pot, { now: instantNow(), by, studio, drying }))}
             className={clsx(
               'flex h-20 min-w-20 flex-col items-center justify-between rounded-b-2xl border-2 px-2 pt-1 pb-1.5',
               has ? 'border-base-content/50' : 'cursor-pointer border-base-content/80 hover:bg-base-200',

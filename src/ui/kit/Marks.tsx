@@ -12,7 +12,7 @@ export const MARK_ROW = '@container'
 
 export const MARK = clsx(
   'group relative inline-flex h-8 min-w-8 cursor-pointer items-center justify-center gap-1.5 px-1.5 text-[0.8125rem]',
-  'hover:bg-base-100/60 pointer-coarse:min-w-11',
+  'hover:bg-base-100/60 pointer-coarse:min-h-11 pointer-coarse:min-w-11',
 )
 const CHOSEN = 'bg-primary text-primary-content hover:bg-primary'
 

@@ -7,20 +7,9 @@ import type { TurnedForm } from '@/core/form/turnedForm'
 import { profileAt } from '@/core/form/turnedForm'
 import type { WheelView } from '@/scene/aim'
 import type { WheelScene } from '@/scene/wheelScene'
+import type { Handle } from '@/core/usecases/create/handles'
+import { run } from '@/store/studioStore'
 import { useInUnits } from '@/ui/kit/useInUnits'
-
-/** Something on the outside whose height can be dragged; `turns` if it can be dragged round as well. */
-export interface Handle {
-  readonly id: string
-  readonly label: string
-  /** Said on the handle itself, where there are several. */
-  readonly name?: string
-  /** Height along the wall from the foot, mm. */
-  readonly upMm: number
-  readonly onMove: (upMm: number) => void
-  /** Degrees that a sideways drag of one pixel turns by, already snapped by the caller. */
-  readonly onTurn?: (degrees: number) => void
-}
 
 interface HandlesProps {
   readonly scene: WheelScene
@@ -123,21 +112,21 @@ function HandleKnob({
           setDragged({ ...dragged, up: nearest(event.clientY, top), dx: event.clientX - dragged.x })
         }}
         onPointerUp={() => {
-          if (dragged && Math.abs(dragged.up - handle.upMm) >= 1) handle.onMove(dragged.up)
-          else if (dragged && handle.onTurn && Math.abs(dragged.dx) > 6) handle.onTurn(dragged.dx * 0.6)
+          if (dragged && Math.abs(dragged.up - handle.upMm) >= 1) run(handle.move(dragged.up))
+          else if (dragged && handle.turn && Math.abs(dragged.dx) > 6) run(handle.turn(dragged.dx * 0.6))
           setDragged(null)
         }}
         onKeyDown={(event) => {
           const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
           const round = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
-          if (by) handle.onMove(within(handle.upMm + by * (event.shiftKey ? 5 : 1)))
-          else if (round && handle.onTurn) handle.onTurn(round * (event.shiftKey ? 30 : 5))
+          if (by) run(handle.move(within(handle.upMm + by * (event.shiftKey ? 5 : 1))))
+          else if (round && handle.turn) run(handle.turn(round * (event.shiftKey ? 30 : 5)))
           else return
           event.preventDefault()
           event.stopPropagation()
         }}
       >
-        <span aria-hidden>↕{handle.onTurn ? '↔' : ''}</span>
+        <span aria-hidden>↕{handle.turn ? '↔' : ''}</span>
         {handle.name && <span>{handle.name}</span>}
         <span className="numbers">{up >= most - 0.5 ? 'to the rim' : inUnits(inMm(Math.round(up)))}</span>
       </div>

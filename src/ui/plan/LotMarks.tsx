@@ -3,7 +3,7 @@ import type { LotPiece } from '@/core/model/lots'
 import { nextStepIndex } from '@/core/plan/timeline'
 import { potsShort, potsWords } from '@/core/usecases/words/potWords'
 import { RAIL } from './railMarks'
-import type { RailLayout } from './railLayout'
+import type { RailLayout } from '@/core/usecases/rail/railLayout'
 
 /** How wide a mark is, and how far two that stand in one place are apart, px. */
 const WIDE = 54

@@ -8,12 +8,12 @@ import type { LotPiece } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { nextStepIndex } from '@/core/plan/timeline'
-import { dropPlace, railLayout, railWater, type RailLayout } from '@/ui/plan/railLayout'
+import { dropPlace, railLayout, railWater, type RailLayout } from '@/core/usecases/rail/railLayout'
 import { useDrying } from '@/store/days'
 import { newId, run } from '@/store/studioStore'
 import { WaterMarks } from './WaterMarks'
 import { dropStep } from '@/core/usecases/create/dropStep'
-import { shiftStep } from './planCommands'
+import { railKey } from '@/core/usecases/rail/railKeys'
 import { RAIL, worstOf } from './railMarks'
 import { LotMarks } from './LotMarks'
 import { RailTagMark } from './RailTagMark'
@@ -58,23 +58,14 @@ export function Rail({ piece, studio, lots, lot, onLot, findings, selectedId, on
   }
 
   const onKeyDown = (event: React.KeyboardEvent) => {
-    const at = piece.steps.findIndex((step) => step.id === selectedId)
-    const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
-    if (by && event.altKey && selectedId) {
-      const to = shiftStep(piece, selectedId, by)
-      setSaid(to === null ? 'It is already at the end.' : `Now step ${to + 1}.`)
-    } else if (by && !event.ctrlKey) {
-      const to = Math.min(piece.steps.length - 1, Math.max(-1, at + by))
-      const id = to < 0 ? null : piece.steps[to].id
-      onSelect(id)
-      focusStep(outer.current, id)
-    } else if (event.key === 'Delete' && selectedId) {
-      run({ type: 'step.remove', pieceId: piece.id, stepId: selectedId })
-      onSelect(piece.steps[at - 1]?.id ?? null)
-      focusStep(outer.current, piece.steps[at - 1]?.id ?? null)
-    } else if (event.key.toLowerCase() === 'd' && event.ctrlKey && selectedId) {
-      run({ type: 'step.duplicate', pieceId: piece.id, stepId: selectedId, newId: newId() })
-    } else return
+    const pressed = railKey(piece, selectedId, event, newId)
+    if (!pressed) return
+    if (pressed.command) run(pressed.command)
+    if (pressed.said) setSaid(pressed.said)
+    if (pressed.select !== undefined) {
+      onSelect(pressed.select)
+      focusStep(outer.current, pressed.select)
+    }
     event.preventDefault()
   }
 

@@ -11,7 +11,7 @@ import { lazyLoad } from '@/store/lazyLoad'
 import { newId, run, tellOfEdit, undo } from '@/store/studioStore'
 import { Menu } from '@/ui/kit/Menu'
 import { ACT_VIEW, FAMILY_ICON } from './actViews'
-import { shiftStep } from './planCommands'
+import { shiftStep } from '@/core/usecases/rail/railKeys'
 
 type Addable = (typeof ADDABLE)[number]
 
@@ -75,6 +75,10 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
       })
     onSelect(added.id)
   }
+  const shift = (by: number) => {
+    const shifted = step && shiftStep(piece, step.id, by)
+    if (shifted) run(shifted.command)
+  }
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pt-2">
       <div role="toolbar" aria-label="Add a step" className="flex flex-wrap items-center gap-1">
@@ -91,7 +95,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
             type="button"
             className="btn px-2 font-normal btn-sm"
             disabled={selected === 0}
-            onClick={() => shiftStep(piece, step.id, -1)}
+            onClick={() => shift(-1)}
             title="Alt + ←"
           >
             <MoveLeft size={15} aria-hidden />
@@ -101,7 +105,7 @@ export function StepTools({ piece, studio, form, selected, onSelect }: StepTools
             type="button"
             className="btn px-2 font-normal btn-sm"
             disabled={selected === piece.steps.length - 1}
-            onClick={() => shiftStep(piece, step.id, 1)}
+            onClick={() => shift(1)}
             title="Alt + →"
           >
             later

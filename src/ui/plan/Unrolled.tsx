@@ -9,10 +9,11 @@ import type { Piece } from '@/core/model/piece'
 import type { Step } from '@/core/plan/step'
 import type { PlaceNote } from '@/core/usecases/words/placeNotes'
 import { PIN } from '@/ui/kit/classNames'
-import { standingPlace } from './handles'
+import { standingPlace } from '@/core/usecases/create/handles'
 import { ZONE_NAMES } from '@/core/form/zoneNames'
 import { FLAT_PART_NAMES } from '@/core/vocabulary/place'
 import { useFlatSkin } from '@/store/derived'
+import { run } from '@/store/studioStore'
 import { PixelCanvas } from '@/ui/kit/PixelCanvas'
 import type { SkinAnswer } from '@/workers/protocol'
 
@@ -45,7 +46,7 @@ export function Unrolled({
   const share = (mm: number) => `${100 * (1 - mm / form.totalMm)}%`
   return (
     <div
-      className={clsx('absolute top-32 right-60 left-40', joined.length ? 'bottom-56' : 'bottom-24')}
+      className={clsx('absolute top-32 right-60 left-40', joined.length ? 'bottom-44' : 'bottom-10')}
       data-testid="unrolled"
       data-busy={busy}
     >
@@ -58,7 +59,9 @@ export function Unrolled({
         className={`relative h-full border border-[var(--stage-ink)] ${stand ? 'cursor-crosshair' : ''}`}
         onClick={(event) => {
           const box = event.currentTarget.getBoundingClientRect()
-          stand?.((event.clientX - box.left) / box.width, (1 - (event.clientY - box.top) / box.height) * form.totalMm)
+          const across = (event.clientX - box.left) / box.width
+          const command = stand?.(across, (1 - (event.clientY - box.top) / box.height) * form.totalMm)
+          if (command) run(command)
         }}
       >
         {pixels && (

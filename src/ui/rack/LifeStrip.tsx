@@ -1,6 +1,6 @@
 import { nextStepIndex } from '@/core/plan/timeline'
 import type { Piece } from '@/core/model/piece'
-import { railLayout } from '@/ui/plan/railLayout'
+import { railLayout } from '@/core/usecases/rail/railLayout'
 
 const WIDTH = 280
 

@@ -24,7 +24,7 @@ import { airAt, columnOf, coverAt, pieceDrying, roomOf, spellsOf, type PieceDryi
 import { daysProblem, planDays } from './planDays'
 import { WEIGHED_SIGMA } from './unsure'
 import { scheduleFrom } from './scheduleDocument'
-import { railLayout, railPlace, railWater } from '../../../ui/plan/railLayout'
+import { railLayout, railPlace, railWater } from '../rail/railLayout'
 import { plannedCourses, replaySchedule } from './replaySchedule'
 import { rescues } from '../drying/rescue'
 import { lostWindow } from '../drying/lostWindow'

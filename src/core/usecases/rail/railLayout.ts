@@ -1,9 +1,8 @@
-import { isA } from '@/core/plan/step'
-import { MOISTURE_STAGES } from '../../core/clay/drying/course'
-import { DRYING_STAGES, STAGE, stageIndex, STAGES, type Stage } from '../../core/clay/stages'
-import type { Step } from '../../core/plan/step'
-import { timeline } from '../../core/plan/timeline'
-import type { PieceDrying } from '../../core/usecases/drying/pieceDrying'
+import { MOISTURE_STAGES } from '../../clay/drying/course'
+import { DRYING_STAGES, STAGE, stageIndex, STAGES, type Stage } from '../../clay/stages'
+import { isA, type Step } from '../../plan/step'
+import { timeline } from '../../plan/timeline'
+import type { PieceDrying } from '../drying/pieceDrying'
 
 /** A stretch of the rail: a stage of the clay, or a kiln. Lengths in pixels. */
 export interface RailStretch {

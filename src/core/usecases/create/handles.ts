@@ -1,16 +1,31 @@
-import { isA } from '@/core/plan/step'
-import type { TurnedForm } from '@/core/form/turnedForm'
-import type { Part } from '@/core/form/parts'
-import { surfaceNames } from '@/core/form/zoneNames'
-import type { Piece } from '@/core/model/piece'
-import type { Step } from '@/core/plan/step'
-import { firstShare } from '@/core/skin/motifs/motifCopies'
-import type { Motif } from '@/core/vocabulary/motif'
-import { run } from '@/store/studioStore'
-import type { Handle } from './HeightHandles'
+import type { TurnedForm } from '../../form/turnedForm'
+import type { Part } from '../../form/parts'
+import { surfaceNames } from '../../form/zoneNames'
+import type { Command } from '../../model/command'
+import type { Piece } from '../../model/piece'
+import { isA, type Step } from '../../plan/step'
+import { firstShare } from '../../skin/motifs/motifCopies'
+import type { Motif } from '../../vocabulary/motif'
 
-const change = (piece: Piece, step: Step, changes: Record<string, unknown>) =>
-  run({ type: 'step.change', pieceId: piece.id, stepId: step.id, changes })
+/** Something on the outside whose height can be dragged, and what that changes. */
+export interface Handle {
+  readonly id: string
+  readonly label: string
+  /** Said on the handle itself, where there are several. */
+  readonly name?: string
+  /** Height along the wall from the foot, mm. */
+  readonly upMm: number
+  readonly move: (upMm: number) => Command
+  /** Turned by some degrees round the form, where it can be dragged round as well. */
+  readonly turn?: (degrees: number) => Command
+}
+
+const change = (piece: Piece, step: Step, changes: Record<string, unknown>): Command => ({
+  type: 'step.change',
+  pieceId: piece.id,
+  stepId: step.id,
+  changes,
+})
 
 /** Sectors marked out before a step, for snapping; 12 if nothing is. */
 function sectorsBefore(piece: Piece, step: Step): number {
@@ -36,8 +51,8 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
         id: 'motif',
         label: 'Where the motif stands',
         upMm: motif.upMm,
-        onMove: (upMm) => change(piece, step, { motif: { ...motif, upMm: Math.round(upMm) } }),
-        onTurn: (degrees) =>
+        move: (upMm) => change(piece, step, { motif: { ...motif, upMm: Math.round(upMm) } }),
+        turn: (degrees) =>
           change(piece, step, {
             motif: { ...motif, startDeg: snappedTurn(motif, degrees, sectorsBefore(piece, step)) },
           }),
@@ -46,7 +61,7 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
         id: 'motif-top',
         label: 'Top of the motif',
         upMm: motif.upMm + motif.heightMm,
-        onMove: (upMm) =>
+        move: (upMm) =>
           change(piece, step, { motif: { ...motif, heightMm: Math.max(1, Math.round(upMm - motif.upMm)) } }),
       },
     ]
@@ -59,13 +74,13 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
         id: 'from',
         label: 'Lower edge of the band',
         upMm: band.fromMm,
-        onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, fromMm: Math.round(upMm) } } }),
+        move: (upMm) => change(piece, step, { place: { ...place, band: { ...band, fromMm: Math.round(upMm) } } }),
       },
       {
         id: 'to',
         label: 'Upper edge of the band',
         upMm: band.toMm,
-        onMove: (upMm) => change(piece, step, { place: { ...place, band: { ...band, toMm: Math.round(upMm) } } }),
+        move: (upMm) => change(piece, step, { place: { ...place, band: { ...band, toMm: Math.round(upMm) } } }),
       },
     ]
   }
@@ -75,12 +90,11 @@ export function handlesOf(piece: Piece, step: Step | null): Handle[] {
 /** With no step in sight the form itself is: its parts can be dragged up and round. */
 function partHandles(piece: Piece): Handle[] {
   const { form } = piece
-  const place = (part: Part, changes: Partial<Part>) =>
-    run({
-      type: 'piece.change',
-      pieceId: piece.id,
-      changes: { form: { ...form, parts: form.parts.map((p) => (p === part ? { ...p, ...changes } : p)) } },
-    })
+  const place = (part: Part, changes: Partial<Part>): Command => ({
+    type: 'piece.change',
+    pieceId: piece.id,
+    changes: { form: { ...form, parts: form.parts.map((p) => (p === part ? { ...p, ...changes } : p)) } },
+  })
   return form.parts
     .filter(({ kind }) => kind !== 'lid' && kind !== 'feet')
     .map((part) => ({
@@ -88,8 +102,8 @@ function partHandles(piece: Piece): Handle[] {
       name: surfaceNames(part, form)[0].name,
       label: `Where the ${surfaceNames(part, form)[0].name} stands`,
       upMm: part.upMm,
-      onMove: (upMm) => place(part, { upMm: Math.round(upMm) }),
-      onTurn: (degrees) => place(part, { degrees: ((Math.round(part.degrees + degrees) % 360) + 360) % 360 }),
+      move: (upMm) => place(part, { upMm: Math.round(upMm) }),
+      turn: (degrees) => place(part, { degrees: ((Math.round(part.degrees + degrees) % 360) + 360) % 360 }),
     }))
 }
 
@@ -98,7 +112,7 @@ export function standingPlace(
   piece: Piece,
   step: Step | null,
   form: TurnedForm,
-): ((across: number, lengthMm: number) => void) | null {
+): ((across: number, lengthMm: number) => Command | null) | null {
   if (
     !step ||
     !('motif' in step) ||
@@ -110,10 +124,12 @@ export function standingPlace(
   const { motif } = step
   return (across, lengthMm) => {
     const zone = form.zones[motif.side]
-    if (lengthMm < zone.from || lengthMm > zone.to) return
+    if (lengthMm < zone.from || lengthMm > zone.to) return null
     const upMm = Math.max(0, Math.round(lengthMm - zone.from - motif.heightMm / 2))
     const snap = 180 / sectorsBefore(piece, step)
     const turned = Math.round(((across - firstShare(motif)) * 360) / snap) * snap
-    change(piece, step, { motif: { ...motif, upMm, startDeg: Number((((turned % 360) + 360) % 360).toFixed(3)) } })
+    return change(piece, step, {
+      motif: { ...motif, upMm, startDeg: Number((((turned % 360) + 360) % 360).toFixed(3)) },
+    })
   }
 }

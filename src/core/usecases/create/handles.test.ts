@@ -1,32 +1,43 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { demoStudio } from '@/core/demo/demoStudio'
-import { buildForm } from '@/core/form/buildForm'
-import type { Piece } from '@/core/model/piece'
-import { undo, beginWith, useStudio } from '@/store/studioStore'
+import { demoStudio } from '../../demo/demoStudio'
+import { buildForm } from '../../form/buildForm'
+import type { Piece } from '../../model/piece'
+import { applyCommand, type Command } from '../../model/command'
 import { handlesOf, snappedTurn, standingPlace } from './handles'
 
-const piece = (id: string): Piece => useStudio.getState().studio.pieces[id]
+let studio = demoStudio()
+const piece = (id: string): Piece => studio.pieces[id]
 const stepAt = (id: string, n: number) => piece(id).steps[n - 1]
 
-beforeEach(() => void beginWith(demoStudio()))
+/** The studio after an edit; it stays as it is without one. */
+function carryOut(command: Command | null | undefined): void {
+  if (!command) return
+  const after = applyCommand(studio, command)
+  if (!after.ok) throw new Error('refused')
+  studio = after.value
+}
+
+beforeEach(() => {
+  studio = demoStudio()
+})
 
 describe('what can be dragged on the form', () => {
-  it('the edges of a band, each as one edit that undo takes back', () => {
+  it('the edges of a band, each by itself', () => {
     const [lower, upper] = handlesOf(piece('wax-beakers'), stepAt('wax-beakers', 3))
     expect([lower.upMm, upper.upMm]).toEqual([38, 50])
-    upper.onMove(61.4)
+    carryOut(upper.move(61.4))
     expect(stepAt('wax-beakers', 3)).toMatchObject({ place: { band: { fromMm: 38, toMm: 61 } } })
-    undo()
-    expect(stepAt('wax-beakers', 3)).toMatchObject({ place: { band: { fromMm: 38, toMm: 50 } } })
+    carryOut(lower.move(20))
+    expect(stepAt('wax-beakers', 3)).toMatchObject({ place: { band: { fromMm: 20, toMm: 50 } } })
   })
 
   it('a motif: its foot moves it, its top makes it taller, and it never gets shorter than a millimetre', () => {
     const at = () => handlesOf(piece('reed-jugs'), stepAt('reed-jugs', 5))
-    at()[0].onMove(60)
+    carryOut(at()[0].move(60))
     expect(stepAt('reed-jugs', 5)).toMatchObject({ motif: { upMm: 60, heightMm: 118 } })
-    at()[1].onMove(160)
+    carryOut(at()[1].move(160))
     expect(stepAt('reed-jugs', 5)).toMatchObject({ motif: { upMm: 60, heightMm: 100 } })
-    at()[1].onMove(3)
+    carryOut(at()[1].move(3))
     expect(stepAt('reed-jugs', 5)).toMatchObject({ motif: { heightMm: 1 } })
   })
 
@@ -53,13 +64,12 @@ describe('turning and standing a motif', () => {
     const form = buildForm(piece('reed-jugs').form)
     if (!form.ok) throw new Error('no form')
     const stand = standingPlace(piece('reed-jugs'), stepAt('reed-jugs', 5), form.value)
-    stand?.(0.5, form.value.zones.outside.from + 120)
+    carryOut(stand?.(0.5, form.value.zones.outside.from + 120))
     const moved = stepAt('reed-jugs', 5)
     expect(moved).toMatchObject({ motif: { upMm: 61 } })
     const turned = 'motif' in moved && moved.motif ? moved.motif.startDeg : -1
     expect(turned % 12).toBeCloseTo(0, 6)
-    stand?.(0.5, form.value.totalMm - 1)
-    expect(stepAt('reed-jugs', 5)).toMatchObject({ motif: { upMm: 61 } })
+    expect(stand?.(0.5, form.value.totalMm - 1)).toBeNull()
     expect(standingPlace(piece('reed-jugs'), stepAt('reed-jugs', 2), form.value)).toBeNull()
   })
 })
