@@ -1,89 +1,63 @@
 import type { Command } from './command'
 
+type Of<T extends Command['type']> = Extract<Command, { type: T }>
+
+const ENTRY = {
+  cover: 'change the cover',
+  blow: 'dry with moving air',
+  stage: 'say how dry it is',
+  weight: 'enter a weight',
+  coats: 'lay coats',
+} as const
+
+const RUN: Readonly<Record<string, string>> = {
+  struck: 'take a stroke back',
+  note: 'write a note',
+  photo: 'add a photograph',
+}
+
+const LABELS: { readonly [T in Command['type']]: string | ((command: Of<T>) => string) } = {
+  'studio.rename': 'rename the studio',
+  'studio.settings': 'change settings',
+  'studio.ways': 'change a way of working',
+  'studio.stock': 'stock the cupboard',
+  'studio.pace': 'set a pace',
+  'studio.replace': ({ studio }) => `open “${studio.name}”`,
+  'piece.add': ({ piece }) => `add “${piece.name}”`,
+  'piece.archive': ({ away }) => (away ? 'put a piece away' : 'bring a piece back'),
+  'piece.remove': 'remove a piece',
+  'piece.change': 'change the piece',
+  'piece.making': 'change when it was made',
+  'piece.log': ({ entry }) => ENTRY[entry.kind],
+  'piece.pots': ({ told }) => (told.some((pot) => pot.lost) ? 'lose a pot' : 'tell of single pots'),
+  'piece.stands': 'mark what is done',
+  'piece.otherwise': ({ difference }) => (difference ? 'say what was different' : 'as planned after all'),
+  'run.add': ({ entries }) => RUN[entries[0]?.kind ?? ''] ?? 'write down what was done',
+  'piece.outcomes': 'tell how it came out',
+  'drawing.set': ({ drawing }) => `change the drawing “${drawing.name}”`,
+  'drawing.remove': 'take a drawing away',
+  'medium.use': 'take from a jar',
+  'room.set': ({ room }) => `change “${room.name}”`,
+  'room.remove': 'remove a room',
+  'body.set': ({ body }) => `change “${body.name}”`,
+  'medium.set': ({ medium }) => `change “${medium.name}”`,
+  'medium.remove': 'take a material out',
+  'tile.set': ({ tile }) => `change tile ${tile.number}`,
+  'tile.remove': 'take a tile out',
+  'calendar.change': ({ changes }) =>
+    Object.keys(changes).join() === 'handedOut' ? 'hand out the calendar file' : 'change the calendar',
+  'schedule.set': 'plan the days',
+  'piece.progress': 'mark what is done',
+  'step.add': ({ step }) => `add a step (${step.act})`,
+  'step.remove': 'remove a step',
+  'step.move': 'move a step',
+  'step.duplicate': 'repeat a step',
+  'step.change': 'change a step',
+  batch: ({ label }) => label,
+}
+
 /** What an edit is called in the undo button. */
 export function commandLabel(command: Command): string {
-  switch (command.type) {
-    case 'studio.rename':
-      return 'rename the studio'
-    case 'studio.settings':
-      return 'change settings'
-    case 'studio.ways':
-      return 'change a way of working'
-    case 'studio.stock':
-      return 'stock the cupboard'
-    case 'studio.pace':
-      return 'set a pace'
-    case 'studio.replace':
-      return `open “${command.studio.name}”`
-    case 'piece.add':
-      return `add “${command.piece.name}”`
-    case 'piece.archive':
-      return command.away ? 'put a piece away' : 'bring a piece back'
-    case 'piece.remove':
-      return 'remove a piece'
-    case 'piece.change':
-      return 'change the piece'
-    case 'piece.making':
-      return 'change when it was made'
-    case 'piece.log':
-      return {
-        cover: 'change the cover',
-        blow: 'dry with moving air',
-        stage: 'say how dry it is',
-        weight: 'enter a weight',
-        coats: 'lay coats',
-      }[command.entry.kind]
-    case 'piece.pots':
-      return command.told.some((pot) => pot.lost) ? 'lose a pot' : 'tell of single pots'
-    case 'piece.stands':
-      return 'mark what is done'
-    case 'piece.otherwise':
-      return command.difference ? 'say what was different' : 'as planned after all'
-    case 'run.add':
-      return (
-        { struck: 'take a stroke back', note: 'write a note', photo: 'add a photograph' }[
-          command.entries[0]?.kind as string
-        ] ?? 'write down what was done'
-      )
-    case 'piece.outcomes':
-      return 'tell how it came out'
-    case 'drawing.set':
-      return `change the drawing “${command.drawing.name}”`
-    case 'drawing.remove':
-      return 'take a drawing away'
-    case 'medium.use':
-      return 'take from a jar'
-    case 'room.set':
-      return `change “${command.room.name}”`
-    case 'room.remove':
-      return 'remove a room'
-    case 'body.set':
-      return `change “${command.body.name}”`
-    case 'medium.set':
-      return `change “${command.medium.name}”`
-    case 'medium.remove':
-      return 'take a material out'
-    case 'tile.set':
-      return `change tile ${command.tile.number}`
-    case 'tile.remove':
-      return 'take a tile out'
-    case 'calendar.change':
-      return Object.keys(command.changes).join() === 'handedOut' ? 'hand out the calendar file' : 'change the calendar'
-    case 'schedule.set':
-      return 'plan the days'
-    case 'piece.progress':
-      return 'mark what is done'
-    case 'step.add':
-      return `add a step (${command.step.act})`
-    case 'step.remove':
-      return 'remove a step'
-    case 'step.move':
-      return 'move a step'
-    case 'step.duplicate':
-      return 'repeat a step'
-    case 'step.change':
-      return 'change a step'
-    case 'batch':
-      return command.label
-  }
+  const label = LABELS[command.type] as string | ((command: Command) => string)
+  return typeof label === 'string' ? label : label(command)
 }

@@ -8,6 +8,7 @@ import { notSkipped } from '../../plan/mishap'
 import { localDate } from '../../schedule/sessions'
 import { kindOrPlain } from '../../vocabulary/mediumKinds'
 import { lotName } from '../words/potWords'
+import type { Medium } from '../../vocabulary/material'
 import { BARE_FOOT_MM } from '../../vocabulary/place'
 
 /** What only a person knows of pots that go to a kiln. */
@@ -67,90 +68,150 @@ function firingWanted(piece: Piece): StepOf<'fire'> | null {
   return firings.find(({ done }) => !done) ?? firings.at(-1) ?? null
 }
 
+/** What a ticket is made from: the lot, what it had before the firing wanted, and what was answered. */
+interface TicketFacts {
+  readonly all: Piece
+  readonly owner: string
+  readonly body: Studio['bodies'][string] | undefined
+  readonly firing: StepOf<'fire'> | null
+  /** A bisque comes before that firing. */
+  readonly isBisqued: boolean
+  readonly undone: number
+  readonly media: readonly Medium[]
+  /** Materials that the cupboard no longer has. */
+  readonly isSomeGone: boolean
+  /** Materials that are glass after the fire, those of them that no maker labels for food, and those that run. */
+  readonly glazed: readonly Medium[]
+  readonly unlabelled: readonly Medium[]
+  readonly runs: readonly Medium[]
+  readonly hangs: boolean
+  /** Foot wiped bare, and a waster slab beneath: null while nobody knows. */
+  readonly wiped: boolean | null
+  readonly slab: boolean | null
+  readonly fragile: string
+}
+
+function ticketFacts(
+  all: Piece,
+  pots: readonly number[],
+  { media, bodies }: Studio,
+  answers: TicketAnswers,
+): TicketFacts {
+  const piece = lotPieces(all).find((one) => pots.some((pot) => one.lot.pots.includes(pot)))?.piece ?? all
+  const firing = firingWanted(piece)
+  const earlier = firing ? piece.steps.slice(0, piece.steps.indexOf(firing)) : piece.steps
+  const before = earlier.filter(notSkipped)
+  const ids = [...new Set(before.flatMap(mediaOfStep))]
+  const used = ids.flatMap((id) => media[id] ?? [])
+  const glazed = used.filter(({ kind }) => kindOrPlain(kind).flows)
+  const foot = before.findLast((step) => isA(step, 'foot cleaning'))
+  const hangs = firing?.wire === true
+  const owners = [...new Set(pots.map((pot) => potOf(all, pot).owner).filter(Boolean))]
+  return {
+    all,
+    owner: owners.join(', ') || answers.owner.trim(),
+    body: bodies[all.bodyId],
+    firing,
+    isBisqued: earlier.some((step) => isFiring(step) && step.firing === 'bisque'),
+    undone: before.filter((step) => !step.done).length,
+    media: used,
+    isSomeGone: ids.length !== used.length,
+    glazed,
+    unlabelled: all.use === 'food' ? glazed.filter(({ labelledFoodSafe }) => !labelledFoodSafe) : [],
+    runs: used.filter(({ cautions }) => cautions.includes('runs')),
+    hangs,
+    wiped: answers.wiped ?? (hangs ? true : foot?.done ? foot.upMm >= BARE_FOOT_MM : null),
+    slab: answers.slab ?? (firing?.slab ? true : null),
+    fragile: answers.fragile.trim(),
+  }
+}
+
+/** What is not known yet, in the order of the ticket. */
+function missingOf(facts: TicketFacts, unit: LengthUnit): string[] {
+  const { owner, body, firing, media, isSomeGone, glazed, runs, wiped, slab, fragile, undone } = facts
+  const rows: readonly (readonly [boolean, string])[] = [
+    [!owner, 'whose it is'],
+    [!body, 'the clay'],
+    [!firing, 'the firing wanted: the plan has none'],
+    [firing?.firing === 'glaze' && media.length === 0 && !isSomeGone, 'the glazes: none is planned before this firing'],
+    [isSomeGone, 'the name of a material that is no longer in the cupboard'],
+    [glazed.length > 0 && wiped === null, `whether bottom and ${bareFoot(unit)} of wall are wiped bare`],
+    [runs.length > 0 && slab === null, `whether a waster slab goes under it: ${runs[0]?.name} runs`],
+    [!fragile, 'what is fragile, and where (“nothing” is an answer)'],
+    [undone > 0, `${undone} ${undone === 1 ? 'step' : 'steps'} before this firing not noted as done`],
+  ]
+  return rows.flatMap(([isMissing, words]) => (isMissing ? [words] : []))
+}
+
+/** What of it cannot be, or is not wise. */
+function contradictionsOf(facts: TicketFacts, { ways }: Pick<Studio, 'ways'>): string[] {
+  const { body, firing, isBisqued, media, glazed, unlabelled, runs, wiped, slab } = facts
+  const isGlaze = firing?.firing === 'glaze'
+  const heated = [...media.filter(({ kind }) => !kindOrPlain(kind).resists), ...(body && isGlaze ? [body] : [])]
+  return [
+    ...heated
+      .filter(({ range }) => firing && conesOutside(firing.cone, range) !== 0)
+      .map(({ name, range }) => `cone ${firing?.cone} is outside the range of ${name} (${rangeWords(range)})`),
+    ...(isGlaze && !isBisqued && ways.firings === 'bisqueAndGlaze'
+      ? ['a glaze firing without a bisque before it, which is not this studio’s way']
+      : []),
+    ...unlabelled.map(({ name }) => `${name} is not labelled for food, and it is for food`),
+    ...(glazed.length && wiped === false ? ['the foot is not wiped bare, and there is glaze on it'] : []),
+    ...(runs.length && slab === false ? [`${runs[0].name} runs, and no waster slab goes under it`] : []),
+  ]
+}
+
+function footWords({ glazed, hangs, wiped }: TicketFacts): string {
+  if (!glazed.length) return 'no glaze on it'
+  if (hangs) return 'hangs on a wire'
+  return wiped === null ? '' : wiped ? 'yes' : 'no'
+}
+
+function foodWords({ all, glazed, unlabelled }: TicketFacts): string {
+  if (all.use !== 'food') return all.use === 'water' ? 'holds water, not for food' : 'decorative only, not for food'
+  if (!glazed.length) return 'for food; no glaze on it yet'
+  return unlabelled.length
+    ? 'for food; not all glazes are labelled for it'
+    : 'for food; glazes labelled for it by their makers, not tested here'
+}
+
+function slabWords({ slab, runs }: TicketFacts): string {
+  if (slab === null) return runs.length ? '' : 'not needed'
+  return slab ? 'yes, goes with it' : 'no'
+}
+
 /** The ticket of pots of a piece (one lot), filled from what was done, with what is missing and what contradicts. */
 export function kilnTicket(
-  whole: Piece,
+  all: Piece,
   pots: readonly number[],
   studio: Studio,
   answers: TicketAnswers,
   nowMs: number,
 ): KilnTicket {
-  const lot = lotPieces(whole).find((one) => pots.some((pot) => one.lot.pots.includes(pot)))
-  const piece = lot?.piece ?? whole
-  const body = studio.bodies[whole.bodyId]
-  const firing = firingWanted(piece)
-  const at = firing ? piece.steps.indexOf(firing) : piece.steps.length
-  const before = piece.steps.slice(0, at).filter(notSkipped)
-  const ids = [...new Set(before.flatMap(mediaOfStep))]
-  const media = ids.flatMap((id) => studio.media[id] ?? [])
-  const owners = [...new Set(pots.map((pot) => potOf(whole, pot).owner).filter(Boolean))]
-  const owner = owners.join(', ') || answers.owner.trim()
-  const glazed = media.filter(({ kind }) => kindOrPlain(kind).flows)
-  const foot = before.findLast((step) => isA(step, 'foot cleaning'))
-  const cleaned = foot?.done ? foot.upMm >= BARE_FOOT_MM : null
-  const hangs = firing?.wire === true
-  const wiped = answers.wiped ?? (hangs ? true : cleaned)
-  const runs = media.filter(({ cautions }) => cautions.includes('runs'))
-  const slab = answers.slab ?? (firing?.slab ? true : null)
-  const missing: string[] = []
-  const contradictions: string[] = []
-  if (!owner) missing.push('whose it is')
-  if (!body) missing.push('the clay')
-  if (!firing) missing.push('the firing wanted: the plan has none')
-  if (!ids.length && firing?.firing === 'glaze') missing.push('the glazes: none is planned before this firing')
-  if (ids.length !== media.length) missing.push('the name of a material that is no longer in the cupboard')
-  if (glazed.length && wiped === null)
-    missing.push(`whether bottom and ${bareFoot(studio.settings.length)} of wall are wiped bare`)
-  if (runs.length && slab === null) missing.push(`whether a waster slab goes under it: ${runs[0].name} runs`)
-  if (!answers.fragile.trim()) missing.push('what is fragile, and where (“nothing” is an answer)')
-  const undone = before.filter((step) => !step.done)
-  if (undone.length)
-    missing.push(`${undone.length} ${undone.length === 1 ? 'step' : 'steps'} before this firing not noted as done`)
-  if (firing) {
-    for (const medium of media)
-      if (kindOrPlain(medium.kind).resists ? false : conesOutside(firing.cone, medium.range) !== 0)
-        contradictions.push(`cone ${firing.cone} is outside the range of ${medium.name} (${rangeWords(medium.range)})`)
-    if (body && firing.firing === 'glaze' && conesOutside(firing.cone, body.range) !== 0)
-      contradictions.push(`cone ${firing.cone} is outside the range of ${body.name} (${rangeWords(body.range)})`)
-    const bisqued = piece.steps.slice(0, at).some((step) => isFiring(step) && step.firing === 'bisque')
-    if (firing.firing === 'glaze' && !bisqued && studio.ways.firings === 'bisqueAndGlaze')
-      contradictions.push('a glaze firing without a bisque before it, which is not this studio’s way')
-  }
-  const unlabelled = whole.use === 'food' ? glazed.filter(({ labelledFoodSafe }) => !labelledFoodSafe) : []
-  for (const { name } of unlabelled) contradictions.push(`${name} is not labelled for food, and it is for food`)
-  if (glazed.length && wiped === false) contradictions.push('the foot is not wiped bare, and there is glaze on it')
-  if (runs.length && slab === false) contradictions.push(`${runs[0].name} runs, and no waster slab goes under it`)
+  const facts = ticketFacts(all, pots, studio, answers)
+  const { body, firing } = facts
   return {
-    title: lotName(whole, namedPots(whole, pots)),
-    owner,
+    title: lotName(all, namedPots(all, pots)),
+    owner: facts.owner,
     group: answers.group.trim(),
     date: localDate(nowMs, studio.calendar.timeZone),
     clay: body?.name ?? '',
     clayRange: body ? rangeWords(body.range) : '',
     count: pots.length,
-    materials: media.map((medium) => ({
+    materials: facts.media.map((medium) => ({
       name: medium.name,
       kind: kindOrPlain(medium.kind).name,
       range: rangeWords(medium.range),
       labelled: medium.labelledFoodSafe,
     })),
     firing: firing ? `${firing.firing}, cone ${firing.cone}` : '',
-    wiped: !glazed.length ? 'no glaze on it' : hangs ? 'hangs on a wire' : wiped === null ? '' : wiped ? 'yes' : 'no',
-    food:
-      whole.use === 'food'
-        ? !glazed.length
-          ? 'for food; no glaze on it yet'
-          : unlabelled.length
-            ? 'for food; not all glazes are labelled for it'
-            : 'for food; glazes labelled for it by their makers, not tested here'
-        : whole.use === 'water'
-          ? 'holds water, not for food'
-          : 'decorative only, not for food',
-    slab: slab === null ? (runs.length ? '' : 'not needed') : slab ? 'yes, goes with it' : 'no',
-    fragile: answers.fragile.trim(),
-    notes: pots.map((pot) => potOf(whole, pot).note).filter(Boolean),
-    missing,
-    contradictions,
+    wiped: footWords(facts),
+    food: foodWords(facts),
+    slab: slabWords(facts),
+    fragile: facts.fragile,
+    notes: pots.map((pot) => potOf(all, pot).note).filter(Boolean),
+    missing: missingOf(facts, studio.settings.length),
+    contradictions: contradictionsOf(facts, studio),
   }
 }
 
