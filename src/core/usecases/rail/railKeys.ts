@@ -20,30 +20,30 @@ export interface RailKey {
   readonly said?: string
 }
 
+type Pressed = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey'>
+
+const ARROWS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1 }
+
 /** Arrows choose, with Alt they move; Delete takes out, Ctrl D repeats. Null for a key that is not the rail’s. */
 export function railKey(
   piece: Piece,
   selectedId: string | null,
-  { key, altKey, ctrlKey }: Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey'>,
+  pressed: Pressed,
   newId: () => string,
 ): RailKey | null {
+  const by = ARROWS[pressed.key]
+  if (by && pressed.altKey && selectedId) return moved(piece, selectedId, by)
   const at = piece.steps.findIndex(({ id }) => id === selectedId)
-  const by = key === 'ArrowLeft' ? -1 : key === 'ArrowRight' ? 1 : 0
-  if (by && altKey && selectedId) {
-    const shift = shiftStep(piece, selectedId, by)
-    return shift ? { command: shift.command, said: `Now step ${shift.to + 1}.` } : { said: 'It is already at the end.' }
-  }
-  if (by && !ctrlKey) {
-    const to = Math.min(piece.steps.length - 1, Math.max(-1, at + by))
-    return { select: piece.steps[to]?.id ?? null }
-  }
+  const idAt = (index: number) => piece.steps[Math.min(piece.steps.length - 1, index)]?.id ?? null
+  if (by) return pressed.ctrlKey ? null : { select: idAt(at + by) }
   if (!selectedId) return null
-  if (key === 'Delete')
-    return {
-      command: { type: 'step.remove', pieceId: piece.id, stepId: selectedId },
-      select: piece.steps[at - 1]?.id ?? null,
-    }
-  if (key.toLowerCase() === 'd' && ctrlKey)
-    return { command: { type: 'step.duplicate', pieceId: piece.id, stepId: selectedId, newId: newId() } }
-  return null
+  const of = { pieceId: piece.id, stepId: selectedId }
+  if (pressed.key === 'Delete') return { command: { type: 'step.remove', ...of }, select: idAt(at - 1) }
+  const repeats = pressed.ctrlKey && pressed.key.toLowerCase() === 'd'
+  return repeats ? { command: { type: 'step.duplicate', ...of, newId: newId() } } : null
+}
+
+function moved(piece: Piece, stepId: string, by: number): RailKey {
+  const shift = shiftStep(piece, stepId, by)
+  return shift ? { command: shift.command, said: `Now step ${shift.to + 1}.` } : { said: 'It is already at the end.' }
 }
