@@ -78,7 +78,7 @@ function CsvButtons({ studio }: { studio: Studio }) {
 }
 
 const KNOWN_WORDS: Readonly<Record<Medium['knownBy'], string>> = {
-  assumed: 'a guess of ours',
+  assumed: 'estimated, not measured',
   swatch: 'from one swatch',
   tiles: 'from your tiles',
 }

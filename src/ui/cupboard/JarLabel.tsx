@@ -41,7 +41,7 @@ export function JarLabel({ medium }: { medium: Medium }) {
         <LabelFact term="Food">
           {medium.labelledFoodSafe ? 'labelled for it by its maker; a laboratory proves it' : 'not labelled for it'}
         </LabelFact>
-        {warned.length > 0 && <LabelFact term="Mind">{warned.join('; ')}</LabelFact>}
+        {warned.length > 0 && <LabelFact term="Caution">{warned.join('; ')}</LabelFact>}
         <LabelFact term="Left">
           {stock ? `${stock.jars} ${stock.jars === 1 ? 'jar' : 'jars'} of ${stock.jarMl} ml` : 'stock not entered'}
           {stock?.price ? `, ${stock.price} each` : ''}

@@ -76,7 +76,8 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
               )}
             </span>
             <span className="numbers block text-[0.6875rem] leading-tight text-base-content/80">
-              {square.coats} · ±{square.expected.toFixed(1)}
+              {square.coats} {square.coats === 1 ? 'coat' : 'coats'}
+              <br />±{square.expected.toFixed(1)}
             </span>
           </li>
         ))}

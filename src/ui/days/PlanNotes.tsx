@@ -217,8 +217,8 @@ export function CostLine({ studio }: { studio: Studio }) {
   if (!visits) return null
   return (
     <p className="numbers mb-2 text-sm text-base-content/80" data-testid="days-cost">
-      {visits} {visits === 1 ? 'visit' : 'visits'}, {covers} {covers === 1 ? 'cover' : 'covers'} to put on, {days}{' '}
-      {days === 1 ? 'day' : 'days'} until the last is done.
+      {visits} {visits === 1 ? 'visit' : 'visits'} to the studio, {covers} {covers === 1 ? 'cover' : 'covers'} to put
+      on, {days} {days === 1 ? 'day' : 'days'} until the last is done.
     </p>
   )
 }

@@ -90,7 +90,7 @@ export function StepSheet({
           <span className="numbers">{index + 1}</span> {words.title}
         </h2>
         <span className="shrink-0 text-sm text-base-content/80">
-          <Words text={STAGE[time.stage].name} />
+          clay: <Words text={STAGE[time.stage].name} />
         </span>
       </div>
       {difference && <DoneOtherwise piece={piece} step={step} difference={difference} pots={pots} studio={studio} />}
