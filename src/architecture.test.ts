@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { TRAITS } from './core/plan/actDefinition'
@@ -235,5 +235,19 @@ describe('the picture of the code', () => {
           .filter((part) => !part.endsWith('.ts')),
       ),
     ).toEqual(new Set(Object.keys(MAY_IMPORT)))
+  })
+
+  it('every folder of code says what it is, in a README of its own or in that of the folder it stands in', () => {
+    const folders = [...new Set(filesIn(ROOT).map((file) => path.dirname(file)))].filter(
+      (folder) => !/fixtures|__snapshots__|[/\\]src$|[/\\]app[/\\]/.test(folder),
+    )
+    const saying = (folder: string) => {
+      const readme = path.join(folder, 'README.md')
+      return existsSync(readme) ? readFileSync(readme, 'utf8') : ''
+    }
+    const silent = folders.filter(
+      (folder) => !saying(folder) && !saying(path.dirname(folder)).includes(`${path.basename(folder)}/`),
+    )
+    expect(silent.map((folder) => path.relative(ROOT, folder))).toEqual([])
   })
 })
