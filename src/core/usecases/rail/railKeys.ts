@@ -20,7 +20,12 @@ export interface RailKey {
   readonly said?: string
 }
 
-type Pressed = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey'>
+/** A key as it comes down, with what is held beside it. */
+interface Pressed {
+  readonly key: string
+  readonly altKey: boolean
+  readonly ctrlKey: boolean
+}
 
 const ARROWS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1 }
 
