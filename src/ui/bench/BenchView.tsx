@@ -57,8 +57,8 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
     <div className="mx-auto max-w-6xl px-6 py-4">
       <h1 className="mb-1 text-2xl font-bold">Bench</h1>
       <p className="mb-5 max-w-2xl text-base-content/80">
-        One thing at a time, readable from a metre: what, with which jar, how many coats, how long to wait. What you do
-        is written down as you go.
+        One thing at a time, readable from a metre: what, which jar, how many coats, how long to wait. It is recorded as
+        you go.
       </p>
       {sessions.length > 0 && (
         <section aria-labelledby="evenings" className="mb-6">

@@ -102,8 +102,7 @@ export function AddMedium({ studio, only, onAdded }: { studio: Studio; only?: Ki
         </button>
       </div>
       <p className="text-xs text-base-content/75">
-        From one swatch Vernice knows the hue, and guesses how well it covers. Its ladder says how sure it is; a test
-        tile settles it.
+        One swatch tells the hue; how well it covers is estimated until a test tile settles it.
       </p>
     </form>
   )

@@ -32,8 +32,8 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
         )
       })}
       <p className="text-xs text-base-content/75">
-        The left third of a square is raw, the rest fired. Below it: the coats, and how far the fired colour may be off
-        (under 2 nobody sees it). Hatched where it is a guess; tiles make it sure.
+        Left third raw, the rest fired. Below: coats, and how far the colour may be off (under 2 nobody sees it).
+        Hatched: estimated, until a tile makes it sure.
       </p>
     </div>
   )

@@ -22,8 +22,8 @@ export function RoomsPanel({ studio }: { studio: Studio }) {
   return (
     <div className="space-y-4">
       <p className="max-w-2xl text-sm text-base-content/80">
-        Air decides when clay can be worked. Type what the room is usually like, read its sensor, or bring a record as
-        CSV with the columns time, temperature_c, humidity_percent.
+        How fast does clay dry here? Enter the usual air, read the sensor, or open a CSV record (time, temperature_c,
+        humidity_percent).
       </p>
       <ul className="grid gap-4 lg:grid-cols-2">
         {Object.values(studio.rooms).map((room) => (

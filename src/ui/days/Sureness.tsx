@@ -14,8 +14,8 @@ export function Sureness({ calendar, onChange }: { calendar: Calendar; onChange:
         onChange={onChange}
       />
       <p className="max-w-prose text-sm text-base-content/80">
-        Days are planned so that the clay is right at least this often when hands come. Where these hours cannot do
-        that, the plan says so, and what would help.
+        How often the clay should be right when you come. Where your hours cannot do that, the plan says so, and what
+        would help.
       </p>
     </section>
   )

@@ -55,8 +55,8 @@ export function DrawingsSheet({ piece, studio, form, onStep }: DrawingsProps) {
       <h2 className="text-[1.0625rem] font-bold">Drawings</h2>
       {piece.drawings.length === 0 && (
         <p className="text-sm text-base-content/80">
-          A drawing is set out once. Steps cut, trail, wax or tape its lines and follow it when it is changed; the areas
-          between its lines get their colours here.
+          Set a drawing out once. Steps that cut, trail, wax or tape its lines follow it; the areas between them get
+          their colours here.
         </p>
       )}
       {piece.drawings.length > 1 && chosen && (

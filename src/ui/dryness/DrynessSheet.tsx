@@ -114,8 +114,8 @@ function NotMade({ piece, pots, timeZone }: { piece: Piece; pots?: number[]; tim
     <>
       <h2 className="text-[1.0625rem] font-bold">Not made yet</h2>
       <p className="text-sm text-base-content/80">
-        Once it is thrown or built, say when: Vernice then tells when it can be carved, what must be covered tonight,
-        and when it may go to the kiln.
+        Say when it was thrown or built. Then you see when it can be carved, what to cover tonight, and when it may go
+        to the kiln.
       </p>
       <button type="button" className="btn btn-primary btn-sm" onClick={() => made(instantNow())}>
         Made just now

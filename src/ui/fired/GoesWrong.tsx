@@ -41,9 +41,8 @@ export function GoesWrong({ studio }: { studio: Studio }) {
           <>
             <ShareChart rows={rows.slice(0, 14)} />
             <p className="mt-1 max-w-3xl text-sm text-base-content/80">
-              The bar is the share of pots with a fault, or not good; the line is where the true share lies, 95 times of
-              100 (E. B. Wilson, 1927). Few pots say little: then the line is long. A pot with several jars counts for
-              each.
+              Bar: share of pots with a fault, or not good. Line: where the true share lies, 95 times in 100 (E. B.
+              Wilson, 1927); long while pots are few. A pot counts for each of its jars.
             </p>
           </>
         ) : (

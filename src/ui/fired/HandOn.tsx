@@ -142,8 +142,8 @@ export function HandOn({ studio }: { studio: Studio }) {
         </div>
         {!picked.length && lots.length > 0 && (
           <p className="max-w-xl text-base-content/80">
-            Choose pots in the list. A ticket for the kiln is filled from what was done, and says what is still missing;
-            a pot card is for whoever takes a pot home; a label’s code opens the piece here.
+            Choose pots. Kiln tickets fill themselves and say what is missing; pot cards go home with a pot; a label’s
+            code opens the piece here.
           </p>
         )}
         {open > 0 && (

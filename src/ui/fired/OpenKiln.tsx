@@ -27,8 +27,8 @@ export function OpenKiln({ studio }: { studio: Studio }) {
   if (!all.length)
     return (
       <p className="max-w-2xl">
-        Nothing is ready for a kiln yet. When pots are made and dry and the work before a firing is done (at the bench,
-        or ticked off in the plan), they stand here, and one press says how each came out.
+        Nothing is ready for a kiln yet. Pots appear here when they are dry and the work before their firing is done;
+        then one press says how each came out.
       </p>
     )
   return (

@@ -41,8 +41,8 @@ export function WhatIfPage({ studio }: { studio: Studio }) {
       </div>
       {!piece && (
         <p className="max-w-2xl text-base-content/80">
-          Vernice makes every mistake that belongs to its steps, shows each as it would come out of the kiln beside the
-          plan, and says why. For a class, or for a quiet evening.
+          Every mistake that its steps allow, as it would come out of the kiln, beside the plan, with the reason. For a
+          class, or a quiet evening.
         </p>
       )}
       {problem && <p role="alert">{problem}</p>}

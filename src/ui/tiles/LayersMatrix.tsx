@@ -206,8 +206,8 @@ function Grid({
         )}
       </p>
       <p className="text-xs text-base-content/75">
-        Rows lie below, columns above; along the diagonal each jar alone. A dot where the colour is a guess: a tile
-        makes it sure. Three coats of colour, glaze as thick as a dip, one coat of wash.
+        Rows lie below, columns above; on the diagonal each jar alone. A dot: estimated, a tile makes it sure. Colour in
+        three coats, glaze as a dip, wash in one.
       </p>
     </div>
   )

@@ -37,11 +37,7 @@ export function ProposePanel({ studio, onAdded }: { studio: Studio; onAdded: (id
     const tiles = await propose(studio, question)
     if (!tiles) return
     setProposed(tiles)
-    if (!tiles.length)
-      tell(
-        'problem',
-        'No plan in progress uses a colour, so there is nothing to be surer of; plan a piece first, or ask another question.',
-      )
+    if (!tiles.length) tell('problem', 'No unfinished plan uses a colour. Plan a piece first, or ask another question.')
   }
   const add = () => {
     if (!proposed) return

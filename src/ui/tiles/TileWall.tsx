@@ -28,16 +28,15 @@ export function TileWall({ studio, onOpen }: { studio: Studio; onOpen: (tileId: 
         <WallFilters studio={studio} filter={filter} onFilter={setFilter} />
         {wall.length > 0 && (
           <p className="text-[0.8125rem] text-base-content/80">
-            Each square as it came out, bare above and under clear below; the strip at its foot is what was foretold. A
-            “!” is another colour than that; hatched is not fired yet.
+            Squares as they came out: bare above, under clear below; the strip at the foot is the forecast. “!”: another
+            colour. Hatched: not fired yet.
           </p>
         )}
         {wall.length === 0 && (
           <p className="max-w-xl text-base-content/80">
             {Object.keys(studio.tiles).length
               ? 'No tile on the wall has that; choose “any” again.'
-              : 'The wall is empty. A test tile tells more than any swatch: ask a question, and Vernice lays out the ' +
-                'fewest squares that answer it.'}
+              : 'No tiles yet. Ask a question, and Vernice lays out the fewest squares that answer it.'}
           </p>
         )}
         <ul className="flex flex-wrap gap-x-5 gap-y-6">

@@ -75,8 +75,8 @@ export function TilesView() {
             </ul>
             {!tiles.length && (
               <p className="max-w-xl text-base-content/80">
-                A test tile tells more than any swatch. Choose what you want to know; Vernice lays out the fewest
-                squares that answer it, and learns from what comes out of the kiln.
+                Choose what you want to know. Vernice lays out the fewest squares that answer it, and learns from the
+                fired tile.
               </p>
             )}
           </div>

@@ -52,8 +52,7 @@ export function SprayFields({ place, aim = usualAim(place), onAim }: SprayFields
         )}
       </div>
       <p className="text-[0.8125rem] text-base-content/80">
-        The mist lands on whatever faces the gun, parts too, and thins out over about 2 cm past the place aimed at. Tape
-        what must stay clean.
+        Mist lands on all that faces the gun, about 2 cm past its place. Tape what must stay clean.
       </p>
     </div>
   )
