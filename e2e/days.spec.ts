@@ -163,7 +163,7 @@ test('clay that is too dry: the rack says so, and a way on is taken with one cli
   await open(page, '/')
   await expect(page.getByTestId('today')).toContainText('Swift mugs: too dry for mark 7', { timeout: 30_000 })
   await openDryness(page, 'swift-mugs')
-  await expect(page.getByTestId('rescue')).toContainText('Mark 7 parts wanted leather-hard clay; the wall is bone dry.')
+  await expect(page.getByTestId('rescue')).toContainText('Mark 7 wanted leather-hard clay; the wall is bone dry.')
   await page.getByTestId('rescue').getByRole('button', { name: 'Go on with it dry' }).click()
   await expect(page.getByTestId('rescue')).toHaveCount(0)
   await open(page, '/days')

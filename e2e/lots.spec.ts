@@ -25,7 +25,7 @@ test('a set is divided by hand: coats on some, one lost, names for all; undo joi
   await pot(page, 2).click()
   const actions = page.getByTestId('pots-actions')
   await expect(actions).toContainText('Pots 1 and 2')
-  await actions.getByLabel('Done so far, up to and with').selectOption({ label: '4 Mark 15 parts' })
+  await actions.getByLabel('Done so far, up to and with').selectOption({ label: '4 Mark 15' })
   await actions.getByRole('button', { name: 'Done so far' }).click()
   await expect(lots(page)).toHaveCount(2)
   await expect(page.getByTestId('set-sheet')).toContainText('4 pots, in 2 lots')

@@ -10,8 +10,8 @@ export const divide = defineAct('divide', { sectors: z.int().min(2).max(120), up
   word: 'Mark out',
   hint: 'equal sectors on the wheel',
   begin: ({ wallMm }) => ({ sectors: 12, upMm: Math.round(wallMm / 2) }),
-  title: ({ sectors }) => `Mark ${sectors} parts`,
-  brief: () => 'sector wheel',
+  title: ({ sectors }) => `Mark ${sectors}`,
+  brief: () => 'equal parts',
   kind: () => 'mark',
   bench: ({ sectors, upMm }, { length }) => ({
     detail: `Centre it on the sector wheel and mark ${sectors} sectors in pencil, ${length(upMm)} up the wall.`,
