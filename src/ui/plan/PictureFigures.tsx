@@ -75,7 +75,11 @@ function Figure({
   const open = useFiguresShown((s) => s[of])
   const show = useFiguresShown((s) => s.show)
   return (
-    <details open={open} onToggle={(event) => show(of, event.currentTarget.open)} className="group/figure">
+    <details
+      open={open}
+      onToggle={(event) => show(of, event.currentTarget.open)}
+      className="group/figure open:bg-[var(--stage)]/85"
+    >
       <summary className="flex cursor-pointer list-none items-center justify-end gap-2 text-[0.8125rem] leading-snug">
         {sign}
         {line}
