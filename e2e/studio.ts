@@ -163,6 +163,13 @@ export const distance = (a: number[], b: number[]): number => Math.hypot(...a.ma
 export const step = (page: Page, title: string | RegExp): Locator =>
   page.getByRole('group', { name: 'Plan along the life of the clay' }).getByRole('button', { name: title })
 
+/** Chooses a step of the rail, and sees that it is chosen. */
+export const choose = (page: Page, title: string | RegExp): Promise<void> =>
+  expect(async () => {
+    await step(page, title).click()
+    await expect(step(page, title)).toHaveAttribute('aria-pressed', 'true', { timeout: 5_000 })
+  }).toPass({ timeout: 60_000 })
+
 export const rule = (page: Page, id: string): Locator => page.locator(`[data-rule="${id}"]`)
 
 export async function saved(page: Page): Promise<void> {
