@@ -16,7 +16,7 @@ const PHONE = { width: 390, height: 844 }
 
 /**
  * What a screen reader or a keyboard would stumble over, and what lies over one another: by day on a desk, a tablet and a phone by all
- * rules (WCAG 2.2 A and AA, and what axe calls best practice), by evening by those of colours.
+ * rules (WCAG 2.2 A and AA, and what axe calls best practice), with text twice as large by the ruler, by evening by those of colours.
  */
 async function faults(page: Page, where: string, within: string | null = null): Promise<string[]> {
   const found: string[] = []
@@ -48,6 +48,10 @@ async function faults(page: Page, where: string, within: string | null = null): 
     await look(how, false)
   }
   await page.setViewportSize(DESK)
+  await textAt(page, '200%')
+  await atRest(page)
+  found.push(...(await overlapping(page)).map((what) => `${where}, text twice as large: ${what}`))
+  await textAt(page, '')
   const light = await page.evaluate((theme) => {
     const { dataset } = document.documentElement
     const before = dataset.theme ?? null
@@ -61,6 +65,9 @@ async function faults(page: Page, where: string, within: string | null = null): 
   }, light)
   return found
 }
+
+const textAt = (page: Page, size: string): Promise<void> =>
+  page.evaluate((fontSize) => void (document.documentElement.style.fontSize = fontSize), size)
 
 /** The picture of a plan, and what stands beside it. */
 const PIECE = 'section[aria-label="The piece"]'

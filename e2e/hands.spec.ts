@@ -313,6 +313,7 @@ test('no view is out of reach: with text twice as large, on a phone, and at 400 
     [1280, 800, 200],
     [820, 1180, 100],
     [390, 844, 100],
+    [390, 844, 200],
     [320, 256, 100],
   ]) {
     await page.setViewportSize({ width, height })

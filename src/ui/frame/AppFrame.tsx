@@ -134,7 +134,7 @@ function Header() {
           <div
             key={views[0][0]}
             className={clsx(
-              'flex min-w-0 items-center gap-x-5 max-lg:gap-x-3.5',
+              'flex min-w-0 items-center gap-x-5 max-lg:flex-wrap max-lg:gap-x-3.5',
               // A short line between groups; on a phone, where they wrap, none.
               i > 0 && 'before:h-4 before:border-l before:border-base-content/50 max-sm:before:hidden',
             )}
