@@ -117,7 +117,7 @@ function Header() {
     <header
       className={clsx(
         'flex min-h-13 shrink-0 flex-wrap items-center gap-x-7 border-b border-base-content/70 px-6',
-        'max-lg:gap-x-4 max-lg:px-4 max-lg:pt-1.5 print:hidden',
+        'print:hidden max-lg:gap-x-4 max-lg:px-4 max-lg:pt-1.5',
       )}
     >
       <Link href="/" className="display text-2xl font-bold">
