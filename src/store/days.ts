@@ -1,5 +1,6 @@
 'use client'
 
+import { counted, plural } from '@/core/base/counted'
 import { useMemo, useSyncExternalStore } from 'react'
 import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
@@ -378,8 +379,8 @@ async function noteAndCalibrate(seen: readonly Piece[], commands: readonly Comma
   const times = (ln: number) => `${Math.exp(ln).toFixed(2)} ×`
   tellOfEdit(
     `${room.name} dries ${times(factor.ln)} as fast as expected (was ${times(room.factor.ln)}), ` +
-      `±${Math.round(factor.sigma * 100)} %, from ${readings} ${readings === 1 ? 'reading' : 'readings'}. ` +
-      `${others} other ${others === 1 ? 'piece was' : 'pieces were'} updated.`,
+      `±${Math.round(factor.sigma * 100)} %, from ${counted(readings, 'reading', 'readings')}. ` +
+      `${others} other ${plural(others, 'piece was', 'pieces were')} updated.`,
   )
 }
 

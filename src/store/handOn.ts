@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { formatLength } from '@/core/base/units'
 import type { PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import type { PrintedTicket } from '@/core/formats/handOn/ticketsPdf'
@@ -142,7 +143,7 @@ export const printPacking = (pieces: readonly Piece[], paper: Paper): Promise<bo
     const list = {
       title: 'Packing list',
       intro:
-        `${boxes.length} ${boxes.length === 1 ? 'box' : 'boxes'} of about ${across} × ${deep} × ${high}, ` +
+        `${counted(boxes.length, 'box', 'boxes')} of about ${across} × ${deep} × ${high}, ` +
         'the heaviest below. Rims are wrapped first: they break first. Tick what is in.',
       groups: boxes.map((box) => ({
         heading: `Box ${box}`,

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
 import { readMediaCsv } from '@/core/formats/mediaCsv'
@@ -22,8 +23,6 @@ import { askToConfirm, newId, run, tell, tellOfEdit, useStudio } from './studioS
 
 /* What comes in from files is told before it is taken in, and taken in as one edit. Its readers are loaded with the first file. */
 
-const number = (count: number, one: string, many: string): string => `${count} ${count === 1 ? one : many}`
-
 /** A zip that is to be taken in with its photographs. */
 interface FromZip {
   readonly file: File
@@ -44,7 +43,7 @@ const MEGABYTE = 1_048_576
 function photosWords({ photos }: FromZip): string {
   if (!photos.length) return 'No photographs come with it.'
   const mb = photos.reduce((sum, { bytes }) => sum + bytes, 0) / MEGABYTE
-  return `${number(photos.length, 'photograph comes', 'photographs come')} with it, ${mb < 10 ? mb.toFixed(1) : Math.round(mb)} MB.`
+  return `${counted(photos.length, 'photograph comes', 'photographs come')} with it, ${mb < 10 ? mb.toFixed(1) : Math.round(mb)} MB.`
 }
 
 /** One deed: photographs first, then the edit that names them; with the photographs given up there is no edit. */
@@ -92,10 +91,10 @@ function takeStudio({ studio }: StudioFile, zip: FromZip | null): void {
   const { adds, replaces, leaves } = compared(studio.pieces, here.pieces)
   const gone = Object.keys(here.pieces).filter((id) => !studio.pieces[id]).length
   const changes = [
-    adds && number(adds, 'piece comes', 'pieces come'),
-    replaces && number(replaces, 'is replaced', 'are replaced'),
-    leaves && number(leaves, 'stays as it is', 'stay as they are'),
-    gone && number(gone, 'piece goes', 'pieces go'),
+    adds && counted(adds, 'piece comes', 'pieces come'),
+    replaces && counted(replaces, 'is replaced', 'are replaced'),
+    leaves && counted(leaves, 'stays as it is', 'stay as they are'),
+    gone && counted(gone, 'piece goes', 'pieces go'),
   ].filter(Boolean)
   const told = changes.length ? `${changes.join(', ')}.` : 'there are no pieces in either.'
   takeIn(
@@ -117,8 +116,8 @@ function takePiece({ piece, bodies, media }: PieceFile, zip: FromZip | null): vo
   }
   const materials = compared({ ...bodies, ...media }, { ...studio.bodies, ...studio.media })
   const words =
-    `${number(materials.adds, 'material comes', 'materials come')} with it; ` +
-    `${number(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
+    `${counted(materials.adds, 'material comes', 'materials come')} with it; ` +
+    `${counted(materials.replaces + materials.leaves, 'material', 'materials')} of it that you have already stay as yours are.`
   const add = (added: Piece, done: string) => void put({ type: 'piece.add', piece: added, bodies, media }, done, zip)
   if (!known)
     return takeIn(
@@ -146,14 +145,14 @@ export async function openMedia(file: File): Promise<void> {
   const incoming = Object.fromEntries(media.value.map((medium) => [medium.id, medium]))
   const { adds, replaces, leaves } = compared(incoming, useStudio.getState().studio.media)
   takeIn(
-    `Bring in ${number(media.value.length, 'material', 'materials')}?`,
+    `Bring in ${counted(media.value.length, 'material', 'materials')}?`,
     `It adds ${adds}, replaces ${replaces}, and leaves ${leaves} as they are.`,
     {
       type: 'batch',
-      label: `bring in ${number(media.value.length, 'material', 'materials')}`,
+      label: `bring in ${counted(media.value.length, 'material', 'materials')}`,
       commands: media.value.map((medium) => ({ type: 'medium.set', medium })),
     },
-    `${number(media.value.length, 'material is', 'materials are')} in the cupboard now.`,
+    `${counted(media.value.length, 'material is', 'materials are')} in the cupboard now.`,
   )
 }
 
@@ -178,10 +177,10 @@ function takeRecord(text: string, room: Room, order?: DateOrder): void {
   if (!record.ok) return tell('problem', sentence(record.issue))
   const [first, last] = [record.value[0], record.value[record.value.length - 1]]
   takeIn(
-    `Take ${number(record.value.length, 'reading', 'readings')} for “${room.name}”?`,
+    `Take ${counted(record.value.length, 'reading', 'readings')} for “${room.name}”?`,
     `They run from ${first.at.slice(0, 16).replace('T', ' ')} to ${last.at.slice(0, 16).replace('T', ' ')} (UTC) and take ` +
-      `the place of the ${number(room.record.length, 'reading', 'readings')} it has.`,
+      `the place of the ${counted(room.record.length, 'reading', 'readings')} it has.`,
     { type: 'room.set', room: { ...room, record: record.value } },
-    `${number(record.value.length, 'reading', 'readings')} for “${room.name}”.`,
+    `${counted(record.value.length, 'reading', 'readings')} for “${room.name}”.`,
   )
 }

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { capital } from '@/core/base/capital'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -32,6 +33,6 @@ export function learnPace(work: Hands, pots: number, minutes: number): void {
   const each = minutesAt(work, { [work.pace]: pace })
   tellOfEdit(
     `${capital(PACE_WORDS[work.pace])}: one like this is now reckoned at ${minutesWords(each)}, ` +
-      `from ${runs.length} ${runs.length === 1 ? 'run' : 'runs'}.`,
+      `from ${counted(runs.length, 'run', 'runs')}.`,
   )
 }

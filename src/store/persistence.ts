@@ -1,3 +1,4 @@
+import { plural } from '@/core/base/counted'
 import { sentence } from '@/core/base/issue'
 import { entryLabel, type Entry, type Ledger, type LoggedEntry } from '@/core/model/ledger'
 import { CURRENT_VERSION } from '@/core/model/migrations'
@@ -243,7 +244,7 @@ function tellUnsound(unsound: readonly UnsoundEntry[]): void {
   tell(
     'problem',
     `${what} of this studio could not be read and ${is} set aside, not deleted: ${unsound[unsound.length - 1].why}. ` +
-      `All else is here. Studio has ${unsound.length === 1 ? 'it' : 'them'} as a file.`,
+      `All else is here. Studio has ${plural(unsound.length, 'it', 'them')} as a file.`,
   )
 }
 
@@ -402,7 +403,7 @@ function tellRefused({ refused, tab, logged, waiting }: Ledger): void {
   tell(
     'problem',
     `Another tab changed the same thing, and ${own.length === 1 ? '' : `${own.length} edits of yours no longer apply, the last `}` +
-      `“${entry ? entryLabel(entry) : 'an edit'}”${own.length === 1 ? ' no longer applies' : ''}: ${sentence(issue)}`,
+      `“${entry ? entryLabel(entry) : 'an edit'}”${plural(own.length, ' no longer applies', '')}: ${sentence(issue)}`,
   )
 }
 

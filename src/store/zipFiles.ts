@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { BYTE_ORDER_MARK, writeTable } from '@/core/formats/table'
 import { DOCUMENT_NAME } from '@/core/formats/zipNames'
 import { writeMediaCsv } from '@/core/formats/mediaCsv'
@@ -51,10 +52,7 @@ async function packed(
     },
   )
   if (isMade && missing)
-    tell(
-      'news',
-      `${missing} ${missing === 1 ? 'photograph is' : 'photographs are'} not in this browser and not in the zip.`,
-    )
+    tell('news', `${counted(missing, 'photograph is', 'photographs are')} not in this browser and not in the zip.`)
 }
 
 const tablesOf = (studio: Studio): Record<string, string> => {

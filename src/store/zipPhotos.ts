@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { sentence } from '@/core/base/issue'
 import type { ListedPhoto } from '@/workers/studioZip'
 import { SOON_MS, zips } from '@/workers/clients'
@@ -50,7 +51,7 @@ export async function keepZipPhotos(file: File, photos: readonly ListedPhoto[]):
       tell('problem', sentence(room))
       return await drop().then(() => null)
     }
-    const what = `Saving ${wanted.length} ${wanted.length === 1 ? 'photograph' : 'photographs'} of “${file.name}”`
+    const what = `Saving ${counted(wanted.length, 'photograph', 'photographs')} of “${file.name}”`
     const stored = await atLength({ what, of: wanted.length, isSaving: true }, async (report): Promise<Stored> => {
       const damaged: string[] = []
       let failed = 0

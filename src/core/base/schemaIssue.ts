@@ -1,3 +1,4 @@
+import { counted } from './counted'
 import type * as z from './zod'
 import type { Issue } from './issue'
 
@@ -77,7 +78,7 @@ function expectation(issue: z.core.$ZodIssue): string {
 function bound(origin: string, limit: number, how: string): string {
   if (origin === 'string') return limit === 1 && how === 'at least' ? 'not empty' : `${how} ${limit} letters long`
   if (origin === 'array' || origin === 'set' || origin === 'map')
-    return `a list of ${how} ${limit} ${limit === 1 ? 'entry' : 'entries'}`
+    return `a list of ${how} ${counted(limit, 'entry', 'entries')}`
   return `${how} ${limit}`
 }
 

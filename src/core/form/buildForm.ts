@@ -1,3 +1,4 @@
+import { plural } from '../base/counted'
 import { inMm } from '../base/units'
 import { fail, ok, type Result } from '../base/result'
 import type { Part } from './parts'
@@ -63,7 +64,7 @@ function buildMeasured(rows: readonly CaliperRow[], variation: { plan: Plan; une
     return fail({
       code: 'form-impossible',
       reason:
-        `a caliper table of ${sorted.length} row${sorted.length === 1 ? '' : 's'} says too little; ` +
+        `a caliper table of ${sorted.length} row${plural(sorted.length, '', 's')} says too little; ` +
         'measure at least the foot and the rim',
     })
   const same = sorted.find((row, i) => i > 0 && row.heightMm - sorted[i - 1].heightMm < 0.5)

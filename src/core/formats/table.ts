@@ -1,3 +1,4 @@
+import { counted } from '../base/counted'
 import Papa from 'papaparse'
 import type { Issue } from '../base/issue'
 import { fail, ok, type Result } from '../base/result'
@@ -85,7 +86,7 @@ export function readTable(text: string, wanted: TableWanted): Result<Row[]> {
       return fail({
         code: 'bad-value',
         path: `row ${i + 2}`,
-        actual: `${cells.length} ${cells.length === 1 ? 'cell' : 'cells'}`,
+        actual: `${counted(cells.length, 'cell', 'cells')}`,
         expected: `as long as the first line, which has ${headings.length}`,
       })
     table.push({

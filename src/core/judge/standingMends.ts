@@ -1,3 +1,4 @@
+import { plural } from '../base/counted'
 import type { Command } from '../model/command'
 import type { Piece } from '../model/piece'
 import type { Step } from '../plan/step'
@@ -35,7 +36,7 @@ interface Standing {
 function moreWords(planned: Command, standing: Command): string | null {
   if (planned.type !== 'step.change' || standing.type !== 'step.add') return null
   const coats = coatsOf(standing.step)
-  return `Lay ${coats} more ${coats === 1 ? 'coat' : 'coats'} now`
+  return `Lay ${coats} more ${plural(coats, 'coat', 'coats')} now`
 }
 
 type Counted = Pick<Standing, 'piece' | 'judged'>

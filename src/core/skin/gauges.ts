@@ -2,6 +2,7 @@ import { ciede2000 } from '../colour/ciede2000'
 import { COVERED_WITHIN, OPAQUE_COATS } from '../colour/cover'
 import { isClear } from '../vocabulary/material'
 import { MEDIUM_KIND } from '../vocabulary/mediumKinds'
+import { GLASS_COATS } from '../vocabulary/tools'
 import type { StackOptics } from './appearance'
 import { areaIn, hiddenWall, type Atlas, type Chart } from './atlas'
 import { areaWeights, rowsOf } from './grid'
@@ -27,9 +28,6 @@ const LIGHT_FROM = 65
 const MIDDLE_FROM = 40
 
 export const lightnessOf = (L: number): Lightness => (L >= LIGHT_FROM ? 'light' : L >= MIDDLE_FROM ? 'middle' : 'dark')
-
-/** Coats at which a glass or a wash is itself: they are not meant to hide. A dip is worth three brushed coats. */
-const THROUGH_COATS = 3
 
 /** The ground of a film that lies on the clay. */
 const CLAY = -1
@@ -70,12 +68,12 @@ class Hiding {
       const under: Film[] = ground === CLAY ? [] : [{ medium: ground, eighths: 8 * OPAQUE_COATS }]
       const lab = (coats: number) =>
         this.optics.lab({ ...BARE, cone, films: [...under, { medium, eighths: 8 * coats }] })
-      const whole = lab(MEDIUM_KIND[kind].hides ? OPAQUE_COATS : THROUGH_COATS)
+      const whole = lab(MEDIUM_KIND[kind].hides ? OPAQUE_COATS : GLASS_COATS)
       const bare = this.optics.lab({ ...BARE, cone, films: under })
       const left = Math.max(0, ciede2000(lab(eighths / 8), whole) - COVERED_WITHIN)
       const far = Math.max(0, ciede2000(bare, whole) - COVERED_WITHIN)
-      // Past the thickness at which a glass is itself it only gets deeper.
-      const past = !MEDIUM_KIND[kind].hides && eighths >= 8 * THROUGH_COATS
+      // Past the thickness at which a glass or a wash is itself it only gets deeper.
+      const past = !MEDIUM_KIND[kind].hides && eighths >= 8 * GLASS_COATS
       share = far === 0 || past ? 1 : Math.max(0, 1 - left / far)
       this.known.set(key, share)
     }

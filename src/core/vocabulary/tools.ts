@@ -198,6 +198,9 @@ export const GLAZING: Readonly<Record<Glazing, GlazingDefinition>> = {
   spray: { gain: 0.5, coats: 6, waste: 0.5, fromBucket: false },
 }
 
+/** Brushed coats at which a glass is itself, as a dip leaves it: it is not meant to hide what lies under it. Common practice, no source. */
+export const GLASS_COATS = GLAZING.dip.gain
+
 /** Coats that are laid one after another: a dip or a pour is one. */
 export const glazeCoats = (how: Glazing, coats: number): number => (GLAZING[how].fromBucket ? 1 : coats)
 

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
@@ -8,6 +9,7 @@ import { ArrowRight } from 'lucide-react'
 import { nextStepIndex } from '@/core/plan/timeline'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
+import type { Step } from '@/core/plan/step'
 import { localClock, localDay, sessionsBetween, type Session } from '@/core/schedule/sessions'
 import { pieceItems, sessionItems } from '@/core/usecases/bench/benchItems'
 import { sessionSheets } from '@/core/usecases/sheets/sessionSheets'
@@ -18,6 +20,12 @@ import { writeAddress } from '@/ui/frame/useAddress'
 import { SmallPicture } from '@/ui/rack/CardPicture'
 import { BenchTable } from './BenchTable'
 import { DAY } from '@/core/base/spans'
+
+/** The next step of a piece as the rail has it. */
+function nextWords(step: Step, studio: Studio, piece: Piece): string {
+  const { title, brief } = stepWords(step, studio, piece)
+  return `Next: ${[title, brief].filter(Boolean).join(', ')}`
+}
 
 /** What is worked on now: one evening’s running order, or one piece by itself. */
 export function BenchView() {
@@ -63,7 +71,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
       {sessions.length > 0 && (
         <section aria-labelledby="evenings" className="mb-6">
           <h2 id="evenings" className="mb-2 text-lg font-bold">
-            An evening, in its running order
+            An evening: all its pieces, in their running order
           </h2>
           <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
             {sessions.map((session) => {
@@ -74,7 +82,11 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                   <Choice
                     onChoose={() => writeAddress('session', session.id)}
                     title={sessionWords(session, studio)}
-                    words={items.length ? `${items.length} acts: ${names.join(', ')}` : 'only covers change'}
+                    words={
+                      items.length
+                        ? `${counted(items.length, 'act', 'acts')}: ${names.join(', ')}`
+                        : 'only covers change'
+                    }
                   />
                   {sessionSheets(studio, session.id).length > 0 && (
                     <Link className="mt-1 inline-block link text-sm" href={`/sheets?session=${session.id}`}>
@@ -89,7 +101,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
       )}
       <section aria-labelledby="one-piece">
         <h2 id="one-piece" className="mb-2 text-lg font-bold">
-          By itself: a piece or a set
+          What do you work on? One piece or set
         </h2>
         {pieces.length ? (
           <ul className="grid gap-3 sm:grid-cols-2 lg:grid-cols-3">
@@ -102,7 +114,7 @@ function ChooseWork({ studio, now }: { studio: Studio; now: number }) {
                     onChoose={() => writeAddress('piece', piece.id)}
                     title={piece.name}
                     picture={<SmallPicture piece={piece} studio={studio} />}
-                    words={`${count}${step ? `Next: ${stepWords(step, studio, piece).title}` : ''}`}
+                    words={`${count}${step ? nextWords(step, studio, piece) : ''}`}
                   />
                 </li>
               )

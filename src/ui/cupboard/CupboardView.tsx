@@ -24,7 +24,7 @@ import { useAddress } from '@/ui/frame/useAddress'
 type Tab = 'media' | 'clays' | 'mix' | 'amounts'
 
 const TABS: readonly (readonly [Tab, string])[] = [
-  ['media', 'Media'],
+  ['media', 'Materials'],
   ['clays', 'Clays and tools'],
   ['mix', 'Mix and match'],
   ['amounts', 'Amounts'],
@@ -211,7 +211,7 @@ function Media({ studio }: { studio: Studio }) {
                       label="Together with"
                       value={beside.some((m) => m.id === besideId) ? besideId : 'none'}
                       choices={[
-                        ['none', 'by itself'] as const,
+                        ['none', 'on its own'] as const,
                         ...beside.map((m) => [m.id, `with ${m.name}`] as const),
                       ]}
                       onChange={setBesideId}

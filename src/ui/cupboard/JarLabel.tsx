@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { APPLICATOR } from '@/core/vocabulary/tools'
@@ -43,7 +44,7 @@ export function JarLabel({ medium }: { medium: Medium }) {
         </LabelFact>
         {warned.length > 0 && <LabelFact term="Caution">{warned.join('; ')}</LabelFact>}
         <LabelFact term="Left">
-          {stock ? `${stock.jars} ${stock.jars === 1 ? 'jar' : 'jars'} of ${stock.jarMl} ml` : 'stock not entered'}
+          {stock ? `${counted(stock.jars, 'jar', 'jars')} of ${stock.jarMl} ml` : 'stock not entered'}
           {stock?.price ? `, ${stock.price} each` : ''}
         </LabelFact>
         {medium.notes && <LabelFact term="Notes">{medium.notes}</LabelFact>}

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
 import type { LadderRow } from '@/core/usecases/cupboard/ladder'
@@ -17,6 +18,10 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
   return (
     <div data-testid="ladder" data-busy={busy} className="space-y-3">
       {problem && <p role="alert">{problem}</p>}
+      <p className="text-xs text-base-content/75">
+        Left third raw, the rest fired. Below: coats, and how far the colour may be off (under 2 nobody sees it).
+        Hatched: estimated, until a tile makes it sure.
+      </p>
       {bodies.map((body) => {
         const own = rows.filter((row) => row.bodyId === body.id)
         if (!own.length) return null
@@ -31,10 +36,6 @@ export function Ladder({ medium, studio, beside }: { medium: Medium; studio: Stu
           </section>
         )
       })}
-      <p className="text-xs text-base-content/75">
-        Left third raw, the rest fired. Below: coats, and how far the colour may be off (under 2 nobody sees it).
-        Hatched: estimated, until a tile makes it sure.
-      </p>
     </div>
   )
 }
@@ -65,7 +66,7 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
             <span
               className="relative block h-11 w-13 overflow-hidden border border-base-content/70"
               role="img"
-              aria-label={`${square.coats} ${square.coats === 1 ? 'coat' : 'coats'}: fired ${square.hex}, ${sureWord(square.expected)}`}
+              aria-label={`${counted(square.coats, 'coat', 'coats')}: fired ${square.hex}, ${sureWord(square.expected)}`}
             >
               <span className="absolute inset-y-0 left-0 w-1/3" style={{ background: square.rawHex }} />
               <span className="absolute inset-y-0 right-0 w-2/3" style={{ background: square.hex }} />
@@ -76,14 +77,14 @@ function Row({ row, studio }: { row: LadderRow; studio: Studio }) {
               )}
             </span>
             <span className="numbers block text-[0.6875rem] leading-tight text-base-content/80">
-              {square.coats} {square.coats === 1 ? 'coat' : 'coats'}
+              {counted(square.coats, 'coat', 'coats')}
               <br />±{square.expected.toFixed(1)}
             </span>
           </li>
         ))}
       </ol>
       <span className="text-xs text-base-content/75">
-        {covers ? `covers with ${covers} ${covers === 1 ? 'coat' : 'coats'}` : 'not covered by 4 coats'}
+        {covers ? `covers with ${counted(covers, 'coat', 'coats')}` : 'not covered by 4 coats'}
       </span>
     </li>
   )

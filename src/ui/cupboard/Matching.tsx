@@ -1,5 +1,6 @@
 'use client'
 
+import { counted, plural } from '@/core/base/counted'
 import { useState } from 'react'
 import { differenceInFull } from '@/core/colour/differenceWords'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
@@ -118,7 +119,7 @@ function RecipeLine({ recipe, wanted, studio }: { recipe: SureRecipe; wanted: Tr
     tell(
       'news',
       `${studio.pieces[pieceId].name}: its first colour is ${words} now, ${recipe.coats} ` +
-        `${recipe.coats === 1 ? 'coat' : 'coats'}. Undo takes it back.`,
+        `${plural(recipe.coats, 'coat', 'coats')}. Undo takes it back.`,
     )
   }
   return (
@@ -131,7 +132,7 @@ function RecipeLine({ recipe, wanted, studio }: { recipe: SureRecipe; wanted: Tr
         <span className="w-1/2" style={{ background: recipe.hex }} />
       </span>
       <span className="min-w-40 flex-1">
-        <b>{words}</b>, {recipe.coats} {recipe.coats === 1 ? 'coat' : 'coats'}
+        <b>{words}</b>, {counted(recipe.coats, 'coat', 'coats')}
         <span className="numbers block text-xs text-base-content/80">
           from it: {differenceInFull(recipe.difference)}, give or take {recipe.expected.toFixed(1)} (
           {sureWord(recipe.expected)}){recipe.cost > 0 ? `, cost ${recipe.cost.toFixed(2)} a ml` : ''}

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import { CONES } from '@/core/firing/cones'
 import { CAUTION_WORDS, CAUTIONS, type Medium } from '@/core/vocabulary/material'
 import type { Applicator } from '@/core/vocabulary/tools'
@@ -228,7 +229,7 @@ export function MediumFields({ medium, studio }: { medium: Medium; studio: Studi
           className="btn btn-sm"
           onClick={() => run({ type: 'medium.remove', mediumId: medium.id })}
         >
-          {used ? `Used on ${used} ${used === 1 ? 'piece' : 'pieces'}` : 'Take it out of the cupboard'}
+          {used ? `Used on ${counted(used, 'piece', 'pieces')}` : 'Take it out of the cupboard'}
         </button>
       </details>
       <p className="text-xs text-base-content/75">

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import { useState } from 'react'
 import { type Cone } from '@/core/firing/cones'
 import type { Medium } from '@/core/vocabulary/material'
@@ -58,7 +59,7 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
           data-hex={nothing ? '' : hex(list)}
           style={{ background: nothing ? undefined : hex(list) }}
         />
-        <div className="w-72 space-y-3 border-base-content p-3 text-sm max-sm:w-auto max-sm:border-t sm:border-l">
+        <div className="w-72 space-y-3 border-base-content p-3 text-sm sm:border-l max-sm:w-auto max-sm:border-t">
           <p className="leading-snug font-bold">
             {nothing ? 'Nothing in the bowl yet.' : mixedWords(list, studio)}
             {stain > 0 && `, ${stain} % dry stain`}
@@ -127,7 +128,7 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
       {used.length === 2 && (
         <div>
           <p className="text-[0.8125rem] text-base-content/75">
-            From one to the other, {coats} {coats === 1 ? 'coat' : 'coats'}: press a mixture to take its parts
+            From one to the other, {counted(coats, 'coat', 'coats')}: press a mixture to take its parts
           </p>
           <ol className="flex" aria-label="Range between the two">
             {betweenTwo(used[0], used[1], 6).map((between, step) => (
@@ -171,5 +172,5 @@ export function Mixing({ studio, body, glaze, cone }: MixingProps) {
 const mixedWords = (parts: Mixture['parts'], { media }: Studio) =>
   parts
     .filter((p) => p.parts > 0)
-    .map((p) => `${p.parts} ${p.parts === 1 ? 'part' : 'parts'} ${media[p.id].name}`)
+    .map((p) => `${counted(p.parts, 'part', 'parts')} ${media[p.id].name}`)
     .join(', ')

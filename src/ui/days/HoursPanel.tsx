@@ -1,5 +1,6 @@
 'use client'
 
+import { plural } from '@/core/base/counted'
 import { useState } from 'react'
 import { Plus, X } from 'lucide-react'
 import { CONES } from '@/core/firing/cones'
@@ -118,7 +119,7 @@ function Weekly({ calendar }: { calendar: Calendar }) {
                 min={1}
                 max={60}
                 step={1}
-                unit={hours.hands === 1 ? 'person' : 'people'}
+                unit={plural(hours.hands, 'person', 'people')}
                 onCommit={(hands) => set(i, { hands: Math.round(hands) })}
               />
             </span>

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import Link from 'next/link'
 import { Check, X } from 'lucide-react'
 import { AT_ONCE, type Visit } from '@/core/model/calendar'
@@ -22,9 +23,7 @@ export function ChangesPanel({ changes, onClose }: { changes: readonly string[] 
       data-testid="changes"
     >
       <div className="min-w-0 flex-1">
-        <h2 className="font-bold">
-          {changes.length} {changes.length === 1 ? 'change' : 'changes'} from the days before
-        </h2>
+        <h2 className="font-bold">{counted(changes.length, 'change', 'changes')} from the days before</h2>
         <ul className="max-h-32 overflow-y-auto">
           {changes.map((change) => (
             <li key={change}>
@@ -217,8 +216,8 @@ export function CostLine({ studio }: { studio: Studio }) {
   if (!visits) return null
   return (
     <p className="numbers mb-2 text-sm text-base-content/80" data-testid="days-cost">
-      {visits} {visits === 1 ? 'visit' : 'visits'} to the studio, {covers} {covers === 1 ? 'cover' : 'covers'} to put
-      on, {days} {days === 1 ? 'day' : 'days'} until the last is done.
+      {counted(visits, 'visit', 'visits')} to the studio, {counted(covers, 'cover', 'covers')} to put on,{' '}
+      {counted(days, 'day', 'days')} until the last is done.
     </p>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted, plural } from '@/core/base/counted'
 import { useRef } from 'react'
 import { Plus, X } from 'lucide-react'
 import { seedFromText } from '@/core/base/random'
@@ -128,7 +129,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
       {matte.looked > 0 && (
         <p className="text-sm" data-testid="matte-factor">
           Coats take <b className="numbers">{Math.exp(matte.ln).toFixed(2)} ×</b> as long until matte as expected, from{' '}
-          <span className="numbers">{matte.looked}</span> {matte.looked === 1 ? 'look' : 'looks'} at the bench.
+          <span className="numbers">{matte.looked}</span> {plural(matte.looked, 'look', 'looks')} at the bench.
         </p>
       )}
       <div className="flex flex-wrap gap-2">
@@ -168,7 +169,7 @@ function RoomCard({ room, studio }: { room: Room; studio: Studio }) {
             `${momentWords(Date.parse(room.record.at(-1)!.at), now, studio)}; now ` +
             `${inUnits(inCelsius(air.celsius.toFixed(1)))}, ${Math.round(100 * air.humidity)} %. `
           : ''}
-        {pieces} {pieces === 1 ? 'piece stands' : 'pieces stand'} here.
+        {counted(pieces, 'piece stands', 'pieces stand')} here.
       </p>
     </li>
   )

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted, plural } from '@/core/base/counted'
 import clsx from 'clsx'
 import { useCallback, useMemo, useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'
@@ -91,7 +92,7 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
     else
       tell(
         'news',
-        `${ids.length} ${ids.length === 1 ? 'jar is' : 'jars are'} too few: some neighbours would be alike. ` +
+        `${counted(ids.length, 'jar is', 'jars are')} too few: some neighbours would be alike. ` +
           `Take one more into your hand.`,
       )
   }
@@ -150,13 +151,13 @@ export function AreaColours({ piece, studio, form, drawing }: AreaColoursProps) 
         }}
       />
       <p className="numbers text-[0.8125rem] text-base-content/80">
-        {areas.length} {areas.length === 1 ? 'area' : 'areas'}, {coloured.length} with a colour
+        {counted(areas.length, 'area', 'areas')}, {coloured.length} with a colour
         {light !== null && `; ${Math.round(light * 100)} % of what is coloured fires light`}.
         {leaks.length > 0 &&
           ` ${leaks.length === 1 ? 'One gap' : `${leaks.length} gaps`} in its outlines: press a red ring to close it, or leave it open.`}
         {orphaned.length > 0 &&
           ` ${orphaned.map(({ id, called }) => called || `area ${id}`).join(', ')} ` +
-            `${orphaned.length === 1 ? 'has merged with another or lies' : 'have merged with others or lie'} off the piece.`}
+            `${plural(orphaned.length, 'has merged with another or lies', 'have merged with others or lie')} off the piece.`}
       </p>
       {nearest && nearest.apart < HARD_TO_TELL && (
         <p className="text-[0.8125rem]" data-warning>

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import { Spline } from 'lucide-react'
@@ -177,7 +178,7 @@ function Points({ piece, form, onDrawing, onLeave }: PointsProps & { form: Turne
       </svg>
       <p className="numbers text-[0.8125rem]" role="status">
         {inUnits(`${inMm(here[0].toFixed(0))} from the middle, ${inMm(here[1].toFixed(0))} up`)};{' '}
-        {current.points.length} points in this line, {drawn.length} {drawn.length === 1 ? 'line' : 'lines'}.
+        {current.points.length} points in this line, {counted(drawn.length, 'line', 'lines')}.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <span className="w-24">

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import clsx from 'clsx'
 import { Camera } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
@@ -229,7 +230,7 @@ function Sketching({
           <p className="numbers text-[0.8125rem]" role="status">
             {problem ??
               (answer?.outlined.length
-                ? `${answer.outlined.length} ${answer.outlined.length === 1 ? 'shape' : 'shapes'}, by outline.`
+                ? `${counted(answer.outlined.length, 'shape', 'shapes')}, by outline.`
                 : answer
                   ? `${answer.lines.length} lines${answer.faint ? `, ${answer.faint} faint ones left out` : ''}` +
                     `${answer.loose.length ? `; ${answer.loose.length} loose ends, ringed` : '; no loose ends'}.`

@@ -1,5 +1,6 @@
 'use client'
 
+import { plural } from '@/core/base/counted'
 import { useState } from 'react'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { lotPieces, namedPots, standingPots } from '@/core/model/lots'
@@ -149,7 +150,7 @@ export function HandOn({ studio }: { studio: Studio }) {
         {open > 0 && (
           <p role="status" className="flex items-center gap-2 font-bold">
             <TriangleAlert aria-hidden size={18} /> {open} of {tickets.length}{' '}
-            {tickets.length === 1 ? 'ticket' : 'tickets'} would not say “complete” yet.
+            {plural(tickets.length, 'ticket', 'tickets')} would not say “complete” yet.
           </p>
         )}
         <ul className="grid gap-4 xl:grid-cols-2">

@@ -11,17 +11,60 @@ import { namedPots, standingPots } from '@/core/model/lots'
 import { SmallPicture } from '@/ui/rack/CardPicture'
 import { OpenedPots } from './OpenedPots'
 
+/** What asks for something first. */
+const GROUPS: readonly { readonly title: string; readonly has: (load: KilnPots) => boolean }[] = [
+  { title: 'Out of the kiln, to record', has: ({ fired, told, pots }) => fired && told < pots.length },
+  { title: 'Ready for the kiln', has: ({ fired, told, pots }) => !fired && told < pots.length },
+  { title: 'Recorded', has: ({ told, pots }) => told === pots.length },
+]
+
+const idOf = ({ piece, step, pots }: KilnPots): string => `${piece.id} ${step.id} ${pots[0]}`
+
+interface LoadButtonProps {
+  load: KilnPots
+  studio: Studio
+  isOpen: boolean
+  onPress: () => void
+}
+
+/** Pots of one piece that are fired together, as a button with their picture. */
+function LoadButton({ load: { piece, step, pots, told }, studio, isOpen, onPress }: LoadButtonProps) {
+  const standing = standingPots(piece)
+  return (
+    <button
+      type="button"
+      aria-pressed={isOpen}
+      onClick={onPress}
+      className={clsx(
+        'flex w-full cursor-pointer items-center gap-3 border px-3 py-2 text-left',
+        isOpen ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200',
+      )}
+    >
+      <SmallPicture piece={piece} studio={studio} />
+      <span className="min-w-0 flex-1">
+        <span className="block leading-tight font-bold">
+          {lotName(
+            piece,
+            namedPots(
+              piece,
+              pots.filter((pot) => standing.includes(pot)),
+            ),
+          )}
+        </span>
+        <span className="text-sm text-base-content/80">
+          {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
+          {told > 0 && told < pots.length && `, ${told} recorded`}
+        </span>
+      </span>
+    </button>
+  )
+}
+
 /** What stands before the kiln or came out of it: one press a pot says how it came out. */
 export function OpenKiln({ studio }: { studio: Studio }) {
   const { drying } = useAllDrying(studio)
   const dry = Object.keys(drying).filter((id) => columnOf(drying[id], 'foot').stageNow === 'boneDry')
   const all = kilnPots(studio, new Set(dry))
-  /** Those of them that were not lost. */
-  const standingOf = ({ piece, pots }: KilnPots) => {
-    const standing = standingPots(piece)
-    return pots.filter((pot) => standing.includes(pot))
-  }
-  const idOf = ({ piece, step, pots }: KilnPots) => `${piece.id} ${step.id} ${pots[0]}`
   const [openId, setOpenId] = useState<string | null>(null)
   const open = all.find((one) => idOf(one) === openId) ?? null
   if (!all.length)
@@ -33,39 +76,32 @@ export function OpenKiln({ studio }: { studio: Studio }) {
     )
   return (
     <div className="grid gap-6 lg:grid-cols-[20rem_1fr]">
-      <ul className="space-y-2" aria-label="Pots at the kiln">
-        {all.map((one) => {
-          const { piece, step, pots, fired, told } = one
+      <div className="space-y-5" role="group" aria-label="Pots at the kiln">
+        {GROUPS.map(({ title, has }) => {
+          const own = all.filter(has)
           return (
-            <li key={idOf(one)}>
-              <button
-                type="button"
-                aria-pressed={one === open}
-                onClick={() => setOpenId(one === open ? null : idOf(one))}
-                className={clsx(
-                  'flex w-full cursor-pointer items-center gap-3 border px-3 py-2 text-left',
-                  one === open ? 'border-2 border-base-content bg-base-300' : 'border-base-content/70 bg-base-200',
-                )}
-              >
-                <SmallPicture piece={piece} studio={studio} />
-                <span className="min-w-0 flex-1">
-                  <span className="block leading-tight font-bold">
-                    {lotName(piece, namedPots(piece, standingOf(one)))}
-                  </span>
-                  <span className="text-sm text-base-content/80">
-                    {step.firing} firing, cone {step.cone}; {countWords(pots.length)}
-                    {told === pots.length
-                      ? '; all recorded'
-                      : fired
-                        ? `; ${pots.length - told} to record`
-                        : '; ready for it'}
-                  </span>
-                </span>
-              </button>
-            </li>
+            own.length > 0 && (
+              <section key={title}>
+                <h2 className="mb-2 font-bold">
+                  {title} <span className="numbers font-normal">{own.length}</span>
+                </h2>
+                <ul className="space-y-2">
+                  {own.map((one) => (
+                    <li key={idOf(one)}>
+                      <LoadButton
+                        load={one}
+                        studio={studio}
+                        isOpen={one === open}
+                        onPress={() => setOpenId(one === open ? null : idOf(one))}
+                      />
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            )
           )
         })}
-      </ul>
+      </div>
       {open ? (
         <OpenedPots key={idOf(open)} load={open} studio={studio} />
       ) : (

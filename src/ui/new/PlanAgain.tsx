@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import type { Piece } from '@/core/model/piece'
 import type { Again } from '@/core/usecases/create/repeatPiece'
 import { Segments } from '@/ui/kit/fields'
@@ -22,7 +23,7 @@ export function PlanAgain({
         {pot === null ? 'Its plan comes along' : former.count > 1 ? `As pot ${pot} was made` : 'As it was made'}
       </h2>
       <p className="text-sm">
-        {former.steps.length} {former.steps.length === 1 ? 'step' : 'steps'}, none of them done
+        {counted(former.steps.length, 'step', 'steps')}, none of them done
         {pot !== null && ', in the order and with the coats that were really laid'}. Bands move with the form, patterns
         are repeated as often as they close, and coats are counted for the clay. What has dried, and what came out of
         the kiln, stays with {former.name}.

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import clsx from 'clsx'
 import { CircleCheck } from 'lucide-react'
 import { useEffect, useRef } from 'react'
@@ -85,7 +86,7 @@ export function FindingsPanel({
       : piece.steps.length === 0
         ? 'Nothing to judge yet'
         : settle
-          ? `${settle} ${settle === 1 ? 'thing' : 'things'} to settle`
+          ? `${counted(settle, 'thing', 'things')} to settle`
           : findings.length
             ? 'Nothing stands in the way'
             : 'No problems found'

@@ -1,3 +1,4 @@
+import { plural } from '@/core/base/counted'
 import { LIGHTNESSES } from '@/core/skin/gauges'
 import type { LineWeight } from '@/core/usecases/view/lineWeights'
 import type { SkinAnswer } from '@/workers/protocol'
@@ -59,7 +60,7 @@ export function GaugeBlock({
       </p>
       {lines.length > 0 && (
         <p className="numbers text-xs">
-          {lines.length === 1 ? 'line' : 'lines'}{' '}
+          {plural(lines.length, 'line', 'lines')}{' '}
           {lines
             .slice(0, 3)
             .map((l) => length(l.firedMm))

@@ -1,3 +1,4 @@
+import { counted } from '@/core/base/counted'
 import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { whereWords } from '@/core/usecases/words/whereWords'
@@ -26,7 +27,7 @@ const MOST_COATS = 8
 
 /** How many layers lie on the clay here. */
 export const layersWords = ({ films }: Section): string =>
-  films.length === 0 ? 'bare clay here' : `${films.length} ${films.length === 1 ? 'layer' : 'layers'} here`
+  films.length === 0 ? 'bare clay here' : `${counted(films.length, 'layer', 'layers')} here`
 
 /** The fired colour of a spot. */
 export const CutSwatch = ({ section }: { section: Section }) => (

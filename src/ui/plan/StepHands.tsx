@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import { useState } from 'react'
 import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
@@ -39,7 +40,7 @@ export function StepHands({
       ? 'our estimate'
       : tempo.source === 'yours'
         ? 'at your pace'
-        : `measured in ${tempo.runs} ${tempo.runs === 1 ? 'run' : 'runs'}, ± ${Math.round(100 * spreadOf(work, tempo))} %`
+        : `measured in ${counted(tempo.runs, 'run', 'runs')}, ± ${Math.round(100 * spreadOf(work, tempo))} %`
   return (
     <div className="text-sm text-base-content/85" data-testid="hands">
       <p>

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import Link from 'next/link'
 import { useDeferredValue, useEffect, useRef, useState } from 'react'
 import { FolderOpen, Plus } from 'lucide-react'
@@ -45,7 +46,7 @@ export function RackView() {
         <div className="min-w-0">
           <h1 className="text-2xl font-bold wrap-anywhere">{studio.name}</h1>
           <p className="text-base-content/80">
-            {all === 0 ? 'Nothing on the rack yet.' : `${all} ${all === 1 ? 'piece' : 'pieces'} on the rack`}
+            {all === 0 ? 'Nothing on the rack yet.' : `${counted(all, 'piece', 'pieces')} on the rack`}
           </p>
         </div>
         <div className="flex gap-2">

@@ -1,5 +1,6 @@
 'use client'
 
+import { plural } from '@/core/base/counted'
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import { namesIn, ownersCommand } from '@/core/usecases/rack/partLot'
@@ -26,7 +27,7 @@ export function OwnersEntry({ piece }: { piece: Piece }) {
       <button type="button" className="btn mt-1 btn-sm" disabled={!names.length} onClick={give}>
         {names.length > piece.count
           ? `Give ${names.length} names, and make it a set of ${names.length}`
-          : `Give ${names.length || 'the'} ${names.length === 1 ? 'name' : 'names'}`}
+          : `Give ${names.length || 'the'} ${plural(names.length, 'name', 'names')}`}
       </button>
     </details>
   )

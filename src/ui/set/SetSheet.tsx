@@ -1,5 +1,6 @@
 'use client'
 
+import { plural } from '@/core/base/counted'
 import { useState } from 'react'
 import { useRouter } from 'next/navigation'
 import { capital } from '@/core/base/capital'
@@ -36,7 +37,7 @@ export function SetSheet({ piece, studio }: { piece: Piece; studio: Studio }) {
   return (
     <section aria-label="The set" className="space-y-3 px-5 py-4" data-testid="set-sheet">
       <h2 className="text-[1.0625rem] font-bold">
-        <span className="numbers">{standing.size}</span> {standing.size === 1 ? 'pot' : 'pots'}
+        <span className="numbers">{standing.size}</span> {plural(standing.size, 'pot', 'pots')}
         {lots.length > 1 && `, in ${lots.length} lots`}
       </h2>
       <p className="text-sm text-base-content/80">

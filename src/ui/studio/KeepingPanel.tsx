@@ -1,5 +1,6 @@
 'use client'
 
+import { plural } from '@/core/base/counted'
 import { Download } from 'lucide-react'
 import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { diskRoomNow, type DiskRoom } from '@/store/diskRoom'
@@ -41,7 +42,7 @@ export function KeepingPanel() {
         <>
           <p>
             {setAside.length === 1 ? 'One record' : `${setAside.length} records`} could not be read. Nothing of{' '}
-            {setAside.length === 1 ? 'it' : 'them'} is deleted.
+            {plural(setAside.length, 'it', 'them')} is deleted.
           </p>
           <ul className="space-y-1">
             {setAside.map((one, i) => (

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/base/counted'
 import type { Studio } from '@/core/model/studio'
 import { hands, minutesAt, PACE_KINDS, PACE_WORDS, spreadOf, tempoOf, type PaceKind } from '@/core/plan/pace'
 import { minutesWords } from '@/core/usecases/words/timeWords'
@@ -49,7 +50,7 @@ function PaceRow({ kind, studio }: { kind: PaceKind; studio: Studio }) {
   const tempo = tempoOf(pace)
   const sample = hands(kind, SAMPLE.fixed, SAMPLE.more)
   const minutes = minutesAt(sample, studio.paces)
-  const runs = `${tempo.runs} ${tempo.runs === 1 ? 'run' : 'runs'}`
+  const runs = `${counted(tempo.runs, 'run', 'runs')}`
   return (
     <tr className="border-t border-base-300">
       <th scope="row" className="text-left font-normal">

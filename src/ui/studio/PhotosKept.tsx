@@ -1,5 +1,6 @@
 'use client'
 
+import { counted, plural } from '@/core/base/counted'
 import { entriesOf } from '@/core/model/run'
 import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { usePhotoChanges } from '@/store/photoChanges'
@@ -26,7 +27,7 @@ export function PhotosKept() {
   return (
     <div data-testid="photos-kept">
       <p>
-        <span className="numbers">{kept.length}</span> {kept.length === 1 ? 'photograph' : 'photographs'}, about{' '}
+        <span className="numbers">{kept.length}</span> {plural(kept.length, 'photograph', 'photographs')}, about{' '}
         <span className="numbers">{(bytes / 1_048_576).toFixed(1)} MB</span>. They never leave this browser but in a zip
         of yours.
       </p>
@@ -36,7 +37,7 @@ export function PhotosKept() {
           className="btn btn-sm"
           onClick={() =>
             askToConfirm({
-              title: `Delete ${loose.length} ${loose.length === 1 ? 'photograph' : 'photographs'} for good?`,
+              title: `Delete ${counted(loose.length, 'photograph', 'photographs')} for good?`,
               words:
                 'No record shows them any more; they were taken out, or their piece was deleted. This cannot be undone.',
               choices: [{ label: 'Delete them', act: () => void deletePhotos(loose) }],

@@ -1,3 +1,4 @@
+import { counted, plural } from '../../base/counted'
 import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { isBath, sprays } from '../../plan/localStage'
@@ -75,8 +76,6 @@ const BURNISH_COATS = 2
 /** Steps that lay something wet over what is there. */
 const isLaidWet = (step: Step): boolean => isA(step, 'wet film')
 
-const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`
-
 export const coatRules: readonly Rule[] = [
   {
     id: 'too-few-coats',
@@ -90,15 +89,17 @@ export const coatRules: readonly Rule[] = [
           stepId: step.id,
           where: `step ${index + 1}`,
           sentence:
-            `${plural(laid, 'coat')} of ${name} ${laid === 1 ? 'fires' : 'fire'} thin and streaked; ` +
+            `${counted(laid, 'coat', 'coats')} of ${name} ${plural(laid, 'fires', 'fire')} thin and streaked; ` +
             `${toGive} cover here.`,
           because:
-            `What lies under ${laid === 1 ? 'it' : 'them'}, ` +
+            `What lies under ${plural(laid, 'it', 'them')}, ` +
             `${under.films.length ? plan.media[under.films[under.films.length - 1].medium].name : plan.body.name}, ` +
             `shows through${over.length ? ' the clear' : ''}, ${differenceInFull(cover.fromOpaque(worth))}; ` +
             'raw it already looks finished.',
           mends: [
-            changeStep(plan, `Give it ${plural(toGive, 'coat')}`, step.id, { coats: toGive - laid + step.coats }),
+            changeStep(plan, `Give it ${counted(toGive, 'coat', 'coats')}`, step.id, {
+              coats: toGive - laid + step.coats,
+            }),
             ...(isA(step, 'coating') ? [changeStep(plan, 'Keep it as a blush', step.id, { intent: 'blush' })] : []),
           ],
         })),
@@ -125,7 +126,7 @@ export const coatRules: readonly Rule[] = [
               ? 'A very thick film shrinks and lets go of the clay.'
               : 'Once a colour covers, another coat changes nothing that an eye can see.',
             mends: [
-              changeStep(plan, `Give it ${plural(usual, 'coat')}`, step.id, {
+              changeStep(plan, `Give it ${counted(usual, 'coat', 'coats')}`, step.id, {
                 coats: Math.max(1, usual - laid + step.coats),
               }),
             ],
@@ -150,7 +151,7 @@ export const coatRules: readonly Rule[] = [
             where: `step ${index + 1}`,
             sentence: `Lines of ${medium.name} as thick as ${Math.round(worth)} brushed coats blister or flake off in the fire.`,
             because: 'A blob shrinks and lets go of the clay; draw it thinner, or trail it with slip.',
-            mends: [changeStep(plan, `Draw it with ${plural(usual, 'coat')}`, step.id, { coats: usual })],
+            mends: [changeStep(plan, `Draw it with ${counted(usual, 'coat', 'coats')}`, step.id, { coats: usual })],
           },
         ]
       }),
@@ -171,11 +172,13 @@ export const coatRules: readonly Rule[] = [
           {
             stepId: step.id,
             where: `step ${index + 1}`,
-            sentence: `${plural(laid, 'coat')} of ${name} over burnished clay: its sheen still shines through.`,
+            sentence: `${counted(laid, 'coat', 'coats')} of ${name} over burnished clay: its sheen still shines through.`,
             because:
               'Tilt it to the light: while a highlight runs across, it wants another coat, usually more than one.',
             mends: [
-              changeStep(plan, `Give it ${plural(enough, 'coat')}`, step.id, { coats: enough - laid + step.coats }),
+              changeStep(plan, `Give it ${counted(enough, 'coat', 'coats')}`, step.id, {
+                coats: enough - laid + step.coats,
+              }),
             ],
           },
         ]

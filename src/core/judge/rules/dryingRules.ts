@@ -1,3 +1,4 @@
+import { plural } from '../../base/counted'
 import { inMm } from '../../base/units'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'
@@ -69,7 +70,7 @@ export const dryingRules: readonly Rule[] = [
             stepId: step.id,
             where: `step ${index + 1}, the ${PART[thin.kind].name.toLowerCase()}`,
             sentence:
-              `${step.coats} wet ${step.coats === 1 ? 'coat fills' : 'coats fill'} the ` +
+              `${step.coats} wet ${plural(step.coats, 'coat fills', 'coats fill')} the ` +
               `${inMm(Number(thin.thickMm.toFixed(1)))} ${PART[thin.kind].name.toLowerCase()} to ` +
               `${Math.round(100 * Math.min(1, filled))} % of the water at which dry clay goes soft; it may ` +
               'drop off and cannot be put back.',

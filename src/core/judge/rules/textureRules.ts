@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
@@ -189,7 +190,7 @@ export const textureRules: readonly Rule[] = [
             stepId: last.step.id,
             where: `step ${last.index + 1}`,
             sentence:
-              `${last.step.coats} ${last.step.coats === 1 ? 'coat' : 'coats'} of ${plan.medium(last.step.mediumId)?.name} ` +
+              `${counted(last.step.coats, 'coat', 'coats')} of ${plan.medium(last.step.mediumId)?.name} ` +
               `flood the ${what} of step ${index + 1}: it comes out blurred.`,
             because: `The colour is ${inMm((filmUm / 1000).toFixed(2))} thick when dry, the ${what} ${inMm(step.depthMm)} deep.`,
             mends:

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { isTimeZone } from '../../base/timeZone'
 import { paceSchema } from '../../plan/pace'
 import { mediaOfStep } from '../../plan/step'
@@ -63,7 +64,7 @@ export const STUDIO_EDITS: Edits<
       return {
         code: 'bad-value',
         path: 'room',
-        actual: `still home to ${inIt.length} ${inIt.length === 1 ? 'piece' : 'pieces'}`,
+        actual: `still home to ${counted(inIt.length, 'piece', 'pieces')}`,
         expected: 'empty; move them to another room first',
       }
     delete studio.rooms[roomId]

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import type { Difference } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import type { Mishap } from '../../plan/mishap'
@@ -21,7 +22,7 @@ const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = {
   spray: 'Sprayed',
 }
 
-const coatsWord = (n: number) => `${n} ${n === 1 ? 'coat' : 'coats'}`
+const coatsWord = (n: number) => `${counted(n, 'coat', 'coats')}`
 
 /**
  * What can have been different in a step, as it was planned; `so` is what was said of it already, which the next adds to.

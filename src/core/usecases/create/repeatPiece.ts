@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { isA } from '../../plan/step'
 import { ok, type Result } from '../../base/result'
 import { buildForm } from '../../form/buildForm'
@@ -163,8 +164,6 @@ export const coatsTold = (before: Piece, after: Piece): string[] =>
   after.steps.flatMap((step, i) => {
     const former = before.steps.find(({ id }) => id === step.id)
     return former && 'coats' in former && 'coats' in step && former.coats !== step.coats
-      ? [
-          `Step ${i + 1}: ${step.coats} ${step.coats === 1 ? 'coat' : 'coats'} instead of ${former.coats}, for this clay.`,
-        ]
+      ? [`Step ${i + 1}: ${counted(step.coats, 'coat', 'coats')} instead of ${former.coats}, for this clay.`]
       : []
   })

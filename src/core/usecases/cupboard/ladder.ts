@@ -4,9 +4,9 @@ import { coneIndex, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
 import type { Studio } from '../../model/studio'
 import { Beliefs } from '../tiles/opticsBelief'
+import { usualLayer } from '../tiles/layerFilms'
 import { filmsHex, filmsLab, type Films } from '../tiles/squares'
 import { isClear } from '../../vocabulary/material'
-import { GLAZING } from '../../vocabulary/tools'
 
 /** One square of a ladder: so many coats on a body, bare or under a clear. */
 export interface LadderSquare {
@@ -66,7 +66,7 @@ export function ladderOf(
       const films = (coats: number): Films => {
         const own = { mediumId: medium.id, coats }
         if (!withMedium) return [own]
-        const other = { mediumId: withMedium.id, coats: withMedium.kind === 'glaze' ? GLAZING.dip.gain : 3 }
+        const other = { mediumId: withMedium.id, coats: usualLayer(withMedium) }
         return placed === 'under' ? [own, other] : [other, own]
       }
       const labOf = (coats: number) => filmsLab(body, films(coats), studio.media, cone)

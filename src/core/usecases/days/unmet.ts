@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { COVER_NAMES, STAGE, type Cover } from '../../clay/stages'
 import { plainCalendar, type FiringBooking, type Unmet } from '../../model/calendar'
 import { namedPots } from '../../model/lots'
@@ -149,9 +150,7 @@ function changesFor(studio: Studio, problem: StudioProblem, plan: StudioPlan, { 
   const now = stepsIn(unplaced)
   const changes: string[] = []
   const fewer = (left: number) =>
-    left === 0
-      ? 'and everything is placed'
-      : `and ${now - left} more ${now - left === 1 ? 'step is' : 'steps are'} placed`
+    left === 0 ? 'and everything is placed' : `and ${counted(now - left, 'more step is', 'more steps are')} placed`
   const visit = extraVisits(problem, zone)
     .map((session) => ({
       session,

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { OUTSIDE } from '../../vocabulary/place'
 import { dryWall, hourDownTo, stageBegins } from '../../clay/drying/course'
 import { evenWall } from '../../clay/drying/wallSolver'
@@ -96,7 +97,7 @@ function damp(piece: Piece, studio: Studio, drying: PieceDrying, lost: Lost, now
     words:
       days === null
         ? 'A damp box holds it where it is; it will not come back by itself.'
-        : `Mist it evenly, close the damp box: workable again as hard clay in about ${days} ${days === 1 ? 'day' : 'days'}.`,
+        : `Mist it evenly, close the damp box: workable again as hard clay in about ${counted(days, 'day', 'days')}.`,
     command: {
       type: 'piece.log',
       pieceId: piece.id,

@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { formatLength, type LengthUnit } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import { lotPieces, namedPots, potOf } from '../../model/lots'
@@ -138,7 +139,7 @@ function missingOf(facts: TicketFacts, unit: LengthUnit): string[] {
     [glazed.length > 0 && wiped === null, `whether bottom and ${bareFoot(unit)} of wall are wiped bare`],
     [runs.length > 0 && slab === null, `whether a waster slab goes under it: ${runs[0]?.name} runs`],
     [!fragile, 'what is fragile, and where (“nothing” is an answer)'],
-    [undone > 0, `${undone} ${undone === 1 ? 'step' : 'steps'} before this firing not noted as done`],
+    [undone > 0, `${counted(undone, 'step', 'steps')} before this firing not noted as done`],
   ]
   return rows.flatMap(([isMissing, words]) => (isMissing ? [words] : []))
 }

@@ -1,3 +1,4 @@
+import { plural } from '../../base/counted'
 import type { Command } from '../../model/command'
 import { asPiece } from '../../model/lots'
 import type { Lot, Piece } from '../../model/piece'
@@ -11,7 +12,7 @@ export function partLot(piece: Piece, lot: Lot, newId: () => string): { command:
     pieceId,
     command: {
       type: 'batch',
-      label: `make ${lot.pots.length === 1 ? 'a pot' : 'some pots'} of “${piece.name}” a piece of their own`,
+      label: `make ${plural(lot.pots.length, 'a pot', 'some pots')} of “${piece.name}” a piece of their own`,
       commands: [
         { type: 'piece.add', piece: own },
         {

@@ -2,12 +2,13 @@ import { conesOutside, type Cone } from '../../firing/cones'
 import type { Studio } from '../../model/studio'
 import { isClear, type Medium } from '../../vocabulary/material'
 import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
+import { GLASS_COATS } from '../../vocabulary/tools'
 import type { Films } from './squares'
 
-/** Nominal coats in which a medium is usually laid over or under another. Common practice, no source: a dip is worth three. */
-const usualLayer = ({ kind }: Medium): number => {
+/** Nominal coats in which a medium is usually laid over or under another. Common practice, no source. */
+export const usualLayer = ({ kind }: Medium): number => {
   const { melts, hides, watery } = MEDIUM_KIND[kind]
-  return melts === 'glass' ? 3 : watery || !hides ? 1 : melts === 'overGlaze' ? 2 : 3
+  return melts === 'glass' ? GLASS_COATS : watery || !hides ? 1 : melts === 'overGlaze' ? 2 : 3
 }
 
 /** The films of a pair; a jar over itself is that jar alone. A clear lies over colours, not over another glaze. */

@@ -1,3 +1,4 @@
+import { plural } from '../../base/counted'
 import { ciede2000 } from '../../colour/ciede2000'
 import { hexFromLab } from '../../colour/colourSpaces'
 import type { MeasuredBy, Tile } from '../../model/tile'
@@ -44,7 +45,7 @@ export const filmsWords = (films: Films, media: Studio['media']): string =>
           const name = medium?.name ?? 'a missing jar'
           return medium && MEDIUM_KIND[medium.kind].melts === 'glass'
             ? name
-            : `${Number(coats.toFixed(2))} ${coats === 1 ? 'coat' : 'coats'} of ${name}`
+            : `${Number(coats.toFixed(2))} ${plural(coats, 'coat', 'coats')} of ${name}`
         })
         .join(', then ')
     : 'bare clay'

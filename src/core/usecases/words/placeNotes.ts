@@ -1,3 +1,4 @@
+import { counted } from '../../base/counted'
 import { formatLength, type LengthUnit } from '../../base/units'
 import { surfacesOf, WALL } from '../../form/assembly'
 import { buildForm } from '../../form/buildForm'
@@ -59,7 +60,7 @@ export function placeNotes(piece: Piece, unit: LengthUnit): PlaceNote[] {
 
 /** How many photographs there are of a place; empty for none. */
 export const photosWord = ({ photos: { length } }: Pick<PlaceNote, 'photos'>): string =>
-  length ? `${length} ${length === 1 ? 'photograph' : 'photographs'}` : ''
+  length ? `${counted(length, 'photograph', 'photographs')}` : ''
 
 /** A noted place in a sentence, for cards and sheets. */
 export function placeNoteWords({ where, notes, photos }: Pick<PlaceNote, 'where' | 'notes' | 'photos'>): string {

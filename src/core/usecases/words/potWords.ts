@@ -1,3 +1,4 @@
+import { plural } from '../../base/counted'
 import { listed } from '../../base/listed'
 import type { Piece } from '../../model/piece'
 
@@ -16,7 +17,7 @@ function runs(numbers: readonly number[]): string[] {
 
 /** Pots by their numbers: “pot 3”, “pots 1 to 6”, “pots 2, 5 and 7 to 9”. */
 export function potsWords(pots: readonly number[]): string {
-  return `${pots.length === 1 ? 'pot' : 'pots'} ${listed(runs(pots))}`
+  return `${plural(pots.length, 'pot', 'pots')} ${listed(runs(pots))}`
 }
 
 /** A piece and, where they are named, which of its pots: “Dune cups, pots 1 to 6”. */
