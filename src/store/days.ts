@@ -1,10 +1,9 @@
 'use client'
 
-import { counted, plural } from '@/core/base/counted'
+import { counted, plural, listed } from '@/core/base/words'
 import { useMemo, useSyncExternalStore } from 'react'
 import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
-import { listed } from '@/core/base/listed'
 import type { DryingStage } from '@/core/clay/stages'
 import type { Schedule } from '@/core/model/calendar'
 import { applyCommand, type Command } from '@/core/model/command'

@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { formatLength } from '@/core/base/units'
 import type { PrintedPotCard } from '@/core/formats/handOn/potCardsPdf'
 import type { PrintedTicket } from '@/core/formats/handOn/ticketsPdf'

@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import equal from 'fast-deep-equal'
 import { sentence } from '@/core/base/issue'
 import { readMediaCsv } from '@/core/formats/mediaCsv'

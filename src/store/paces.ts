@@ -1,5 +1,4 @@
-import { counted } from '@/core/base/counted'
-import { capital } from '@/core/base/capital'
+import { counted, capital } from '@/core/base/words'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
 import { minutesAt, PACE_WORDS, type Hands } from '@/core/plan/pace'

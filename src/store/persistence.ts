@@ -1,4 +1,4 @@
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { sentence } from '@/core/base/issue'
 import { entryLabel, type Entry, type Ledger, type LoggedEntry } from '@/core/model/ledger'
 import { CURRENT_VERSION } from '@/core/model/migrations'

@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { BYTE_ORDER_MARK, writeTable } from '@/core/formats/table'
 import { DOCUMENT_NAME } from '@/core/formats/zipNames'
 import { writeMediaCsv } from '@/core/formats/mediaCsv'

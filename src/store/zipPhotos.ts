@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { sentence } from '@/core/base/issue'
 import type { ListedPhoto } from '@/workers/studioZip'
 import { SOON_MS, zips } from '@/workers/clients'

@@ -1,4 +1,4 @@
-import { listed } from './listed'
+import { listed } from './words'
 import { describe, expect, it } from 'vitest'
 import { sentence, type Issue } from './issue'
 import { latticeRandom, seededRandom, seedFromText } from './random'

@@ -1,4 +1,4 @@
-import { counted } from './counted'
+import { counted } from './words'
 import type * as z from './zod'
 import type { Issue } from './issue'
 

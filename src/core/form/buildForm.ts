@@ -1,4 +1,4 @@
-import { plural } from '../base/counted'
+import { plural } from '../base/words'
 import { inMm } from '../base/units'
 import { fail, ok, type Result } from '../base/result'
 import type { Part } from './parts'

@@ -1,4 +1,4 @@
-import { counted } from '../base/counted'
+import { counted } from '../base/words'
 import Papa from 'papaparse'
 import type { Issue } from '../base/issue'
 import { fail, ok, type Result } from '../base/result'

@@ -1,8 +1,7 @@
-import { plural } from '../base/counted'
+import { plural } from '../base/words'
 import type { Command } from '../model/command'
 import type { Piece } from '../model/piece'
-import type { Step } from '../plan/step'
-import { coatsOf, isFiring } from '../plan/step'
+import { type Step, coatsOf, isFiring } from '../plan/step'
 import { nextStepIndex, timeline } from '../plan/timeline'
 import type { Mend } from './finding'
 

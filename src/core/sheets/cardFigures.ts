@@ -1,4 +1,4 @@
-import { capital } from '../base/capital'
+import { capital } from '../base/words'
 import { profileAt } from '../form/turnedForm'
 import { liesFlat } from '../skin/motifs/motifCopies'
 import { heightAt } from './cards'

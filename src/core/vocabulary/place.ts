@@ -1,4 +1,4 @@
-import { listed } from '../base/listed'
+import { listed } from '../base/words'
 import * as z from '../base/zod'
 import { ZONES, type ZoneName } from '../form/turnedForm'
 import { ZONE_NAMES } from '../form/zoneNames'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import clsx from 'clsx'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'

@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { CAUTION_WORDS, type Medium } from '@/core/vocabulary/material'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'
 import { APPLICATOR } from '@/core/vocabulary/tools'

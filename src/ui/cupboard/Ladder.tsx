@@ -1,9 +1,9 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
-import type { LadderRow } from '@/core/usecases/cupboard/ladder'
+import { type LadderRow } from '@/core/usecases/cupboard/ladder'
 import { sureWord } from '@/core/usecases/cupboard/sureWord'
 import { useLadder } from '@/store/colours'
 import { MEDIUM_KIND } from '@/core/vocabulary/mediumKinds'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted, plural } from '@/core/base/counted'
+import { counted, plural } from '@/core/base/words'
 import { useState } from 'react'
 import { differenceInFull } from '@/core/colour/differenceWords'
 import { hexFromLab, type Triple } from '@/core/colour/colourSpaces'
@@ -13,7 +13,7 @@ import { findRecipes } from '@/store/colours'
 import { run, tell } from '@/store/studioStore'
 import { ColourEntry } from '@/ui/colour/ColourEntry'
 import { Check, Field, NumberInput } from '@/ui/kit/fields'
-import { mixable } from '@/core/usecases/cupboard/mixable'
+import { mixable } from '@/core/usecases/cupboard/mixtures'
 
 /** Recipes for a wanted colour. */
 export function Matching({

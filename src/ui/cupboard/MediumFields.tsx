@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { CONES } from '@/core/firing/cones'
 import { CAUTION_WORDS, CAUTIONS, type Medium } from '@/core/vocabulary/material'
 import type { Applicator } from '@/core/vocabulary/tools'

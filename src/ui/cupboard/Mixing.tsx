@@ -1,15 +1,21 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { useState } from 'react'
 import { type Cone } from '@/core/firing/cones'
 import type { Medium } from '@/core/vocabulary/material'
 import type { Studio } from '@/core/model/studio'
-import { betweenTwo, coatsWhenThinned, mixtureHex, mixtureJar, type Mixture } from '@/core/usecases/cupboard/mixtures'
+import {
+  betweenTwo,
+  coatsWhenThinned,
+  mixtureHex,
+  mixtureJar,
+  type Mixture,
+  mixable,
+} from '@/core/usecases/cupboard/mixtures'
 import { newId, run, tell } from '@/store/studioStore'
 import { Field, NumberInput, Select } from '@/ui/kit/fields'
 import { swatchOf } from '@/ui/kit/colours'
-import { mixable } from '@/core/usecases/cupboard/mixable'
 
 interface MixingProps {
   studio: Studio

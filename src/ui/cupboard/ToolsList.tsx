@@ -1,7 +1,7 @@
 'use client'
 
 import { inMm } from '@/core/base/units'
-import { capital } from '@/core/base/capital'
+import { capital } from '@/core/base/words'
 import { APPLICATOR, APPLICATORS, TOOL, TOOLS } from '@/core/vocabulary/tools'
 import { useInUnits } from '@/ui/kit/useInUnits'
 

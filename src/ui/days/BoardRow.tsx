@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { capital } from '@/core/base/capital'
+import { capital } from '@/core/base/words'
 import { STAGE } from '@/core/clay/stages'
 import type { Visit } from '@/core/model/calendar'
 import type { Studio } from '@/core/model/studio'

@@ -1,6 +1,6 @@
 'use client'
 
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { useState } from 'react'
 import { Plus, X } from 'lucide-react'
 import { CONES } from '@/core/firing/cones'

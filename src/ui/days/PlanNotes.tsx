@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import Link from 'next/link'
 import { Check, X } from 'lucide-react'
 import { AT_ONCE, type Visit } from '@/core/model/calendar'

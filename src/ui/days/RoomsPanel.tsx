@@ -1,6 +1,6 @@
 'use client'
 
-import { counted, plural } from '@/core/base/counted'
+import { counted, plural } from '@/core/base/words'
 import { useRef } from 'react'
 import { Plus, X } from 'lucide-react'
 import { seedFromText } from '@/core/base/random'

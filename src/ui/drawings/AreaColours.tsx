@@ -1,6 +1,6 @@
 'use client'
 
-import { counted, plural } from '@/core/base/counted'
+import { counted, plural } from '@/core/base/words'
 import clsx from 'clsx'
 import { useCallback, useMemo, useState } from 'react'
 import type { TurnedForm } from '@/core/form/turnedForm'

@@ -1,12 +1,11 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { inMm } from '@/core/base/units'
 import clsx from 'clsx'
 import { Spline } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { aroundMm, type TurnedForm } from '@/core/form/turnedForm'
-import { widest } from '@/core/form/turnedForm'
+import { aroundMm, type TurnedForm, widest } from '@/core/form/turnedForm'
 import { useInUnits } from '@/ui/kit/useInUnits'
 import type { Piece } from '@/core/model/piece'
 import {

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import clsx from 'clsx'
 import { Camera } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'

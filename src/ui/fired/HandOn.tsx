@@ -1,6 +1,6 @@
 'use client'
 
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { useState } from 'react'
 import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { lotPieces, namedPots, standingPots } from '@/core/model/lots'

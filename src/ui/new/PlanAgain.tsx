@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import type { Piece } from '@/core/model/piece'
 import type { Again } from '@/core/usecases/create/repeatPiece'
 import { Segments } from '@/ui/kit/fields'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import clsx from 'clsx'
 import { CircleCheck } from 'lucide-react'
 import { useEffect, useRef } from 'react'

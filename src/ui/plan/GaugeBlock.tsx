@@ -1,4 +1,4 @@
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { LIGHTNESSES } from '@/core/skin/gauges'
 import type { LineWeight } from '@/core/usecases/view/lineWeights'
 import type { SkinAnswer } from '@/workers/protocol'

@@ -2,7 +2,7 @@ import { countWords } from '@/core/usecases/words/potWords'
 import type { TurnedForm } from '@/core/form/turnedForm'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
-import { shownScale } from '@/core/usecases/view/shownScale'
+import { shownScale } from '@/core/usecases/view/pictureChoices'
 
 /** What the picture shows: the piece, its size as made and fired, and the moment. */
 export function PictureHeading({

@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { LightId } from '@/core/colour/light'
 import { buildForm } from '@/core/form/buildForm'
-import { capital } from '@/core/base/capital'
+import { capital } from '@/core/base/words'
 import { lotPieces } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'
 import type { Studio } from '@/core/model/studio'
@@ -206,7 +206,7 @@ function Plan({ piece, studio }: { piece: Piece; studio: Studio }) {
         </aside>
       </div>
       <PrintedSteps piece={piece} studio={studio} />
-      <div className="border-t border-base-content/70 max-lg:order-2 print:hidden">
+      <div className="border-t border-base-content/70 print:hidden max-lg:order-2">
         <StepTools
           piece={piece}
           studio={studio}

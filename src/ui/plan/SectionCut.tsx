@@ -1,4 +1,4 @@
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { chartOf, type Atlas } from '@/core/skin/atlas'
 import type { SkinSpot } from '@/core/usecases/view/skinSpot'
 import { whereWords } from '@/core/usecases/words/whereWords'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { useState } from 'react'
 import { standingPots } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'

@@ -1,6 +1,6 @@
 'use client'
 
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { useState } from 'react'
 import type { Piece } from '@/core/model/piece'
 import { namesIn, ownersCommand } from '@/core/usecases/rack/partLot'

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { capital } from '@/core/base/capital'
+import { capital } from '@/core/base/words'
 import { COVER_NAMES, DRYING_STAGES, STAGE, type Cover, type DryingStage } from '@/core/clay/stages'
 import { lotPieces, lotsOf, potOf } from '@/core/model/lots'
 import type { Piece } from '@/core/model/piece'

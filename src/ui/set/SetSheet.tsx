@@ -1,9 +1,8 @@
 'use client'
 
-import { plural } from '@/core/base/counted'
+import { plural, capital } from '@/core/base/words'
 import { useState } from 'react'
 import { useRouter } from 'next/navigation'
-import { capital } from '@/core/base/capital'
 import type { Piece } from '@/core/model/piece'
 import { lotPieces, potOf } from '@/core/model/lots'
 import type { Studio } from '@/core/model/studio'

@@ -1,6 +1,6 @@
 'use client'
 
-import { plural } from '@/core/base/counted'
+import { plural } from '@/core/base/words'
 import { Download } from 'lucide-react'
 import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { diskRoomNow, type DiskRoom } from '@/store/diskRoom'

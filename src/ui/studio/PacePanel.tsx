@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import type { Studio } from '@/core/model/studio'
 import { hands, minutesAt, PACE_KINDS, PACE_WORDS, spreadOf, tempoOf, type PaceKind } from '@/core/plan/pace'
 import { minutesWords } from '@/core/usecases/words/timeWords'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted, plural } from '@/core/base/counted'
+import { counted, plural } from '@/core/base/words'
 import { entriesOf } from '@/core/model/run'
 import { useWorkerQuery, type WorkerQuery } from '@/store/workerQueries'
 import { usePhotoChanges } from '@/store/photoChanges'

@@ -1,6 +1,6 @@
 'use client'
 
-import { counted } from '@/core/base/counted'
+import { counted } from '@/core/base/words'
 import { useState } from 'react'
 import { Printer } from 'lucide-react'
 import type { Tile } from '@/core/model/tile'

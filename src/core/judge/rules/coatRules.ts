@@ -1,4 +1,4 @@
-import { counted, plural } from '../../base/counted'
+import { counted, plural } from '../../base/words'
 import { coatsToGive } from '../../colour/cover'
 import { differenceInFull } from '../../colour/differenceWords'
 import { isBath, sprays } from '../../plan/localStage'

@@ -1,4 +1,4 @@
-import { plural } from '../../base/counted'
+import { plural } from '../../base/words'
 import { inMm } from '../../base/units'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { filledShare, SOAK_CAUTION, SOAK_WARNING } from '../../clay/drying/rewet'

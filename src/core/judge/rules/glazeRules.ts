@@ -1,7 +1,6 @@
 import { isA } from '../../plan/step'
 import { inMm } from '../../base/units'
-import { capital } from '../../base/capital'
-import { listed } from '../../base/listed'
+import { capital, listed } from '../../base/words'
 import { isGreenware, STAGE } from '../../clay/stages'
 import { conesOutside } from '../../firing/cones'
 import { gripped } from '../../plan/acts/glaze'

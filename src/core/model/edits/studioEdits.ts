@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import { isTimeZone } from '../../base/timeZone'
 import { paceSchema } from '../../plan/pace'
 import { mediaOfStep } from '../../plan/step'

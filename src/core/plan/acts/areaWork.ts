@@ -1,4 +1,4 @@
-import { listed } from '../../base/listed'
+import { listed } from '../../base/words'
 import * as z from '../../base/zod'
 import { waitsOfCoats } from '../../clay/matte'
 import { AREA_BLENDS, type AreaBlend } from '../../skin/areas/areaBlend'

@@ -1,4 +1,4 @@
-import { plural } from '../../base/counted'
+import { plural } from '../../base/words'
 import { liesFlat } from '../../skin/motifs/motifCopies'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Motif } from '../../vocabulary/motif'

@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import type { Difference } from '../../model/run'
 import type { Studio } from '../../model/studio'
 import type { Mishap } from '../../plan/mishap'

@@ -1,12 +1,11 @@
 import { coverOf } from '../../colour/cover'
 import { hexFromLinear, linearFromHex, type Triple } from '../../colour/colourSpaces'
 import { coneIndex, type Cone } from '../../firing/cones'
-import type { Body, Medium } from '../../vocabulary/material'
+import { type Body, type Medium, isClear } from '../../vocabulary/material'
 import type { Studio } from '../../model/studio'
 import { Beliefs } from '../tiles/opticsBelief'
 import { usualLayer } from '../tiles/layerFilms'
 import { filmsHex, filmsLab, type Films } from '../tiles/squares'
-import { isClear } from '../../vocabulary/material'
 
 /** One square of a ladder: so many coats on a body, bare or under a clear. */
 export interface LadderSquare {

@@ -1,4 +1,4 @@
-import { hasWords, plainText } from '../../base/plainText'
+import { hasWords, plainText } from '../../base/words'
 import { conesOutside, rangesMeet, type Cone } from '../../firing/cones'
 import type { Body, Medium } from '../../vocabulary/material'
 

@@ -1,6 +1,8 @@
+import type { Medium, Body } from '../../vocabulary/material'
+import type { Studio } from '../../model/studio'
+import { MEDIUM_KIND } from '../../vocabulary/mediumKinds'
 import { mixOptics, type LayerOptics } from '../../colour/kubelkaMunk'
 import type { Cone } from '../../firing/cones'
-import type { Body, Medium } from '../../vocabulary/material'
 import { mixed } from '../../skin/mediaTable'
 import { filmsHex, type Films, type Media } from '../tiles/squares'
 
@@ -81,3 +83,7 @@ export const strengthened = (medium: Medium, share: number): Medium => ({
 
 /** Thinned with water: less of everything in each coat, so more coats for the same cover. */
 export const coatsWhenThinned = (coats: number, water: number): number => coats / (1 - water)
+
+/** The jars that may be mixed with one another: coats that hide. */
+export const mixable = (studio: Studio): Medium[] =>
+  Object.values(studio.media).filter((m) => MEDIUM_KIND[m.kind].hides && MEDIUM_KIND[m.kind].laidBy.includes('coat'))

@@ -1,4 +1,4 @@
-import { capital } from '../../base/capital'
+import { capital } from '../../base/words'
 import { calendarFile, type CalendarEntry } from '../../formats/calendarFile'
 import type { HandedOut, Visit } from '../../model/calendar'
 import type { Studio } from '../../model/studio'

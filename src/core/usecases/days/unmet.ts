@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import { COVER_NAMES, STAGE, type Cover } from '../../clay/stages'
 import { plainCalendar, type FiringBooking, type Unmet } from '../../model/calendar'
 import { namedPots } from '../../model/lots'

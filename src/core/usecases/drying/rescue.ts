@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import { OUTSIDE } from '../../vocabulary/place'
 import { dryWall, hourDownTo, stageBegins } from '../../clay/drying/course'
 import { evenWall } from '../../clay/drying/wallSolver'

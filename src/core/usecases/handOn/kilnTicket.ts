@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import { formatLength, type LengthUnit } from '../../base/units'
 import { conesOutside } from '../../firing/cones'
 import { lotPieces, namedPots, potOf } from '../../model/lots'

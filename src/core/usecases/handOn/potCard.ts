@@ -1,4 +1,4 @@
-import { listed } from '../../base/listed'
+import { listed } from '../../base/words'
 import { potOf } from '../../model/lots'
 import type { Piece } from '../../model/piece'
 import type { Studio } from '../../model/studio'

@@ -1,4 +1,4 @@
-import { plural } from '../../base/counted'
+import { plural } from '../../base/words'
 import type { Command } from '../../model/command'
 import { asPiece } from '../../model/lots'
 import type { Lot, Piece } from '../../model/piece'

@@ -4,8 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { demoStudio } from '../../demo/demoStudio'
 import { applyCommand, type Command } from '../../model/command'
 import type { Studio } from '../../model/studio'
-import { freeName, tagsIn } from './names'
-import { isFound, rackShelves, tagsOf, type RackWish } from './rackList'
+import { freeName, tagsIn, isFound, rackShelves, tagsOf, type RackWish } from './rackList'
 
 const studio = demoStudio()
 const wish = (changes: Partial<RackWish> = {}): RackWish => ({ search: '', sort: 'placed', group: 'none', ...changes })

@@ -1,4 +1,4 @@
-import { hasWords, plainText } from '../../base/plainText'
+import { hasWords, plainText } from '../../base/words'
 import { STAGE, type Stage } from '../../clay/stages'
 import { lotPieces } from '../../model/lots'
 import type { Piece } from '../../model/piece'
@@ -139,4 +139,17 @@ export function tagsOf(studio: Studio): string[] {
   for (const { tags } of Object.values(studio.pieces))
     for (const tag of tags) counts.set(tag, (counts.get(tag) ?? 0) + 1)
   return [...counts].sort((a, b) => b[1] - a[1] || byName.compare(a[0], b[0])).map(([tag]) => tag)
+}
+
+/** Tags as they are typed, with commas between: each once, as many and as long as a piece may have. */
+export const tagsIn = (text: string): string[] =>
+  [...new Set(text.split(',').map((tag) => tag.trim().slice(0, 40).trim()))].filter(Boolean).slice(0, 12)
+
+/** A name with a number that no piece has yet. */
+export function freeName(name: string, pieces: Readonly<Record<string, Piece>>): string {
+  const taken = new Set(Object.values(pieces).map((piece) => piece.name))
+  for (let i = 2; ; i++) {
+    const next = `${name.slice(0, 74)} ${i}`
+    if (!taken.has(next)) return next
+  }
 }

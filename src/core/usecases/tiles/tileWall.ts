@@ -1,4 +1,4 @@
-import { plural } from '../../base/counted'
+import { plural } from '../../base/words'
 import { ciede2000 } from '../../colour/ciede2000'
 import { hexFromLab } from '../../colour/colourSpaces'
 import type { MeasuredBy, Tile } from '../../model/tile'

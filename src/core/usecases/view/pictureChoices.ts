@@ -1,3 +1,5 @@
+import { totalShrinkage } from '../../form/shrinkage'
+import type { Body } from '../../vocabulary/material'
 import { STAGE } from '../../clay/stages'
 import type { Piece } from '../../model/piece'
 import { isA } from '../../plan/step'
@@ -61,3 +63,7 @@ export function momentShown({ steps }: Piece, { afterStep, kind }: PlanMoment): 
   if (kind === 'firedNow') return `fired as it stands after ${after}`
   return `on the bench after ${after}, ${STAGE[timeline(steps)[afterStep + 1].stage].name}`
 }
+
+/** Size of a piece as a view shows it, as a share of its size as made: on the bench 1, fired less all its shrinkage. */
+export const shownScale = (body: Body, kind: ViewKind): number =>
+  kind === 'bench' ? 1 : 1 - totalShrinkage(body.dryingShrinkage, body.firingShrinkage)

@@ -1,4 +1,4 @@
-import { counted } from '../../base/counted'
+import { counted } from '../../base/words'
 import { formatLength, type LengthUnit } from '../../base/units'
 import { surfacesOf, WALL } from '../../form/assembly'
 import { buildForm } from '../../form/buildForm'

@@ -1,5 +1,4 @@
-import { plural } from '../../base/counted'
-import { listed } from '../../base/listed'
+import { plural, listed } from '../../base/words'
 import type { Piece } from '../../model/piece'
 
 /** Numbers in a row as “1 to 6”, the others by themselves. */

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { counted, plural } from './counted'
+import { counted, hasWords, plainText, plural } from './words'
+
+describe('a search in words', () => {
+  it('does not mind capitals, accents, order or spaces', () => {
+    const text = plainText('Écume, Steingrün 12')
+    for (const search of ['ecume', 'STEINGRUN', ' 12  écume ', '']) expect(hasWords(text, search), search).toBe(true)
+    expect(hasWords(text, 'ecume 13')).toBe(false)
+  })
+})
 
 describe('a number with its word', () => {
   it.each([

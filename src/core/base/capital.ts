@@ -1,2 +1,0 @@
-/** A text with its first letter as a capital. */
-export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`
