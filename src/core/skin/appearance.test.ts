@@ -71,7 +71,7 @@ describe('the look of a stack', () => {
   it('heights: a cut lies low, a slip stands up, glaze levels both', () => {
     const height = (s: Stack, fired: boolean) =>
       optics.appearance(s, fired ? { kind: 'fired' } : { kind: 'bench', stage: 'leatherHard' }, 'daylight').heightUm
-    expect(height({ ...BARE, cutUm: 300 }, false)).toBe(-300)
+    expect(height({ ...BARE, cutDepthUm: 300 }, false)).toBe(-300)
     expect(height(stack([['chalk-slip', 2]]), false)).toBe(200)
     const step = (glazed: boolean) => {
       const over: [string, number][] = glazed ? [['clear-gloss', 3]] : []
@@ -109,15 +109,15 @@ describe('the relief of a stack', () => {
 
   it('a cut lies lower and a burr higher, bare and under glaze', () => {
     for (const films of [[], [['clear-gloss', 3]]] as [string, number][][]) {
-      expect(height(stack(films, { cutUm: 800 }))).toBeLessThan(height(stack(films)))
+      expect(height(stack(films, { cutDepthUm: 800 }))).toBeLessThan(height(stack(films)))
       expect(height(stack(films, { burrUm: 90 }))).toBeGreaterThan(height(stack(films)))
     }
-    expect(height(stack([], { cutUm: 800 }))).toBe(-800)
+    expect(height(stack([], { cutDepthUm: 800 }))).toBe(-800)
     expect(height(stack([], { burrUm: 90 }))).toBe(90)
   })
 
   it('molten glass softens cuts and hides brush marks', () => {
-    const depth = (films: [string, number][]) => height(stack(films)) - height(stack(films, { cutUm: 800 }))
+    const depth = (films: [string, number][]) => height(stack(films)) - height(stack(films, { cutDepthUm: 800 }))
     expect(depth([['clear-gloss', 3]])).toBeLessThan(0.6 * depth([]))
     const brushed = (films: [string, number][]) => height(stack([...films])) - height(stack(films.slice(1)))
     expect(

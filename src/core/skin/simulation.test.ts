@@ -151,7 +151,7 @@ describe('areas against closed forms', () => {
     const cut = (column: number) =>
       Array.from(
         { length: grid.height },
-        (_, row) => simulation.stacks.stacks[ids[row * grid.width + column]].cutUm > 0,
+        (_, row) => simulation.stacks.stacks[ids[row * grid.width + column]].cutDepthUm > 0,
       )
     const cuts = (column: number) => cut(column).filter(Boolean).length
     expect(cuts(0)).toBeGreaterThan(3)
@@ -248,7 +248,7 @@ describe('what goes wrong is seen (common practice, no source)', () => {
       const row = Math.round((form.zones.outside.from + 40) / grid.rowMm)
       const depths = Array.from(
         { length: grid.width },
-        (_, x) => simulation.stacks.stacks[ids[row * grid.width + x]].cutUm,
+        (_, x) => simulation.stacks.stacks[ids[row * grid.width + x]].cutDepthUm,
       )
       return new Set(depths).size
     }

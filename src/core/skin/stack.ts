@@ -12,7 +12,7 @@ export const BARE_TAPE = -1
 export interface Stack {
   readonly films: readonly Film[]
   /** How deep the body is cut, µm; below 0 where gas has raised it. */
-  readonly cutUm: number
+  readonly cutDepthUm: number
   /** How far the spot lies below the surface round it, µm: fills, wipes and pools go by this. */
   readonly recessUm: number
   /** Burr thrown up by a tool, µm. */
@@ -35,7 +35,7 @@ export interface Stack {
 
 export const BARE: Stack = {
   films: [],
-  cutUm: 0,
+  cutDepthUm: 0,
   recessUm: 0,
   burrUm: 0,
   wax: 'none',
@@ -52,7 +52,7 @@ const WAX = { none: 0, dry: 1, tacky: 2 } as const
 
 /** Equal stacks have equal hashes; a multiplicative hash over all of their numbers. */
 function hashOf(stack: Stack): number {
-  let hash = Math.imul(stack.cutUm, 31) + stack.recessUm
+  let hash = Math.imul(stack.cutDepthUm, 31) + stack.recessUm
   hash =
     Math.imul(hash, 0x9e3779b1) ^
     (stack.burrUm +
@@ -72,7 +72,7 @@ function hashOf(stack: Stack): number {
 
 function sameStack(a: Stack, b: Stack): boolean {
   if (
-    a.cutUm !== b.cutUm ||
+    a.cutDepthUm !== b.cutDepthUm ||
     a.recessUm !== b.recessUm ||
     a.burrUm !== b.burrUm ||
     a.wax !== b.wax ||

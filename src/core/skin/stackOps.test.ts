@@ -18,7 +18,7 @@ const shown = (stack: Stack) => stack.films.map((f) => [f.medium, f.eighths])
 
 describe('each act, on one stack', () => {
   const slipThenColour = films([1, 16], [0, 24])
-  const groove: Stack = { ...BARE, cutUm: 800, recessUm: 800 }
+  const groove: Stack = { ...BARE, cutDepthUm: 800, recessUm: 800 }
   const pencilled: Stack = { ...BARE, pencil: true }
   const waxed: Stack = { ...films([0, 24]), wax: 'dry', waxAt: 1 }
   const CASES: [string, Stack, StackOp, number, Partial<Stack> & { shown?: number[][] }][] = [
@@ -68,21 +68,21 @@ describe('each act, on one stack', () => {
     ['wiping clears the high places', films([0, 24]), { act: 'wipe', high: 0.94, low: 0.08 }, 15, { shown: [[0, 1]] }],
     [
       'wiping leaves what lies in a recess',
-      { ...films([3, 24]), recessUm: 320, cutUm: 320 },
+      { ...films([3, 24]), recessUm: 320, cutDepthUm: 320 },
       { act: 'wipe', high: 0.94, low: 0.08 },
       15,
       { shown: [[3, 24]] },
     ],
     [
       'wiping keeps a filled groove though it is level',
-      { ...films([1, 64]), cutUm: 800 },
+      { ...films([1, 64]), cutDepthUm: 800 },
       { act: 'wipe', high: 0.94, low: 0.08 },
       15,
       { shown: [[1, 60]] },
     ],
     [
       'wiped before it has set, the groove is washed out',
-      { ...films([1, 64]), cutUm: 800 },
+      { ...films([1, 64]), cutDepthUm: 800 },
       { act: 'wipe', high: 1, low: 0.58 },
       15,
       { shown: [[1, 28]] },
@@ -90,14 +90,14 @@ describe('each act, on one stack', () => {
     ['scraping takes everything above the clay', films([1, 64]), { act: 'scrape' }, 15, { shown: [] }],
     [
       'scraping leaves an inlay flush',
-      { ...films([1, 80]), cutUm: 800, recessUm: 40 },
+      { ...films([1, 80]), cutDepthUm: 800, recessUm: 40 },
       { act: 'scrape' },
       15,
       { shown: [[1, 64]], recessUm: 0 },
     ],
-    ['a sponge takes bare dry clay off', BARE, { act: 'etch', depthUm: 1000 }, 15, { cutUm: 1000, recessUm: 1000 }],
-    ['and leaves what is waxed', { ...BARE, wax: 'dry' }, { act: 'etch', depthUm: 1000 }, 15, { cutUm: 0, wax: 'dry' }],
-    ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutUm: 600, recessUm: 600 }],
+    ['a sponge takes bare dry clay off', BARE, { act: 'etch', depthUm: 1000 }, 15, { cutDepthUm: 1000, recessUm: 1000 }],
+    ['and leaves what is waxed', { ...BARE, wax: 'dry' }, { act: 'etch', depthUm: 1000 }, 15, { cutDepthUm: 0, wax: 'dry' }],
+    ['a stamp lowers the clay', BARE, { act: 'press', depthUm: 600 }, 15, { cutDepthUm: 600, recessUm: 600 }],
     ['burnishing gives bare clay a sheen', BARE, { act: 'burnish' }, 15, { burnished: true }],
     ['dust lies in thirds', BARE, { act: 'dust' }, 10, { dust: 2 }],
     [
@@ -105,14 +105,14 @@ describe('each act, on one stack', () => {
       { ...films([0, 8], [2, 24]), fixed: 1 },
       { act: 'stick', depthUm: 700 },
       15,
-      { shown: [[0, 8]], cutUm: 720 },
+      { shown: [[0, 8]], cutDepthUm: 720 },
     ],
     [
       'colour alone sticks to nothing',
       films([0, 8]),
       { act: 'stick', depthUm: 700 },
       15,
-      { shown: [[0, 8]], cutUm: 0 },
+      { shown: [[0, 8]], cutDepthUm: 0 },
     ],
     ['pencil lies on clay', BARE, { act: 'pencil' }, 15, { pencil: true }],
     ['a firing burns pencil away', pencilled, { act: 'fire', cone: 5, melts: false }, 8, { pencil: false, cone: 5 }],
@@ -149,8 +149,8 @@ describe('each act, on one stack', () => {
         wax: 'tacky',
       },
     ],
-    ['gas raises the clay', BARE, { act: 'bloat', heightUm: 900 }, 15, { cutUm: -880 }],
-    ['and fills a cut from below', groove, { act: 'bloat', heightUm: 900 }, 8, { cutUm: 320, recessUm: 800 }],
+    ['gas raises the clay', BARE, { act: 'bloat', heightUm: 900 }, 15, { cutDepthUm: -880 }],
+    ['and fills a cut from below', groove, { act: 'bloat', heightUm: 900 }, 8, { cutDepthUm: 320, recessUm: 800 }],
     ['a swab beside the wax takes nothing', films([0, 24]), { act: 'swab' }, 15, { shown: [[0, 24]] }],
     ['tape goes on', BARE, { act: 'tape' }, 15, { tape: BARE_TAPE }],
     [
@@ -162,7 +162,7 @@ describe('each act, on one stack', () => {
     ],
     [
       'a needle picks all glaze out of a line',
-      { ...films([0, 40], [2, 24], [1, 8]), cutUm: 800, fixed: 1 },
+      { ...films([0, 40], [2, 24], [1, 8]), cutDepthUm: 800, fixed: 1 },
       { act: 'pick' },
       15,
       {
@@ -175,7 +175,7 @@ describe('each act, on one stack', () => {
     ],
     [
       'and off the fence beneath it',
-      { ...films([0, 40], [2, 24]), cutUm: 800, fixed: 1 },
+      { ...films([0, 40], [2, 24]), cutDepthUm: 800, fixed: 1 },
       { act: 'pick' },
       15,
       { shown: [[0, 40]] },
@@ -243,21 +243,21 @@ describe('each act, on one stack', () => {
       slipThenColour,
       { act: 'carve', depthUm: 100, cutsBody: true },
       15,
-      { shown: [[1, 16]], cutUm: 0 },
+      { shown: [[1, 16]], cutDepthUm: 0 },
     ],
     [
       'a deep cut goes into the body',
       slipThenColour,
       { act: 'carve', depthUm: 400, cutsBody: true },
       15,
-      { shown: [], cutUm: 120, recessUm: 400 },
+      { shown: [], cutDepthUm: 120, recessUm: 400 },
     ],
     [
       'bisque is scratched, not cut',
       slipThenColour,
       { act: 'carve', depthUm: 400, cutsBody: false },
       15,
-      { shown: [], cutUm: 0 },
+      { shown: [], cutDepthUm: 0 },
     ],
     [
       'a cut takes wax away',
@@ -339,7 +339,7 @@ const anyFilm = fc.record({ medium: fc.integer({ min: 0, max: 2 }), eighths: fc.
 const anyStack: fc.Arbitrary<Stack> = fc
   .record({
     films: fc.array(anyFilm, { maxLength: 4 }),
-    cutUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40),
+    cutDepthUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40),
     recessUm: fc.integer({ min: 0, max: 10 }).map((n) => n * 40),
     burrUm: fc.constantFrom(0, 60),
     wax: fc.constantFrom('none' as const, 'dry' as const, 'tacky' as const),
@@ -361,7 +361,7 @@ describe('what always holds', () => {
       fc.property(anyStack, level, fc.integer({ min: 20, max: 900 }), (stack, l, depthUm) => {
         const after = apply(stack, { act: 'carve', depthUm, cutsBody: true }, l)
         expect(total(after)).toBeLessThanOrEqual(total(stack))
-        expect(after.cutUm).toBeGreaterThanOrEqual(stack.cutUm)
+        expect(after.cutDepthUm).toBeGreaterThanOrEqual(stack.cutDepthUm)
         expect(total(apply(stack, { act: 'carve', depthUm: depthUm * 2, cutsBody: true }, l))).toBeLessThanOrEqual(
           total(after),
         )
@@ -376,10 +376,10 @@ describe('what always holds', () => {
         const wiped = apply(stack, { act: 'wipe', high, low }, l)
         expect(total(wiped)).toBeLessThanOrEqual(total(stack))
         expect(wiped.films.slice(0, Math.max(0, stack.films.length - 1))).toEqual(stack.films.slice(0, -1))
-        expect([wiped.cutUm, wiped.fixed]).toEqual([stack.cutUm, stack.fixed])
+        expect([wiped.cutDepthUm, wiped.fixed]).toEqual([stack.cutDepthUm, stack.fixed])
         const scraped = apply(stack, { act: 'scrape' }, l)
         expect(total(scraped)).toBeLessThanOrEqual(total(stack))
-        expect(scraped.cutUm).toBe(stack.cutUm)
+        expect(scraped.cutDepthUm).toBe(stack.cutDepthUm)
         expect(scraped.films.slice(0, stack.fixed)).toEqual(stack.films.slice(0, stack.fixed))
       }),
     )

@@ -172,7 +172,7 @@ function cut(stack: Stack, depthUm: number, cutsBody: boolean, media: readonly M
     ...stack,
     films,
     fixed: Math.min(stack.fixed, films.length),
-    cutUm: intoBody > 0 ? stepped(stack.cutUm + intoBody) : stack.cutUm,
+    cutDepthUm: intoBody > 0 ? stepped(stack.cutDepthUm + intoBody) : stack.cutDepthUm,
     recessUm: stepped(stack.recessUm + takenUm + intoBody),
     burrUm: 0,
     wax: 'none',
@@ -209,13 +209,13 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
     if (stack.tape !== NO_TAPE) return stack
     if (!top) return rubbedOut(stack)
     // A filled groove stands nearly level, yet holds its colour: what it was cut by still counts.
-    const depth = Math.max(stack.recessUm, Math.min(stack.cutUm, thicknessUm([top], media)))
+    const depth = Math.max(stack.recessUm, Math.min(stack.cutDepthUm, thicknessUm([top], media)))
     const share = high + (low - high) * Math.min(1, depth / KEEPS_UM)
     return wiped(rubbedOut(stack), (share * level) / 15)
   },
 
   scrape: (stack, _level, _act, media) => {
-    const above = thicknessUm(stack.films.slice(stack.fixed), media) - stack.cutUm
+    const above = thicknessUm(stack.films.slice(stack.fixed), media) - stack.cutDepthUm
     if (above <= 0) return { ...rubbedOut(stack), burrUm: 0, recessUm: 0, dust: 0 }
     const { films } = takenOff(stack, above, media)
     return { ...rubbedOut(stack), films, waxAt: Math.min(stack.waxAt, films.length), burrUm: 0, recessUm: 0 }
@@ -228,7 +228,7 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
 
   press: (stack, level, { depthUm }) => ({
     ...stack,
-    cutUm: stepped(stack.cutUm + (depthUm * level) / 15),
+    cutDepthUm: stepped(stack.cutDepthUm + (depthUm * level) / 15),
     recessUm: stepped(stack.recessUm + (depthUm * level) / 15),
     burnished: false,
   }),
@@ -238,7 +238,7 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
     burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)),
   }),
 
-  bloat: (stack, level, { heightUm }) => ({ ...stack, cutUm: stepped(stack.cutUm - (heightUm * level) / 15) }),
+  bloat: (stack, level, { heightUm }) => ({ ...stack, cutDepthUm: stepped(stack.cutDepthUm - (heightUm * level) / 15) }),
 
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
 
@@ -262,7 +262,7 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
   peel: (stack) => (stack.tape === NO_TAPE ? stack : { ...stack, tape: NO_TAPE }),
 
   pick: (stack, _level, _act, media) => {
-    if (Math.max(stack.recessUm, stack.cutUm) <= 40) return stack
+    if (Math.max(stack.recessUm, stack.cutDepthUm) <= 40) return stack
     let kept = stack.films.length
     while (kept > stack.fixed && MEDIUM_KIND[media[stack.films[kept - 1].medium].kind].flows) kept--
     return kept === stack.films.length ? stack : withoutFrom(stack, kept)
@@ -280,7 +280,7 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
 
   stick: (stack, level, { depthUm }, media) => {
     const i = stack.films.findIndex((film, at) => at >= stack.fixed && MEDIUM_KIND[media[film.medium].kind].flows)
-    return i < 0 ? stack : { ...withoutFrom(stack, i), cutUm: stepped(stack.cutUm + (depthUm * level) / 15) }
+    return i < 0 ? stack : { ...withoutFrom(stack, i), cutDepthUm: stepped(stack.cutDepthUm + (depthUm * level) / 15) }
   },
 
   blister: (stack, _level, { limitEighths }, media) => {

@@ -156,8 +156,8 @@ describe('laying on', () => {
     const skin = new Skin([leather, build.coat('marsh-black', wall), cut, build.touchUp('marsh-black', 45, 90, 8)])
     expect(skin.at(45, 0.6).films).toEqual([])
     expect(skin.has('Marsh black')(skin.at(45, 0.25))).toBe(true)
-    expect(skin.at(45, 0.25).cutUm).toBe(skin.at(45, 0.6).cutUm)
-    expect(skin.at(45, 0.25).cutUm).toBeGreaterThan(0)
+    expect(skin.at(45, 0.25).cutDepthUm).toBe(skin.at(45, 0.6).cutDepthUm)
+    expect(skin.at(45, 0.25).cutDepthUm).toBeGreaterThan(0)
   })
 
   it('opaque colour over raw white melts with it and shines; on bare bisque it stays dry', () => {
@@ -176,7 +176,7 @@ describe('taking away', () => {
       const fine = skinGrid(form, 256, 4096)
       const skin = new Skin([leather, build.incise(tool, { ...rings, lineMm: 4 }, 0.8)], 'chalk-white', fine)
       return {
-        depths: Array.from({ length: 70 }, (_, i) => skin.at(42.6 + i * 0.07, 0.4).cutUm),
+        depths: Array.from({ length: 70 }, (_, i) => skin.at(42.6 + i * 0.07, 0.4).cutDepthUm),
         burr: skin.share(41, 49, (s) => s.burrUm > 0),
       }
     }
@@ -211,7 +211,7 @@ describe('taking away', () => {
 
   it('soft clay takes a print, dry clay none', () => {
     const depth = (...stage: StepContent[]) =>
-      Math.max(...[...new Skin([...stage, build.impress('dimples', wall, 0.8)]).band(30, 60)].map((s) => s.cutUm))
+      Math.max(...[...new Skin([...stage, build.impress('dimples', wall, 0.8)]).band(30, 60)].map((s) => s.cutDepthUm))
     expect(depth()).toBe(800)
     expect(depth(leather)).toBeLessThan(500)
     expect(depth(build.bring('boneDry'))).toBe(0)
@@ -251,7 +251,7 @@ describe('filling and wiping', () => {
     const slip = skin.mediaTable.list.findIndex((m) => m.name === 'Peat slip')
     for (const stack of skin.band(30, 60)) {
       const up =
-        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.mediaTable.list[f.medium].filmUm, 0) - stack.cutUm
+        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.mediaTable.list[f.medium].filmUm, 0) - stack.cutDepthUm
       expect(up).toBeLessThanOrEqual(26)
     }
     expect(skin.at(45, 0.3).films.map((f) => f.medium)).toEqual([slip])
@@ -265,13 +265,13 @@ describe('filling and wiping', () => {
       build.fire('bisque', '04'),
     ])
     const depths = new Map<number, number>()
-    for (const { cutUm, wax, films } of skin.band(30, 60)) {
+    for (const { cutDepthUm, wax, films } of skin.band(30, 60)) {
       expect([wax, films]).toEqual(['none', []])
-      depths.set(cutUm, (depths.get(cutUm) ?? 0) + 1)
+      depths.set(cutDepthUm, (depths.get(cutDepthUm) ?? 0) + 1)
     }
     expect([...depths.keys()].toSorted((a, b) => a - b)).toEqual([0, 1000])
     // Beside the band nothing is taken off.
-    expect(skin.share(80, 90, ({ cutUm }) => cutUm === 0)).toBe(1)
+    expect(skin.share(80, 90, ({ cutDepthUm }) => cutDepthUm === 0)).toBe(1)
   })
 
   it('a wash wiped back is dark in the deep places and gone from the high ones; dabbed colour stays above', () => {
@@ -286,8 +286,8 @@ describe('filling and wiping', () => {
     const low: number[] = []
     const high: number[] = []
     for (const stack of skin.band(30, 60)) {
-      if (stack.cutUm > 500) low.push(skin.optics.lab(stack)[0])
-      else if (stack.cutUm === 0) high.push(skin.optics.lab(stack)[0])
+      if (stack.cutDepthUm > 500) low.push(skin.optics.lab(stack)[0])
+      else if (stack.cutDepthUm === 0) high.push(skin.optics.lab(stack)[0])
     }
     expect(mean(high) - mean(low)).toBeGreaterThan(25)
   })
@@ -500,7 +500,7 @@ describe('areas against closed forms', () => {
     expect(on.columnMm[Math.round(alongMm / on.rowMm)] * on.width).toBeCloseTo(aroundMm(oval.value, radiusMm), 0)
     const skin = new Skin([leather, build.incise('narrowLoop', waves, 0.5)], 'chalk-white', on)
     const cut = (column: number) =>
-      Array.from({ length: on.height }, (_, row) => skin.stacks[skin.ids[row * on.width + column]].cutUm > 0)
+      Array.from({ length: on.height }, (_, row) => skin.stacks[skin.ids[row * on.width + column]].cutDepthUm > 0)
     expect(cut(0).filter((c, i) => c !== cut(on.width - 1)[i]).length).toBeLessThan(cut(0).filter(Boolean).length)
   })
 })
@@ -513,7 +513,7 @@ describe('dust of dry cuts. Common practice, no source', () => {
 
   it('bone-dry carving lies under dust beyond its lines, leather-hard carving under none', () => {
     const skin = new Skin([...slipped, dry, cut])
-    expect(skin.share(30, 50, ({ dust, cutUm, recessUm }) => dust > 0 && cutUm + recessUm === 0)).toBeGreaterThan(0.05)
+    expect(skin.share(30, 50, ({ dust, cutDepthUm, recessUm }) => dust > 0 && cutDepthUm + recessUm === 0)).toBeGreaterThan(0.05)
     expect(dusty([...slipped, cut])).toBe(0)
   })
 

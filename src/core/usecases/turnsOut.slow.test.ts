@@ -222,7 +222,7 @@ describe('on slabs and in front', () => {
     const ridges = (share: number) => {
       const cuts = Array.from(
         { length: 720 },
-        (_, i) => viewer.section({ across: i / 720, down: down('floor', share) })!.cutUm > 200,
+        (_, i) => viewer.section({ across: i / 720, down: down('floor', share) })!.cutDepthUm > 200,
       )
       return cuts.filter((c, i) => c !== cuts[(i + 719) % 720]).length
     }

@@ -182,7 +182,7 @@ function Act({
             <p className="flex gap-3 text-lg leading-snug" data-testid="avoid">
               <CircleAlert aria-hidden className="mt-1 shrink-0" />
               <span>
-                <b>Mind: </b>
+                <b>Watch out: </b>
                 <Words text={act.avoid} />
               </span>
             </p>

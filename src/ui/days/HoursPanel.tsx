@@ -216,17 +216,17 @@ function Exceptions({ calendar }: { calendar: Calendar }) {
       </ul>
       <div className="flex flex-wrap items-center gap-2">
         <input
-          aria-label="Day that differs"
+          aria-label="Exception on"
           type="date"
           className="numbers input w-40 input-sm"
           value={date}
           onChange={(event) => setDate(event.target.value)}
         />
         <button type="button" className="btn btn-sm" onClick={() => add(null)}>
-          Closed that day
+          Closed on this day
         </button>
         <button type="button" className="btn btn-sm" onClick={() => add({ from: '10:00', to: '13:00' })}>
-          Open that day
+          Open on this day
         </button>
       </div>
     </section>

@@ -19,8 +19,8 @@ const CLAY_TOP = 128
 const filmHeight = (micrometres: number) => Math.min(46, 9 + Math.sqrt(micrometres) * 1.25)
 
 /** Whether a film is told in coats: not what was dipped or poured, nor what fills a groove. */
-const countsInCoats = ({ kind, coats }: SectionFilm, { cutUm }: Section): boolean =>
-  !MEDIUM_KIND[kind].flows && !(cutUm > 0 && coats > MOST_COATS)
+const countsInCoats = ({ kind, coats }: SectionFilm, { cutDepthUm }: Section): boolean =>
+  !MEDIUM_KIND[kind].flows && !(cutDepthUm > 0 && coats > MOST_COATS)
 
 /** No hand lays more coats of one colour over one another [our choice]. */
 const MOST_COATS = 8
@@ -53,7 +53,7 @@ export function SectionCut({
   const { surface } = chartOf(atlas, at.on)
   const heights = section.films.map((film) => filmHeight(film.micrometres))
   const films = heights.reduce((a, b) => a + b, 0)
-  const cut = Math.max(0, Math.min(44, section.cutUm / 12))
+  const cut = Math.max(0, Math.min(44, section.cutDepthUm / 12))
   const top = Math.max(8, CLAY_TOP - films + cut)
   return (
     <div data-testid="section">
@@ -102,7 +102,7 @@ export function SectionCut({
         ))}
         <li>
           <b>{section.bodyName}</b>
-          {section.cutUm > 0 && <span className="numbers">, cut {length(section.cutUm / 1000)}</span>}
+          {section.cutDepthUm > 0 && <span className="numbers">, cut {length(section.cutDepthUm / 1000)}</span>}
         </li>
         <li className="flex items-center justify-end gap-1.5 pt-0.5">
           <CutSwatch section={section} />

@@ -124,7 +124,7 @@ function Sheets({
     <div className="grid h-full grid-cols-[17rem_minmax(0,1fr)_18rem] max-lg:block max-lg:h-auto">
       <nav
         aria-label="Sheets"
-        className="min-h-0 overflow-y-auto border-r border-base-content/70 py-4 max-lg:border-0 print:hidden"
+        className="min-h-0 overflow-y-auto border-r border-base-content/70 py-4 print:hidden max-lg:border-0"
       >
         <h1 className="px-5 text-2xl font-bold">Sheets</h1>
         <p className="px-5 text-sm text-base-content/80">
@@ -191,7 +191,7 @@ function Sheets({
       <SheetRoom asked={asked} studio={studio} paper={paper} />
       <aside
         aria-label="This sheet"
-        className="min-h-0 space-y-3 overflow-y-auto border-l border-base-content/70 px-5 py-4 max-lg:border-0 print:hidden"
+        className="min-h-0 space-y-3 overflow-y-auto border-l border-base-content/70 px-5 py-4 print:hidden max-lg:border-0"
       >
         <h2 className="text-[1.0625rem] leading-tight font-bold">{SHEETS[chosen.kind].word}</h2>
         <p className="text-sm text-base-content/80 first-letter:uppercase">{inUnits(SHEETS[chosen.kind].hint)}.</p>

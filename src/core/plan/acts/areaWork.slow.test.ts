@@ -305,7 +305,7 @@ describe('what follows a cut line', () => {
     let [inside, all] = [0, 0]
     for (let i = 0; i < cut.length; i++) {
       const was = simulation.stacks.stacks[cut[i]]
-      if (was.cutUm < 200) continue
+      if (was.cutDepthUm < 200) continue
       all++
       if (simulation.stacks.stacks[filled[i]].films.some(({ medium }) => medium === tide)) inside++
     }

@@ -94,7 +94,7 @@ describe('the workbench of the simulator', () => {
 
   it('a stack beyond its room does not run into the tables of others', () => {
     const stacks = new StackTable()
-    for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutUm: 40 * i + 40 })
+    for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutDepthUm: 40 * i + 40 })
     const bench = new TileMemory()
     const [one, other] = [0, 1].map(
       (medium) => new TransitionTable(bench, { act: 'coat', medium, gain: 1, settles: 'even' }, stacks, MEDIA, 4),
@@ -115,7 +115,7 @@ describe('the workbench of the simulator', () => {
     const table = new TransitionTable(bench, { act: 'coat', medium: 1, gain: 1, settles: 'even' }, stacks, MEDIA, 4)
     const first = table.learn(0, 8)
     const small = bench.bytes
-    for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutUm: 40 * i + 40 })
+    for (let i = 0; i < 9000; i++) stacks.idOf({ ...BARE, cutDepthUm: 40 * i + 40 })
     table.makeRoom()
     for (let id = 0; id < 9000; id++) table.learn(id, 8)
     expect(bench.bytes).toBeGreaterThan(small)

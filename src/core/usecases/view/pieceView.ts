@@ -68,7 +68,7 @@ export interface Section {
   readonly films: readonly SectionFilm[]
   readonly bodyName: string
   readonly bodyScreen: readonly [number, number, number]
-  readonly cutUm: number
+  readonly cutDepthUm: number
   readonly burrUm: number
   readonly waxed: boolean
   readonly taped: boolean
@@ -365,7 +365,7 @@ function describeSection(stack: Stack, optics: StackOptics): Section {
     films: films.reverse(),
     bodyName: optics.bodyRecord.name,
     bodyScreen: screenOf({ ...BARE, cone: 0 }).linear,
-    cutUm: stack.cutUm,
+    cutDepthUm: stack.cutDepthUm,
     burrUm: stack.burrUm,
     waxed: stack.wax !== 'none',
     taped: stack.tape !== NO_TAPE,
