@@ -172,7 +172,9 @@ export class StackOptics {
 
   private heightUm(stack: Stack, fired: boolean): number {
     const relief =
-      stack.burrUm - stack.cutDepthUm + (fired ? 0 : (stack.wax !== 'none' ? 12 : 0) + (stack.tape !== NO_TAPE ? 90 : 0))
+      stack.burrUm -
+      stack.cutDepthUm +
+      (fired ? 0 : (stack.wax !== 'none' ? 12 : 0) + (stack.tape !== NO_TAPE ? 90 : 0))
     let films = 0
     let glass = 0
     for (const film of stack.films) {

@@ -238,7 +238,10 @@ const RULES: { readonly [A in StackOp['act']]: ActRule<A> } = {
     burrUm: Math.max(stack.burrUm, 20 * Math.round((heightUm * level) / 300)),
   }),
 
-  bloat: (stack, level, { heightUm }) => ({ ...stack, cutDepthUm: stepped(stack.cutDepthUm - (heightUm * level) / 15) }),
+  bloat: (stack, level, { heightUm }) => ({
+    ...stack,
+    cutDepthUm: stepped(stack.cutDepthUm - (heightUm * level) / 15),
+  }),
 
   burnish: (stack) => (stack.films.length || stack.cone >= 0 ? stack : { ...stack, burnished: true, burrUm: 0 }),
 

@@ -251,7 +251,8 @@ describe('filling and wiping', () => {
     const slip = skin.mediaTable.list.findIndex((m) => m.name === 'Peat slip')
     for (const stack of skin.band(30, 60)) {
       const up =
-        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.mediaTable.list[f.medium].filmUm, 0) - stack.cutDepthUm
+        stack.films.reduce((sum, f) => sum + (f.eighths / 8) * skin.mediaTable.list[f.medium].filmUm, 0) -
+        stack.cutDepthUm
       expect(up).toBeLessThanOrEqual(26)
     }
     expect(skin.at(45, 0.3).films.map((f) => f.medium)).toEqual([slip])
@@ -513,7 +514,9 @@ describe('dust of dry cuts. Common practice, no source', () => {
 
   it('bone-dry carving lies under dust beyond its lines, leather-hard carving under none', () => {
     const skin = new Skin([...slipped, dry, cut])
-    expect(skin.share(30, 50, ({ dust, cutDepthUm, recessUm }) => dust > 0 && cutDepthUm + recessUm === 0)).toBeGreaterThan(0.05)
+    expect(
+      skin.share(30, 50, ({ dust, cutDepthUm, recessUm }) => dust > 0 && cutDepthUm + recessUm === 0),
+    ).toBeGreaterThan(0.05)
     expect(dusty([...slipped, cut])).toBe(0)
   })
 
