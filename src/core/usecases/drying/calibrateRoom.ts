@@ -1,5 +1,5 @@
 import { fitDryingFactor, UNCALIBRATED, type DryingFactor, type DrynessReading } from '../../clay/drying/calibrate'
-import { toldWater } from '../../clay/drying/told'
+import { toldWater } from '../../clay/drying/toldStage'
 import { CLAY_WATER } from '../../clay/drying/clayWater'
 import { meanWater, type SolverSettings } from '../../clay/drying/wallSolver'
 import { lotPieces } from '../../model/lots'
