@@ -68,4 +68,14 @@ describe('shrinkage from bars of 100 mm', () => {
     expect(1 - (1 - three.drying) * (1 - three.firing)).toBeCloseTo(0.1134, 3)
     expect(three.totalSd).toBeCloseTo(0.0021, 3)
   })
+
+  it('a bar read after the bisque has shrunk in that fire too, all of it where the bisque is the hottest', () => {
+    const inFire = (clay: Shrinks, stage: 'boneDry' | 'bisque' | 'fired') =>
+      shrinkageFromBars(clay, [{ stage, mm: 86 }]).firing - clay.firingShrinkage
+    expect(inFire(from, 'bisque')).toBeCloseTo(inFire(from, 'fired'), 12)
+    expect(inFire(from, 'bisque')).toBeGreaterThan(0.005)
+    expect(inFire(from, 'boneDry')).toBeCloseTo(0, 12)
+    expect(inFire(STONEWARE, 'bisque')).toBeGreaterThan(0)
+    expect(inFire(STONEWARE, 'bisque')).toBeLessThan(inFire(STONEWARE, 'fired'))
+  })
 })

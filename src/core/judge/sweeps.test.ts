@@ -322,4 +322,15 @@ describe('where a rule begins to speak', () => {
     const deep = throughWax().map((step) => (step.act === 'carve' ? { ...step, depthMm: 3 } : step))
     expect(told('carved-too-deep', [['3', deep]])).toBe('3: silent')
   })
+
+  // Common practice, no source: a little past its range a body sags or bloats somewhat, far past it it is lost.
+  it('a body two cones past its range is at risk, three and more are its ruin', () => {
+    const last = CONES.indexOf(studio.bodies['chalk-white'].range.to)
+    const severities = [1, 2, 3, 4].map((past) => {
+      const hotter = build.fire('glaze', CONES[last + past])
+      const found = findingsOf(planned([dry, bisque, wipe, ...finish.slice(2, -1), hotter]))
+      return found.find(({ ruleId }) => ruleId === 'body-outside-range')?.severity
+    })
+    expect(severities).toEqual(['risk', 'risk', 'ruin', 'ruin'])
+  })
 })

@@ -36,6 +36,20 @@ describe('a kiln ticket', () => {
     ...ready,
     steps: ready.steps.filter((step) => step.act !== act),
   })
+  it('is for the next firing that is not done, and for the last one when all are', () => {
+    const kinds = ready.steps.flatMap((step) => (step.act === 'fire' ? [step.firing] : []))
+    expect(kinds).toEqual(['bisque', 'glaze'])
+    const doneTo = (count: number) => ({
+      ...ready,
+      steps: ready.steps.map((step, i) => ({ ...step, done: i < count })),
+    })
+    const bisqueAt = ready.steps.findIndex((step) => step.act === 'fire')
+    const firingOf = (count: number) => kilnTicket(doneTo(count), pots, studio, ALL, NOW).firing
+    expect(firingOf(0)).toContain('bisque')
+    expect(firingOf(bisqueAt + 1)).toContain('glaze')
+    expect(firingOf(ready.steps.length)).toContain('glaze')
+  })
+
   it('asks of no foot where pots hang on a wire', () => {
     const hung: Piece = {
       ...without('cleanFoot'),
