@@ -1,11 +1,11 @@
-import { SRGBColorSpace } from 'three'
+import { SRGBColorSpace, Vector3 } from 'three'
 import { describe, expect, it } from 'vitest'
 import { PRESETS } from '@/core/form/presets'
 import { buildTurnedForm, profileAt } from '@/core/form/turnedForm'
 import { latheMesh } from '@/core/picture/lathe'
 import { atlasOf } from '@/core/skin/atlas'
 import type { SkinRows } from '@/core/skin/picture'
-import { Aim, clayGeometry, type WheelView } from './aim'
+import { Aim, clayGeometry, HEAD_MM, headRadius, type WheelView } from './aim'
 import { SkinTexture } from './skinTexture'
 
 const built = buildTurnedForm('jug', PRESETS.jug.sizes)
@@ -16,7 +16,7 @@ const geometry = clayGeometry(mesh)
 
 function aimed(view: Partial<WheelView> = {}): Aim {
   const aim = new Aim()
-  aim.setForm(geometry)
+  aim.setForm(geometry, 40)
   aim.resize(880, 480)
   aim.view = { turn: 0, tilt: 0, zoom: 1, flipped: false, ...view }
   return aim
@@ -28,6 +28,26 @@ describe('the aim', () => {
     const widest = Math.max(...form.profile.map((p) => p.r))
     expect(aimed().form.height).toBeCloseTo(tallest, 1)
     expect(aimed().form.radius).toBeCloseTo(widest, 1)
+  })
+
+  it.each([
+    ['plate', 26, 135, 80],
+    ['platter', 40, 190, 110],
+    ['mug with its handle', 98, 82, 38],
+    ['bowl', 80, 90, 35],
+    ['bottle', 250, 60, 42],
+  ])('the wheel head under a %s is within the picture', (_, height, radius, foot) => {
+    for (const tilt of [0, 0.3, 0.6, 0.9, 1.2]) {
+      const aim = new Aim()
+      aim.setForm(geometry, foot)
+      aim.form = { height, radius, foot }
+      aim.resize(880, 440)
+      aim.view = { turn: 0, tilt, zoom: 1, flipped: false }
+      aim.take()
+      aim.camera.updateMatrixWorld()
+      const edge = new Vector3(0, -HEAD_MM, headRadius(radius, foot)).project(aim.camera)
+      expect(edge.y).toBeGreaterThan(-1)
+    }
   })
 
   it('meets the wall in the middle of the picture and nothing beside it', () => {

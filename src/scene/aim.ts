@@ -23,8 +23,18 @@ export interface WheelView {
 
 const FIELD_OF_VIEW = 24
 
+/** The height that is looked at, as a share of that of the form. */
+const LOOKED_AT = 0.465
+
 /** A point is hidden where the form stands so far before it, mm: facets lie a little inside what they stand for. */
 const HIDDEN_MM = 2.5
+
+/** How thick the wheel head is, mm. */
+export const HEAD_MM = 9
+
+/** How far the wheel head reaches under a form of a radius that stands on a foot of another. */
+export const headRadius = (formRadius: number, footRadius: number): number =>
+  Math.max(formRadius * 1.15, footRadius * 1.5)
 
 /** How far the view is moved aside, CSS pixels: the cut stands on its right. */
 export const sideways = (width: number): number => Math.min(44, width * 0.05)
@@ -49,15 +59,15 @@ export class Aim {
   readonly piece = new Group()
   readonly wheel = new Group()
   view: WheelView = { turn: 0.3, tilt: 0.3, zoom: 1, flipped: false }
-  form = { height: 200, radius: 70 }
+  form = { height: 200, radius: 70, foot: 50 }
   size = { width: 1, height: 1 }
   private readonly ray = new Raycaster()
   private readonly target = new Mesh(new BufferGeometry(), new MeshBasicMaterial())
 
   /** Measures a form, and makes it what `pick` meets. */
-  setForm(geometry: BufferGeometry): void {
+  setForm(geometry: BufferGeometry, foot: number): void {
     const box = geometry.boundingBox
-    this.form = { height: box?.max.y ?? 200, radius: box?.max.x ?? 70 }
+    this.form = { height: box?.max.y ?? 200, radius: box?.max.x ?? 70, foot }
     this.target.geometry = geometry
     this.piece.add(this.target)
     this.target.visible = false
@@ -72,7 +82,7 @@ export class Aim {
   /** Sets piece, wheel and camera as the view says. */
   take(): void {
     const { turn, tilt, zoom, flipped } = this.view
-    const { height, radius } = this.form
+    const { height, radius, foot } = this.form
     this.piece.rotation.set(flipped ? Math.PI : 0, flipped ? -turn : turn, 0)
     this.piece.position.y = flipped ? height : 0
     this.wheel.rotation.y = turn
@@ -80,10 +90,15 @@ export class Aim {
     const cos = Math.cos(tilt)
     const tall = height * cos + 2 * radius * Math.abs(sin)
     const half = Math.tan((FIELD_OF_VIEW * Math.PI) / 360)
-    // Room is kept free for the buttons on the left and the cut on the right.
-    const distance = (1.1 * Math.max(tall / (2 * half), (3 * radius) / (2 * half * this.camera.aspect)) + radius) / zoom
+    // Room is kept free for the name on the left and the figures on the right.
+    const whole = 1.1 * Math.max(tall / (2 * half), (3 * radius) / (2 * half * this.camera.aspect)) + radius
+    // Of the wheel head the near edge comes closest to the lower edge of the picture.
+    const head = headRadius(radius, foot)
+    const below = LOOKED_AT * height + HEAD_MM
+    const nearEdge = (1.02 * (below * cos + head * sin)) / half + head * cos - below * sin
+    const distance = Math.max(whole, nearEdge) / zoom
     this.camera.position.set(0, height * 0.48 + distance * sin, distance * cos)
-    this.camera.lookAt(0, height * 0.48 - height * 0.015, 0)
+    this.camera.lookAt(0, LOOKED_AT * height, 0)
     this.camera.updateProjectionMatrix()
   }
 

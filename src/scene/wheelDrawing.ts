@@ -87,7 +87,7 @@ export class WheelDrawing {
     const geometry = clayGeometry(mesh)
     this.clay.geometry.dispose()
     this.clay.geometry = geometry
-    this.aim.setForm(geometry)
+    this.aim.setForm(geometry, footRadius)
     this.aim.wheel.clear()
     this.aim.wheel.add(...wheelHead(this.aim.form.radius, footRadius))
     this.draw()

@@ -1,16 +1,17 @@
+import { HEAD_MM, headRadius } from './aim'
 import { CircleGeometry, CylinderGeometry, Mesh, MeshBasicMaterial, ShaderMaterial } from 'three'
 
 /** The wheel head under a form of a radius that stands on a foot of another. */
 export function wheelHead(formRadius: number, footRadius: number): Mesh[] {
-  const radius = Math.max(formRadius * 1.28, footRadius * 1.6)
+  const radius = headRadius(formRadius, footRadius)
   const top = new Mesh(new CircleGeometry(radius, 72), wheelMaterial(footRadius, radius))
   top.rotation.x = -Math.PI / 2
   top.position.y = -0.4
   const rim = new Mesh(
-    new CylinderGeometry(radius, radius * 0.985, 9, 72, 1, true),
+    new CylinderGeometry(radius, radius * 0.985, HEAD_MM, 72, 1, true),
     new MeshBasicMaterial({ color: 0x85857f }),
   )
-  rim.position.y = -4.9
+  rim.position.y = -0.4 - HEAD_MM / 2
   return [top, rim]
 }
 

@@ -77,7 +77,7 @@ export class WheelScene {
   }
 
   setForm(mesh: LatheMesh, footRadius: number): void {
-    this.aim.setForm(clayGeometry(mesh))
+    this.aim.setForm(clayGeometry(mesh), footRadius)
     void this.drawing.setForm(mesh, footRadius)
   }
 

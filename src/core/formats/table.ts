@@ -86,7 +86,7 @@ export function readTable(text: string, wanted: TableWanted): Result<Row[]> {
       return fail({
         code: 'bad-value',
         path: `row ${i + 2}`,
-        actual: `${counted(cells.length, 'cell', 'cells')}`,
+        actual: counted(cells.length, 'cell', 'cells'),
         expected: `as long as the first line, which has ${headings.length}`,
       })
     table.push({

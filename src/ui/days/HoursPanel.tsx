@@ -107,12 +107,12 @@ function Weekly({ calendar }: { calendar: Calendar }) {
             <TextInput label="To" type="time" className={TIME} value={hours.to} onCommit={(to) => set(i, { to })} />
             <TextInput
               label="Called"
-              className="w-24"
+              className="w-24 max-w-36 grow"
               value={hours.name}
               maxLength={60}
               onCommit={(name) => set(i, { name })}
             />
-            <span className="w-20">
+            <span className="w-24">
               <NumberInput
                 label={`People at work, ${hours.name}`}
                 value={hours.hands}

@@ -3,7 +3,7 @@
 import clsx from 'clsx'
 import { useState } from 'react'
 import type { Studio } from '@/core/model/studio'
-import { kilnPots, type KilnPots } from '@/core/usecases/fired/kilnLoads'
+import { KILN_STATES, kilnPots, kilnState, type KilnPots } from '@/core/usecases/fired/kilnLoads'
 import { columnOf } from '@/core/usecases/drying/pieceDrying'
 import { useAllDrying } from '@/store/days'
 import { countWords, lotName } from '@/core/usecases/words/potWords'
@@ -11,12 +11,16 @@ import { namedPots, standingPots } from '@/core/model/lots'
 import { SmallPicture } from '@/ui/rack/CardPicture'
 import { OpenedPots } from './OpenedPots'
 
-/** What asks for something first. */
-const GROUPS: readonly { readonly title: string; readonly has: (load: KilnPots) => boolean }[] = [
-  { title: 'Out of the kiln, to record', has: ({ fired, told, pots }) => fired && told < pots.length },
-  { title: 'Ready for the kiln', has: ({ fired, told, pots }) => !fired && told < pots.length },
-  { title: 'Recorded', has: ({ told, pots }) => told === pots.length },
-]
+const STATE_WORDS = {
+  toRecord: 'Out of the kiln, to record',
+  ready: 'Ready for the kiln',
+  recorded: 'Recorded',
+} as const
+
+/** Where what is opened stands below its list, its beginning comes into sight. */
+const intoSight = (opened: HTMLElement | null): void => {
+  if (opened && opened.getBoundingClientRect().top > window.innerHeight * 0.7) opened.scrollIntoView({ block: 'start' })
+}
 
 const idOf = ({ piece, step, pots }: KilnPots): string => `${piece.id} ${step.id} ${pots[0]}`
 
@@ -77,15 +81,15 @@ export function OpenKiln({ studio }: { studio: Studio }) {
   return (
     <div className="grid gap-6 lg:grid-cols-[20rem_1fr]">
       <div className="space-y-5" role="group" aria-label="Pots at the kiln">
-        {GROUPS.map(({ title, has }) => {
-          const own = all.filter(has)
+        {KILN_STATES.map((state) => {
+          const own = all.filter((one) => kilnState(one) === state)
           return (
             own.length > 0 && (
-              <section key={title}>
+              <section key={state}>
                 <h2 className="mb-2 font-bold">
-                  {title} <span className="numbers font-normal">{own.length}</span>
+                  {STATE_WORDS[state]} <span className="numbers font-normal">{own.length}</span>
                 </h2>
-                <ul className="space-y-2">
+                <ul className="grid gap-2 max-lg:grid-cols-2 max-sm:grid-cols-1">
                   {own.map((one) => (
                     <li key={idOf(one)}>
                       <LoadButton
@@ -103,7 +107,9 @@ export function OpenKiln({ studio }: { studio: Studio }) {
         })}
       </div>
       {open ? (
-        <OpenedPots key={idOf(open)} load={open} studio={studio} />
+        <div key={idOf(open)} ref={intoSight}>
+          <OpenedPots load={open} studio={studio} />
+        </div>
       ) : (
         <p className="text-base-content/80">Choose what you take out of the kiln.</p>
       )}

@@ -50,7 +50,7 @@ function PaceRow({ kind, studio }: { kind: PaceKind; studio: Studio }) {
   const tempo = tempoOf(pace)
   const sample = hands(kind, SAMPLE.fixed, SAMPLE.more)
   const minutes = minutesAt(sample, studio.paces)
-  const runs = `${counted(tempo.runs, 'run', 'runs')}`
+  const runs = counted(tempo.runs, 'run', 'runs')
   return (
     <tr className="border-t border-base-300">
       <th scope="row" className="text-left font-normal">

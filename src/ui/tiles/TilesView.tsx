@@ -36,7 +36,7 @@ export function TilesView() {
       <div className="mb-4 flex flex-wrap items-center gap-4">
         <h1 className="text-2xl font-bold">Tiles</h1>
         <p className="text-base-content/80">
-          {tiles.length ? `${counted(tiles.length, 'tile', 'tiles')}` : 'No tile yet: ask a question.'}
+          {tiles.length ? counted(tiles.length, 'tile', 'tiles') : 'No tile yet: ask a question.'}
         </p>
         <Segments label="What is shown of tiles" value={shown} choices={SHOWN} onChange={setShown} />
         <button

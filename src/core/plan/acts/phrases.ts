@@ -1,4 +1,4 @@
-import { plural } from '../../base/words'
+import { counted } from '../../base/words'
 import { liesFlat } from '../../skin/motifs/motifCopies'
 import { motifName } from '../../skin/motifs/motifName'
 import type { Motif } from '../../vocabulary/motif'
@@ -20,7 +20,7 @@ export const KILN_CAUTION =
 /** Stages at which cutting and scraping make dust. */
 export const isDusty = ({ stage }: Pick<BenchWording, 'stage'>): boolean => stage === 'boneDry' || stage === 'bisque'
 
-export const coatsWords = (n: number): string => `${n} coat${plural(n, '', 's')}`
+export const coatsWords = (n: number): string => counted(n, 'coat', 'coats')
 
 /** A sentence from a phrase. */
 export const sentenceOf = (phrase: string): string => `${phrase[0].toUpperCase()}${phrase.slice(1)}.`

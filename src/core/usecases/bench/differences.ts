@@ -22,8 +22,6 @@ const GLAZED: Readonly<Record<(typeof GLAZINGS)[number], string>> = {
   spray: 'Sprayed',
 }
 
-const coatsWord = (n: number) => `${counted(n, 'coat', 'coats')}`
-
 /**
  * What can have been different in a step, as it was planned; `so` is what was said of it already, which the next adds to.
  */
@@ -49,7 +47,7 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
   if ('coats' in step) {
     const laid = Number(so?.changes.coats ?? step.coats)
     const coats = (n: number, word: string) =>
-      list.push(made(`coats-${n}`, word, `${coatsWord(n)} instead of ${step.coats}`, { coats: n }))
+      list.push(made(`coats-${n}`, word, `${counted(n, 'coat', 'coats')} instead of ${step.coats}`, { coats: n }))
     if (laid > 1) coats(laid - 1, `One coat fewer: ${laid - 1}`)
     if (stepSchema.safeParse({ ...step, coats: laid + 1 }).success) coats(laid + 1, `One coat more: ${laid + 1}`)
   }
@@ -95,7 +93,7 @@ export function differencesOf(step: Step, so: Difference | null, { media }: Pick
 export function differenceWords(step: Step, { changes, mishap }: Difference, studio: Pick<Studio, 'media'>): string {
   const all = differencesOf(step, null, studio)
   const words = Object.entries(changes).map(([key, value]) => {
-    if (key === 'coats' && 'coats' in step) return `${coatsWord(Number(value))} instead of ${step.coats}`
+    if (key === 'coats' && 'coats' in step) return `${counted(Number(value), 'coat', 'coats')} instead of ${step.coats}`
     return all.find(({ difference }) => difference.changes[key] === value)?.words ?? ''
   })
   const befell = mishap ? all.find(({ difference }) => difference.mishap === mishap)?.words : ''

@@ -10,6 +10,8 @@ import { judge } from '../../judge/judge'
 import { amountsOf } from '../measure/amounts'
 import { ladderOf } from './ladder'
 import { sureWord } from './sureWord'
+import { GLASS_COATS } from '../../vocabulary/tools'
+import { pairFilms } from '../tiles/layerFilms'
 import { Beliefs, refit } from '../tiles/opticsBelief'
 import { filmsOfPiece, lastCone } from '../tiles/piecesFilms'
 import { contrastsOf, type PaletteColour } from '../view/palette'
@@ -102,6 +104,15 @@ describe('ladders', () => {
     )
     expect(placed.map((row) => row.placed)).toEqual(['bare', 'under', 'over'])
     expect(ciede2000(placed[1].squares[1].lab, placed[2].squares[1].lab)).toBeGreaterThan(3)
+  })
+
+  it('a wash under a glaze has the colour here that jar over jar shows', () => {
+    const { media } = studio
+    const row = ladderOf(media['amber'], studio, media['rust-wash']).find(
+      ({ bodyId, placed }) => bodyId === 'chalk-white' && placed === 'over',
+    )!
+    const { hex } = row.squares.find(({ coats }) => coats === GLASS_COATS)!
+    expect(hex).toBe(filmsHex(white, pairFilms(media['rust-wash'], media['amber'], null), media, row.cone))
   })
 
   it('what was only assumed is a guess, what tiles told is sure', () => {

@@ -14,7 +14,7 @@ import { recordDifference } from '../bench/recordDifference'
 import { mediumColour } from './colourWord'
 import { FAULT, suspects } from './faults'
 import { standingPots } from '../../model/lots'
-import { kilnPots } from './kilnLoads'
+import { KILN_STATES, kilnPots, kilnState } from './kilnLoads'
 import { allPots, searchPots } from './potStory'
 import { outcomeRows, recordRows } from './recordTable'
 import { hastes, whatHappened } from './whatHappened'
@@ -61,6 +61,23 @@ describe('the opening of a kiln', () => {
     const last = kilnPots(told).find(({ step }) => step.id === beakers.steps.at(-1)?.id)
     expect(last?.told).toBe(beakers.count)
     expect(kilnPots(told).at(-1)).toEqual(last)
+  })
+
+  it('what is out and to record comes first, then what is ready, then what is recorded', () => {
+    const other = kilnPots(studio).find((load) => load.fired && load.piece.id !== beakers.id)!
+    const told = other.pots.map((pot) => outcome(pot, { stepId: other.step.id }))
+    const recorded = after(studio, { type: 'piece.outcomes', pieceId: other.piece.id, outcomes: told })
+    const fired: Studio = {
+      ...recorded,
+      pieces: {
+        ...recorded.pieces,
+        [beakers.id]: { ...beakers, steps: beakers.steps.map((step) => ({ ...step, done: true })), outcomes: [] },
+      },
+    }
+    const states = kilnPots(fired).map(kilnState)
+    expect(new Set(states)).toEqual(new Set(KILN_STATES))
+    expect(states).toEqual(states.toSorted((a, b) => KILN_STATES.indexOf(a) - KILN_STATES.indexOf(b)))
+    expect(kilnPots(fired)[0].piece.id).toBe(beakers.id)
   })
 
   it('a pot that was lost in it stays among those that came out, and stands again when it is found good after all', () => {

@@ -15,6 +15,12 @@ export interface KilnPots {
   readonly told: number
 }
 
+/** What pots at the kiln ask for, the most pressing first. */
+export const KILN_STATES = ['toRecord', 'ready', 'recorded'] as const
+
+export const kilnState = ({ fired, told, pots }: KilnPots): (typeof KILN_STATES)[number] =>
+  told === pots.length ? 'recorded' : fired ? 'toRecord' : 'ready'
+
 /**
  * Whether a lot may go into a firing: all work before it is done, and before the first fire it is made and dry. Drying that nobody
  * ticked off counts once a hand or the clock calls it bone dry.
@@ -47,7 +53,8 @@ function withLost(piece: Piece, step: StepOf<'fire'>, loads: readonly KilnPots[]
 }
 
 /**
- * What can be taken out of a kiln: pots whose firing is next, and those whose last firing is done; what is still to tell comes first.
+ * What can be taken out of a kiln: pots whose firing is next, and those whose last firing is done; first what is to record, then what
+ * is ready.
  * `dryByClock` has the ids of lots whose foot is bone dry by the clock.
  */
 export function kilnPots(studio: Studio, dryByClock: ReadonlySet<string> = new Set()): KilnPots[] {
@@ -69,5 +76,5 @@ export function kilnPots(studio: Studio, dryByClock: ReadonlySet<string> = new S
     })
     return firings.reduce((known, step) => withLost(piece, step, known), loads)
   })
-  return all.sort((a, b) => Number(a.told === a.pots.length) - Number(b.told === b.pots.length))
+  return all.sort((a, b) => KILN_STATES.indexOf(kilnState(a)) - KILN_STATES.indexOf(kilnState(b)))
 }

@@ -60,7 +60,7 @@ export function placeNotes(piece: Piece, unit: LengthUnit): PlaceNote[] {
 
 /** How many photographs there are of a place; empty for none. */
 export const photosWord = ({ photos: { length } }: Pick<PlaceNote, 'photos'>): string =>
-  length ? `${counted(length, 'photograph', 'photographs')}` : ''
+  length ? counted(length, 'photograph', 'photographs') : ''
 
 /** A noted place in a sentence, for cards and sheets. */
 export function placeNoteWords({ where, notes, photos }: Pick<PlaceNote, 'where' | 'notes' | 'photos'>): string {
